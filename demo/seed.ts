@@ -1,0 +1,86 @@
+import { join } from "node:path";
+import { CONFIRM_TOLERANCE, checkContact, completeContact, type ContactInput, isoTime, secondsOf } from "../src/core/contact";
+import { type Confirmation, emptyConfirmation } from "../src/core/confirm";
+import type { Context } from "../src/server/context";
+import { writeBatch } from "../src/server/logbook/batch";
+import { createLogbook } from "../src/server/logbook/logbooks";
+import { openArchive } from "../stand-ins/lantern/archive";
+import { DEMO_REGISTERED } from "../stand-ins/lantern/server";
+import { fractionOf, worldEntryFor } from "../stand-ins/lantern/world";
+import { generateContacts, HOME } from "./generate";
+
+const DAY = 86_400;
+/** Younger than this a contact still waits to be sent. */
+const WAITING_FOR = 1.2 * DAY;
+/** Younger than this Lantern has news about it that were not fetched yet. */
+const NEWS_SINCE = 25 * DAY;
+const PER_TRANSACTION = 500;
+const PACE = 10;
+
+/** Fills an empty database with the demo log, and the stand-in's archive with what it must know of it. */
+export function seedDemo(context: Context, dataFolder: string): void {
+  const now = context.now();
+  const logbook = createLogbook(context, { name: "Home log", site: HOME });
+  if (!logbook.ok) throw new Error(logbook.problem.detail);
+  const archive = openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"), PACE);
+  const inputs = generateContacts(now);
+  const { id: logbookId, site } = logbook.value;
+  let cursor = 0;
+  let newsBegins = false;
+
+  for (let start = 0; start < inputs.length; start += PER_TRANSACTION) {
+    writeBatch(context, { logbookId, kind: "import", summary: "The demo log" }, (writer) => {
+      for (const input of inputs.slice(start, start + PER_TRANSACTION)) {
+        const at = secondsOf(input.startedAt);
+        if (!newsBegins && at > now - NEWS_SINCE) {
+          newsBegins = true;
+          archive.hurry();
+          cursor = drain(archive, now);
+        }
+        const confirmations = [...cardOf(input, now), ...lanternOf(input, now, (fact) => archive.take(fact, at))];
+        const checked = checkContact({ ...input, siteId: site.id, confirmations }, now);
+        if (!checked.ok) throw new Error(checked.faults[0]?.text);
+        writer.add(completeContact(checked.value));
+      }
+    });
+  }
+  archive.close();
+  context.store.run(
+    context.store.q.insertInto("fetchState").values({ logbookId, service: "lantern", cursor: String(cursor), fetchedAt: now - NEWS_SINCE }),
+  );
+}
+
+function drain(archive: ReturnType<typeof openArchive>, now: number): number {
+  let cursor = 0;
+  for (let more = true; more; ) ({ cursor, more } = archive.since(cursor, 500, now));
+  return cursor;
+}
+
+type HandIn = (contact: { id: number; ownCall: string; call: string; startedAt: string; band: string; mode: string }) => unknown;
+
+function lanternOf(input: ContactInput, now: number, handIn: HandIn): Confirmation[] {
+  const at = secondsOf(input.startedAt);
+  const age = now - at;
+  const lantern = emptyConfirmation("lantern");
+  const ownCall = input.ownCall ?? HOME.call;
+  if (!DEMO_REGISTERED.includes(ownCall)) return age < 200 * DAY ? [{ ...lantern, sent: "waiting" }] : [];
+  if (age < WAITING_FOR) return [{ ...lantern, sent: "waiting" }];
+  const fact = { id: 0, ownCall, call: input.call, startedAt: input.startedAt, band: input.band!, mode: input.mode };
+  handIn(fact);
+  const sent: Confirmation = { ...lantern, sent: "sent", sentOn: isoTime(at + DAY).slice(0, 10) };
+  const theirs = worldEntryFor(fact, PACE);
+  const meets = theirs !== null && theirs.band === fact.band && Math.abs(secondsOf(theirs.startedAt) - at) <= CONFIRM_TOLERANCE;
+  if (!meets || age < NEWS_SINCE) return [sent];
+  return [{ ...sent, received: "confirmed", receivedOn: isoTime(at + (2 + theirs.delay / 5) * DAY).slice(0, 10) }];
+}
+
+function cardOf(input: ContactInput, now: number): Confirmation[] {
+  const at = secondsOf(input.startedAt);
+  const chance = fractionOf(`card ${input.call} ${input.startedAt}`);
+  const day = (days: number) => isoTime(Math.min(now, at + days * DAY)).slice(0, 10);
+  const card = emptyConfirmation("card");
+  if (chance < 0.03) return [{ ...card, sent: "sent", sentOn: day(20), sentVia: "bureau", received: "confirmed", receivedOn: day(300), receivedVia: "bureau" }];
+  if (chance < 0.055) return [{ ...card, sent: "sent", sentOn: day(15), sentVia: chance < 0.04 ? "direct" : "bureau" }];
+  if (chance < 0.06) return [{ ...card, sent: "wanted", received: "confirmed", receivedOn: day(200), receivedVia: "bureau" }];
+  return [];
+}

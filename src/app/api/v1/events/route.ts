@@ -1,0 +1,39 @@
+import { route } from "@/server/route";
+
+const BEAT_MS = 20_000;
+
+/** Everything that changes, as server-sent events, from the moment one begins to listen. */
+export const GET = route(({ runtime, request }) => {
+  const encoder = new TextEncoder();
+  let stop = () => {};
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const write = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          stop();
+        }
+      };
+      write("retry: 1000\n\n");
+      const beat = setInterval(() => write(": here\n\n"), BEAT_MS);
+      const unlisten = runtime.hub.listen((event) => write(`data: ${JSON.stringify(event)}\n\n`));
+      stop = () => {
+        clearInterval(beat);
+        unlisten();
+      };
+      request.signal.addEventListener("abort", () => {
+        stop();
+        try {
+          controller.close();
+        } catch {
+          // The other side closed it first.
+        }
+      });
+    },
+    cancel: () => stop(),
+  });
+  return new Response(body, {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-cache, no-transform", "x-accel-buffering": "no" },
+  });
+});

@@ -1,0 +1,3 @@
+import { answer, route } from "@/server/route";
+
+export const POST = route(({ context, runtime, id }) => answer(runtime.supervisor.cancel(context, id("jobId"))));

@@ -1,0 +1,4 @@
+import { readingFor } from "@/server/logbook/reading";
+import { answer, route } from "@/server/route";
+
+export const GET = route(({ context, id, query }) => answer(readingFor(context, id("id"), query)));

@@ -1,0 +1,61 @@
+const utf8 = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
+const windows1252 = new TextDecoder("windows-1252");
+const encoder = new TextEncoder();
+const CHUNK = 8192;
+const byteDecoder = new TextDecoder("latin1");
+
+/** Bytes as text of one character a byte, so that places in the text are places in the file. */
+export function latin1(bytes: Uint8Array): string {
+  // The label "latin1" means Windows-1252 to a TextDecoder, which changes the bytes 0x80 to 0x9f: those go by hand.
+  let plain = true;
+  for (let index = 0; index < bytes.length; index++) {
+    const byte = bytes[index]!;
+    if (byte >= 0x80 && byte < 0xa0) {
+      plain = false;
+      break;
+    }
+  }
+  if (plain) return byteDecoder.decode(bytes);
+  let text = "";
+  for (let start = 0; start < bytes.length; start += CHUNK) {
+    text += String.fromCharCode(...bytes.subarray(start, start + CHUNK));
+  }
+  return text;
+}
+
+/** The bytes of a text of one character a byte. */
+export function bytesOf(latin1Text: string): Uint8Array {
+  const bytes = new Uint8Array(latin1Text.length);
+  for (let index = 0; index < bytes.length; index++) bytes[index] = latin1Text.charCodeAt(index);
+  return bytes;
+}
+
+/** A value's bytes as text: UTF-8 where they are that, or else Windows-1252. */
+export function decodeText(value: string): string {
+  if (!/[\x80-\xff]/.test(value)) return value;
+  const bytes = bytesOf(value);
+  try {
+    return utf8.decode(bytes);
+  } catch {
+    return windows1252.decode(bytes);
+  }
+}
+
+/** How many bytes a text has in UTF-8. */
+export function byteLength(text: string): number {
+  return /[^\x00-\x7f]/.test(text) ? encoder.encode(text).length : text.length;
+}
+
+const FOLDED: Readonly<Record<string, string>> = {
+  ß: "ss", æ: "ae", Æ: "AE", ø: "o", Ø: "O", œ: "oe", Œ: "OE", ł: "l", Ł: "L", đ: "d", Đ: "D", ð: "d", Ð: "D",
+  þ: "th", Þ: "Th", ı: "i", "‘": "'", "’": "'", "“": '"', "”": '"', "–": "-", "—": "-", "…": "...", "€": "EUR",
+};
+
+/** The nearest plain ASCII of a text, for the fields that can hold nothing else. */
+export function foldToAscii(text: string): string {
+  if (!/[^\x20-\x7e\r\n]/.test(text)) return text;
+  return text
+    .normalize("NFD")
+    .replace(/\p{M}+/gu, "")
+    .replace(/[^\x20-\x7e\r\n]/gu, (character) => FOLDED[character] ?? "?");
+}

@@ -1,0 +1,7 @@
+export { bytesOf } from "./bytes";
+export { adiReader } from "./readAdi";
+export { ADIF_VERSION, NO_HEADER } from "./record";
+export type { AdifField, AdifHeader, AdifNote, AdifReader, AdifRecord } from "./record";
+export { contactFromAdif } from "./toContact";
+export type { AdifContact } from "./toContact";
+export { adiField, adiHeader, adiRecord } from "./write";

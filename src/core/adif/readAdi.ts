@@ -1,0 +1,247 @@
+import { decodeText, latin1 } from "./bytes";
+import { type AdifField, type AdifHeader, type AdifNote, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
+
+/** A tag that can be nothing else: "<CALL:6>", "<RIG:4:S>", "<EOR>", "<EOH>". */
+const PLAUSIBLE_TAG = /<(?:[A-Za-z_][A-Za-z0-9_ {},.-]*:\d+(?::[A-Za-z])?|eor|eoh)>/gi;
+/** What may stand between the angle brackets. */
+const LONGEST_TAG = 200;
+/** How far beyond a value the next tag is looked for before its stated length is doubted. */
+const LOOK_AHEAD = 256;
+const LONGEST_VALUE = 1_000_000;
+const HEADER_NAMES = /^(ADIF_VER|CREATED_TIMESTAMP|PROGRAMID|PROGRAMVERSION|USERDEF\d+)$/;
+
+const upperNames = new Map<string, string>();
+
+/**
+ * Reads ADI as a stream. Lengths are bytes; where a length does not fit what stands there (too short, too long,
+ * counted in characters), the value is taken up to the next tag and a note says so.
+ */
+export function adiReader(): AdifReader {
+  let buffer = "";
+  let at = 0;
+  let line = 1;
+  let lineAt = 0;
+  let started = false;
+  let beganWithText = false;
+  let sawTag = false;
+  let sawEoh = false;
+  let bytesSeen = 0;
+  let header: AdifHeader = NO_HEADER;
+  let problem: string | null = null;
+  let recordAt = -1;
+  let recordLine = 1;
+  let fields: AdifField[] = [];
+  let notes: AdifNote[] = [];
+
+  function lineOf(place: number): number {
+    let next = buffer.indexOf("\n", lineAt);
+    while (next >= 0 && next < place) {
+      line++;
+      lineAt = next + 1;
+      next = buffer.indexOf("\n", lineAt);
+    }
+    return line;
+  }
+
+  function closeRecord(end: number, records: AdifRecord[], broken?: string): void {
+    if (recordAt >= 0) {
+      if (!sawEoh && beganWithText) dropHeaderFields();
+      const raw = buffer.slice(recordAt, end);
+      if (fields.length > 0 || broken !== undefined) {
+        records.push({ line: recordLine, raw, fields, notes, ...(broken === undefined ? {} : { broken }) });
+      }
+    }
+    recordAt = -1;
+    fields = [];
+    notes = [];
+  }
+
+  function dropHeaderFields(): void {
+    const ofHeader = fields.filter((field) => HEADER_NAMES.test(field.name));
+    if (ofHeader.length === 0) return;
+    header = headerFrom(ofHeader);
+    fields = fields.filter((field) => !HEADER_NAMES.test(field.name));
+    sawEoh = true;
+    notes.push({ line: recordLine, field: "EOH", text: "the header has no end; its fields were taken as the header" });
+  }
+
+  /** Reads as much as the buffer holds for certain. */
+  function read(ended: boolean): AdifRecord[] {
+    const records: AdifRecord[] = [];
+    for (;;) {
+      const open = buffer.indexOf("<", at);
+      if (open < 0) {
+        at = buffer.length;
+        break;
+      }
+      const close = buffer.indexOf(">", open + 1);
+      if (close < 0 || close - open > LONGEST_TAG) {
+        if (!ended && buffer.length - open <= LONGEST_TAG) {
+          at = open;
+          break;
+        }
+        if (close < 0 && recordAt >= 0 && ended) {
+          closeRecord(buffer.length, records, "the file ends in the middle of a field");
+          at = buffer.length;
+          break;
+        }
+        at = open + 1;
+        continue;
+      }
+      const tag = buffer.slice(open + 1, close);
+      const colon = tag.indexOf(":");
+      if (colon < 0) {
+        at = close + 1;
+        const word = tag.trim().toUpperCase();
+        if (word === "EOR") {
+          sawTag = true;
+          closeRecord(close + 1, records);
+        } else if (word === "EOH") {
+          sawTag = true;
+          sawEoh = true;
+          header = headerFrom(fields);
+          closeHeader();
+        }
+        continue;
+      }
+      const second = tag.indexOf(":", colon + 1);
+      const lengthText = tag.slice(colon + 1, second < 0 ? undefined : second).trim();
+      const length = /^\d{1,9}$/.test(lengthText) ? Number(lengthText) : NaN;
+      const rawName = tag.slice(0, colon);
+      if (Number.isNaN(length) || !/^\s*[A-Za-z0-9_]/.test(rawName)) {
+        at = open + 1;
+        continue;
+      }
+      const valueAt = close + 1;
+      const stated = valueAt + length;
+      const oversized = length > LONGEST_VALUE;
+      if (!ended && (oversized ? buffer.length < valueAt + LOOK_AHEAD : buffer.length < stated + LOOK_AHEAD)) {
+        at = open;
+        break;
+      }
+      if (recordAt < 0) {
+        recordAt = open;
+        recordLine = lineOf(open);
+      }
+      sawTag = true;
+      let end = stated;
+      let value: string;
+      if (!oversized && stated <= buffer.length && aligned(stated, ended)) {
+        value = buffer.slice(valueAt, stated);
+      } else {
+        PLAUSIBLE_TAG.lastIndex = valueAt;
+        const next = PLAUSIBLE_TAG.exec(buffer);
+        if (next === null && stated > buffer.length) {
+          closeRecord(buffer.length, records, "the file ends in the middle of a field");
+          at = buffer.length;
+          break;
+        }
+        end = next?.index ?? buffer.length;
+        value = buffer.slice(valueAt, end).replace(/\s+$/, "");
+        notes.push({
+          line: lineOf(open),
+          field: nameOf(rawName),
+          text: `the length says ${length}, the value has ${value.length} bytes; it was taken whole`,
+        });
+      }
+      fields.push({
+        name: nameOf(rawName),
+        value: decodeText(value),
+        type: second < 0 ? undefined : tag.slice(second + 1).trim().toUpperCase() || undefined,
+        at: open - recordAt,
+      });
+      at = end;
+    }
+    if (ended && recordAt >= 0 && fields.length > 0) {
+      notes.push({ line: recordLine, field: "EOR", text: "the last record has no end; it was taken as it stands" });
+      closeRecord(buffer.length, records);
+    }
+    return records;
+  }
+
+  function closeHeader(): void {
+    recordAt = -1;
+    fields = [];
+    notes = [];
+  }
+
+  /** Whether a value that ends here is followed by a tag, by white space and a tag, or by a remark on a new line. */
+  function aligned(end: number, ended: boolean): boolean {
+    let place = end;
+    let code = buffer.charCodeAt(place);
+    if (code === 60) return true;
+    while (code === 32 || code === 9 || code === 13) code = buffer.charCodeAt(++place);
+    if (code === 60 || code === 10) return true;
+    return place >= buffer.length && (ended || place === end);
+  }
+
+  function forget(): void {
+    const keepFrom = recordAt >= 0 ? recordAt : at;
+    lineOf(keepFrom);
+    buffer = buffer.slice(keepFrom);
+    at -= keepFrom;
+    lineAt = Math.max(0, lineAt - keepFrom);
+    if (recordAt >= 0) recordAt = 0;
+  }
+
+  function start(text: string): string {
+    started = true;
+    const body = text.startsWith("\u00ef\u00bb\u00bf") ? text.slice(3) : text;
+    beganWithText = !/^\s*</.test(body);
+    return body;
+  }
+
+  return {
+    push(bytes) {
+      bytesSeen += bytes.length;
+      const text = latin1(bytes);
+      if (!started && buffer.length + text.length < 3) {
+        buffer += text;
+        return [];
+      }
+      if (!started) {
+        buffer = start(buffer + text);
+      } else {
+        buffer += text;
+      }
+      const records = read(false);
+      forget();
+      return records;
+    },
+    finish() {
+      if (!started) buffer = start(buffer);
+      const records = read(true);
+      if (bytesSeen === 0) problem = "the file is empty";
+      else if (!sawTag) problem = "there is no ADIF field in this file: is it the right file?";
+      return records;
+    },
+    get header() {
+      return header;
+    },
+    get problem() {
+      return problem;
+    },
+  };
+}
+
+function nameOf(raw: string): string {
+  let name = upperNames.get(raw);
+  if (name === undefined) {
+    name = raw.trim().toUpperCase();
+    if (upperNames.size < 5000) upperNames.set(raw, name);
+  }
+  return name;
+}
+
+function headerFrom(fields: readonly AdifField[]): AdifHeader {
+  const valueOf = (name: string) => fields.find((field) => field.name === name)?.value ?? null;
+  return {
+    version: valueOf("ADIF_VER"),
+    program: valueOf("PROGRAMID"),
+    userDefined: new Set(
+      fields
+        .filter((field) => field.name.startsWith("USERDEF"))
+        .map((field) => field.value.split(",")[0]!.trim().toUpperCase()),
+    ),
+  };
+}

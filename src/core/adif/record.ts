@@ -1,0 +1,45 @@
+/** A field as it stood in a file. The name is upper case; `at` is its place in the record's raw text. */
+export interface AdifField {
+  readonly name: string;
+  readonly value: string;
+  readonly type?: string | undefined;
+  readonly at: number;
+}
+
+/** Something that was tolerated: where, and what was made of it. */
+export interface AdifNote {
+  readonly line: number;
+  readonly field: string;
+  readonly text: string;
+}
+
+/** One record, read but not yet understood. */
+export interface AdifRecord {
+  /** The line of the file it begins on, from 1. */
+  readonly line: number;
+  /** The record as it came, one character a byte (Latin-1), for giving it back unchanged. */
+  readonly raw: string;
+  readonly fields: readonly AdifField[];
+  readonly notes: readonly AdifNote[];
+  /** Set when the record cannot be used whatever its fields say: the file ends inside it. */
+  readonly broken?: string;
+}
+
+export interface AdifHeader {
+  /** Names that the header declares as user-defined. */
+  readonly userDefined: ReadonlySet<string>;
+  readonly version: string | null;
+  readonly program: string | null;
+}
+
+export const NO_HEADER: AdifHeader = { userDefined: new Set(), version: null, program: null };
+export const ADIF_VERSION = "3.1.6";
+
+/** Reads a stream of bytes into records. Give it the bytes in any pieces, then say that it ended. */
+export interface AdifReader {
+  push(bytes: Uint8Array): AdifRecord[];
+  finish(): AdifRecord[];
+  readonly header: AdifHeader;
+  /** Why the whole is no ADIF file, once that is known. */
+  readonly problem: string | null;
+}

@@ -1,0 +1,380 @@
+import { bandByName, bandOfFrequency, modeByName, parseMode } from "../band";
+import { parseCallsign } from "../callsign";
+import { type Confirmation, emptyConfirmation } from "../confirm/channel";
+import type { ContactInput, ExtraField } from "../contact";
+import { entityByCode } from "../entity";
+import { parseGrid } from "../geo";
+import { foldToAscii } from "./bytes";
+import { type AdifField, type AdifHeader, type AdifNote, type AdifRecord, NO_HEADER } from "./record";
+import { CHANNEL_FIELDS, RECEIVED_BY_LETTER, SENT_BY_LETTER, VIA_BY_LETTER } from "./words";
+
+export type AdifContact =
+  | { readonly ok: true; readonly contact: ContactInput; readonly notes: readonly AdifNote[] }
+  | { readonly ok: false; readonly reason: string; readonly notes: readonly AdifNote[] };
+
+type Draft = { -readonly [Key in keyof ContactInput]: ContactInput[Key] };
+
+/** What a field's value becomes: put into the draft, or left as it came, with a note of why. */
+type Taken = true | string;
+type Taker = (draft: Draft, value: string) => Taken;
+
+/**
+ * Understands one record. Fields that have a place in a contact go there; the others, and those whose value has no
+ * sensible form, are kept as they came, so that writing gives them back.
+ */
+export function contactFromAdif(record: AdifRecord, header: AdifHeader = NO_HEADER): AdifContact {
+  const notes: AdifNote[] = [...record.notes];
+  const note = (field: AdifField, text: string) =>
+    notes.push({ line: lineOfField(record, field), field: field.name, text });
+  if (record.broken !== undefined) return { ok: false, reason: record.broken, notes };
+
+  const fields = new Map<string, AdifField>();
+  const extra: ExtraField[] = [];
+  for (const field of record.fields) {
+    if (fields.has(field.name)) {
+      if (fields.get(field.name)!.value !== field.value) {
+        note(field, `the field comes twice; the second value "${short(field.value)}" was left out`);
+      }
+    } else if (field.value !== "") fields.set(field.name, field);
+  }
+  const draft: Draft = { call: "", startedAt: "", mode: "" };
+  const keep = (field: AdifField) =>
+    extra.push({
+      name: field.name,
+      value: field.value,
+      ...(field.type === undefined ? {} : { type: field.type }),
+      ...(header.userDefined.has(field.name) ? { userDefined: true as const } : {}),
+    });
+
+  const fault = takeNeeded(draft, fields, note, keep);
+  if (fault !== null) return { ok: false, reason: fault, notes };
+  const confirmations = takeConfirmations(fields, note, keep);
+
+  for (const field of fields.values()) {
+    if (NEEDED.has(field.name)) continue;
+    const take = TAKERS.get(field.name);
+    if (take === undefined) {
+      if (!CONFIRMATION_NAMES.has(field.name) && !isTwin(field, fields)) keep(field);
+      continue;
+    }
+    const taken = take(draft, twinOf(field, fields) ?? field.value);
+    if (taken !== true) {
+      keep(field);
+      note(field, `"${short(field.value)}" ${taken}; it is kept as it came`);
+    }
+  }
+  draft.extra = extra;
+  draft.confirmations = confirmations;
+  return { ok: true, contact: draft, notes };
+}
+
+const NEEDED = new Set(
+  "CALL QSO_DATE TIME_ON QSO_DATE_OFF TIME_OFF BAND BAND_RX FREQ FREQ_RX MODE SUBMODE GRIDSQUARE GRIDSQUARE_EXT".split(" "),
+);
+/** Fields of plain ASCII whose full text stands in a twin: NAME and NAME_INTL. */
+const WITH_TWIN = new Set(["NAME", "QTH", "COMMENT", "NOTES"]);
+const CONFIRMATION_NAMES = new Set<string>(
+  CHANNEL_FIELDS.flatMap(({ channel: _, ...names }) => Object.values(names)).filter((name) => name !== null),
+);
+
+const TAKERS = new Map<string, Taker>([
+  ...texts({
+    NAME: "name", QTH: "place", NAME_INTL: "name", QTH_INTL: "place", COMMENT_INTL: "comment", NOTES_INTL: "notes",
+    COMMENT: "comment", NOTES: "notes", STATE: "state", CNTY: "county",
+    RST_SENT: "reportSent", RST_RCVD: "reportReceived", IOTA: "island", SOTA_REF: "summit", POTA_REF: "park",
+    OPERATOR: "operator", MY_STATE: "ownState", MY_CNTY: "ownCounty", CONTEST_ID: "contestId",
+    STX_STRING: "exchangeSent", SRX_STRING: "exchangeReceived", PROP_MODE: "propagation", SAT_NAME: "satellite",
+    SAT_MODE: "satelliteMode",
+  }),
+  ...numbers({
+    CQZ: ["cqZone", 1, 40], ITUZ: ["ituZone", 1, 90], MY_CQ_ZONE: ["ownCqZone", 1, 40],
+    MY_ITU_ZONE: ["ownItuZone", 1, 90], STX: ["serialSent", 0, 10_000_000], SRX: ["serialReceived", 0, 10_000_000],
+  }),
+  ["RX_PWR", (draft, value) => takePower(draft, "theirPower", value)],
+  ["TX_PWR", (draft, value) => takePower(draft, "power", value)],
+  ["DXCC", (draft, value) => takeEntity(draft, "entityCode", value)],
+  ["MY_DXCC", (draft, value) => takeEntity(draft, "ownEntityCode", value)],
+  ["CONT", (draft, value) => takeContinent(draft, value)],
+  ["MY_GRIDSQUARE", (draft, value) => takeGrid(draft, "ownGrid", value)],
+  ["STATION_CALLSIGN", (draft, value) => takeOwnCall(draft, value)],
+  ["APP_YPSILOID_PIN", (draft, value) => ((draft.pin = value === "Y"), true)],
+]);
+
+type TextKey = "name" | "place" | "comment" | "notes" | "state" | "county" | "reportSent" | "reportReceived" | "island" |
+  "summit" | "park" | "operator" | "ownState" | "ownCounty" | "contestId" | "exchangeSent" | "exchangeReceived" |
+  "propagation" | "satellite" | "satelliteMode";
+type NumberKey = "cqZone" | "ituZone" | "ownCqZone" | "ownItuZone" | "serialSent" | "serialReceived";
+
+const LONGEST: Partial<Record<TextKey, number>> = {
+  comment: 10_000, notes: 100_000, state: 20, ownState: 20, reportSent: 20, reportReceived: 20, island: 20, summit: 40,
+  operator: 40, contestId: 100, propagation: 20, satellite: 40, satelliteMode: 20,
+};
+
+function texts(names: Readonly<Record<string, TextKey>>): [string, Taker][] {
+  return Object.entries(names).map(([name, key]) => [
+    name,
+    (draft, value) => {
+      const longest = LONGEST[key] ?? 200;
+      if (value.length > longest) return `is longer than ${longest} characters`;
+      draft[key] = value.trim();
+      return true;
+    },
+  ]);
+}
+
+function numbers(names: Readonly<Record<string, [NumberKey, number, number]>>): [string, Taker][] {
+  return Object.entries(names).map(([name, [key, least, most]]) => [
+    name,
+    (draft, value) => {
+      const number = Number(value);
+      if (!/^\d+$/.test(value.trim()) || number < least || number > most) return `is no whole number from ${least} to ${most}`;
+      draft[key] = number;
+      return true;
+    },
+  ]);
+}
+
+function takePower(draft: Draft, key: "power" | "theirPower", value: string): Taken {
+  const [, digits, unit = ""] = /^([0-9]+(?:[.,][0-9]+)?)\s*(k?w)?(?:atts?)?$/i.exec(value.trim()) ?? [];
+  if (digits === undefined) return "is no power in watts";
+  draft[key] = Number(digits.replace(",", ".")) * (unit.toLowerCase() === "kw" ? 1000 : 1);
+  return true;
+}
+
+function takeEntity(draft: Draft, key: "entityCode" | "ownEntityCode", value: string): Taken {
+  const code = Number(value);
+  if (entityByCode(code) === undefined) return code === 0 ? "says that no entity applies" : "is no entity code of the standard";
+  draft[key] = code;
+  return true;
+}
+
+function takeContinent(draft: Draft, value: string): Taken {
+  const continent = value.trim().toUpperCase();
+  if (!/^(AF|AN|AS|EU|NA|OC|SA)$/.test(continent)) return "is no continent";
+  draft.continent = continent as NonNullable<Draft["continent"]>;
+  return true;
+}
+
+function takeGrid(draft: Draft, key: "grid" | "ownGrid", value: string): Taken {
+  const result = parseGrid(value);
+  if (!result.ok) return `is no grid (${result.reason})`;
+  draft[key] = result.grid;
+  return true;
+}
+
+function takeOwnCall(draft: Draft, value: string): Taken {
+  const result = parseCallsign(value);
+  if (!result.ok) return `is no call (${result.reason})`;
+  draft.ownCall = result.callsign.call;
+  return true;
+}
+
+type Fields = ReadonlyMap<string, AdifField>;
+type Note = (field: AdifField, text: string) => void;
+type Keep = (field: AdifField) => void;
+
+/** Call, time, band, frequency, mode and grid: what a contact cannot do without, and what goes with it. */
+function takeNeeded(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+  const call = fields.get("CALL");
+  if (call === undefined) return "CALL is missing";
+  const parsed = parseCallsign(call.value);
+  if (!parsed.ok) return `CALL: ${parsed.reason}`;
+  draft.call = parsed.callsign.call;
+  return takeTimes(draft, fields, note, keep) ?? takeBands(draft, fields, note, keep) ?? takeMode(draft, fields, note, keep) ?? takeGrids(draft, fields, note, keep);
+}
+
+function takeTimes(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+  const date = fields.get("QSO_DATE");
+  if (date === undefined) return "QSO_DATE is missing";
+  const day = readDate(date.value);
+  if (day === null) return `QSO_DATE: "${short(date.value)}" is no date, which is written like 20261123`;
+  if (!/^\d{8}$/.test(date.value)) note(date, `"${date.value}" was read as ${day}`);
+  const on = fields.get("TIME_ON");
+  if (on === undefined) return "TIME_ON is missing";
+  const clock = readTime(on.value);
+  if (clock === null) return `TIME_ON: "${short(on.value)}" is no time, which is written like 2140 or 214007`;
+  if (!/^\d{4}(\d\d)?$/.test(on.value)) note(on, `"${on.value}" was read as ${clock}`);
+  draft.startedAt = `${day}T${clock}Z`;
+
+  const off = fields.get("TIME_OFF");
+  const offDate = fields.get("QSO_DATE_OFF");
+  const offClock = off === undefined ? null : readTime(off.value);
+  const offDay = offDate === undefined ? null : readDate(offDate.value);
+  if (off !== undefined && offClock === null) {
+    keep(off);
+    note(off, `"${short(off.value)}" is no time; it is kept as it came`);
+  }
+  if (offDate !== undefined && offDay === null) {
+    keep(offDate);
+    note(offDate, `"${short(offDate.value)}" is no date; it is kept as it came`);
+  }
+  if (offClock === null) return null;
+  let end = `${offDay ?? day}T${offClock}Z`;
+  if (offDay === null && end < draft.startedAt) end = `${nextDay(day)}T${offClock}Z`;
+  if (end < draft.startedAt) note(off!, `it ends before it begins; the end was left out`);
+  else draft.endedAt = end;
+  return null;
+}
+
+function takeBands(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+  for (const [bandName, frequencyName, bandKey, frequencyKey] of [
+    ["BAND", "FREQ", "band", "frequencyHz"],
+    ["BAND_RX", "FREQ_RX", "bandReceived", "frequencyReceivedHz"],
+  ] as const) {
+    const bandField = fields.get(bandName);
+    const frequencyField = fields.get(frequencyName);
+    const band = bandField === undefined ? undefined : bandByName(bandField.value.replace(/\s/g, ""));
+    if (bandField !== undefined && band === undefined) {
+      keep(bandField);
+      note(bandField, `"${short(bandField.value)}" is no band of the standard; it is kept as it came`);
+    }
+    const hertz = frequencyField === undefined ? null : readFrequency(frequencyField, note);
+    const byFrequency = hertz === null ? undefined : bandOfFrequency(hertz);
+    if (frequencyField !== undefined && byFrequency === undefined) {
+      keep(frequencyField);
+      note(frequencyField, `"${short(frequencyField.value)}" lies in no amateur band; it is kept as it came`);
+    } else if (byFrequency !== undefined && band !== undefined && band.name !== byFrequency.name) {
+      keep(frequencyField!);
+      note(frequencyField!, `it lies in ${byFrequency.name}, and BAND says ${band.name}; the band was believed, the frequency is kept as it came`);
+    } else if (byFrequency !== undefined) draft[frequencyKey] = hertz;
+    draft[bandKey] = band?.name ?? byFrequency?.name ?? null;
+  }
+  return draft.band === null ? "neither BAND nor FREQ says which band" : null;
+}
+
+function takeMode(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+  const mode = fields.get("MODE");
+  const submode = fields.get("SUBMODE");
+  const named = mode ?? submode;
+  if (named === undefined) return "MODE is missing";
+  const known = parseMode(named.value);
+  if (named.value.length > 40) return `MODE: "${short(named.value)}" is no mode`;
+  draft.mode = known?.mode ?? named.value.trim().toUpperCase();
+  draft.submode = known?.submode ?? null;
+  if (known === null) note(named, `"${named.value}" is no mode of the standard; it counts as digital`);
+  else if (modeByName(named.value.trim()) === undefined) {
+    note(named, `"${named.value}" was read as ${known.mode}${known.submode === null ? "" : `, ${known.submode}`}`);
+  }
+  if (mode !== undefined && submode !== undefined) {
+    if (submode.value.length > 40) keep(submode);
+    else draft.submode = submode.value.trim().toUpperCase();
+    const parent = parseMode(submode.value);
+    if (parent !== null && parent.submode !== null && parent.mode !== draft.mode) {
+      note(submode, `${parent.submode} is a submode of ${parent.mode}, not of ${draft.mode}`);
+    }
+  }
+  return null;
+}
+
+function takeGrids(draft: Draft, fields: Fields, note: Note, keep: Keep): null {
+  const grid = fields.get("GRIDSQUARE");
+  const rest = fields.get("GRIDSQUARE_EXT");
+  const whole = grid !== undefined && rest !== undefined && grid.value.length === 8 ? grid.value + rest.value : null;
+  if (whole !== null && takeGrid(draft, "grid", whole) === true) return null;
+  if (rest !== undefined) keep(rest);
+  if (grid === undefined) return null;
+  const taken = takeGrid(draft, "grid", grid.value);
+  if (taken !== true) {
+    keep(grid);
+    note(grid, `"${short(grid.value)}" ${taken}; it is kept as it came`);
+  }
+  return null;
+}
+
+function takeConfirmations(fields: Fields, note: Note, keep: Keep): Confirmation[] {
+  const confirmations: Confirmation[] = [];
+  for (const names of CHANNEL_FIELDS) {
+    const confirmation = emptyConfirmation(names.channel);
+    let found = false;
+    const read = <Value>(name: string | null, meaning: (value: string) => Value | undefined): Value | undefined => {
+      const field = name === null ? undefined : fields.get(name);
+      if (field === undefined) return undefined;
+      const value = meaning(field.value.trim().toUpperCase());
+      if (value === undefined) {
+        keep(field);
+        note(field, `"${short(field.value)}" is none of the values of the standard; it is kept as it came`);
+      } else found = true;
+      return value;
+    };
+    const day = (value: string) => readDate(value) ?? undefined;
+    confirmation.sent = read(names.sent, (value) => SENT_BY_LETTER[value]) ?? "no";
+    confirmation.sentOn = read(names.sentOn, day) ?? null;
+    confirmation.sentVia = read(names.sentVia, (value) => VIA_BY_LETTER[value]) ?? null;
+    confirmation.received = read(names.received, (value) => RECEIVED_BY_LETTER[value]) ?? "no";
+    confirmation.receivedOn = read(names.receivedOn, day) ?? null;
+    confirmation.receivedVia = read(names.receivedVia, (value) => VIA_BY_LETTER[value]) ?? null;
+    if (found) confirmations.push(confirmation);
+  }
+  return confirmations;
+}
+
+/** A date in one of the forms that programs have written, as "2026-11-23"; null where it is none. */
+export function readDate(text: string): string | null {
+  const value = text.trim();
+  const match =
+    /^(\d{4})(\d\d)(\d\d)$/.exec(value) ??
+    /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/.exec(value) ??
+    reversed(/^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(value));
+  if (match === null) return null;
+  const [year = "", month = "", day = ""] = match.slice(1);
+  const date = `${year}-${month.padStart(2, "0")}-${day.padStart(2, "0")}`;
+  const moment = new Date(`${date}T00:00:00Z`);
+  return Number.isNaN(moment.getTime()) || moment.toISOString().slice(0, 10) !== date ? null : date;
+}
+
+function reversed(match: RegExpExecArray | null): string[] | null {
+  return match === null ? null : [match[0], match[3]!, match[2]!, match[1]!];
+}
+
+/** A time of day as "21:40:07"; null where it is none. */
+function readTime(text: string): string | null {
+  const value = text.trim().replace(/z$/i, "");
+  const match =
+    /^(\d\d)(\d\d)(\d\d)?$/.exec(value) ?? /^(\d)(\d\d)()$/.exec(value) ?? /^(\d{1,2}):(\d\d)(?::(\d\d))?$/.exec(value);
+  if (match === null) return null;
+  const [hour = "", minute = "", second = ""] = match.slice(1);
+  if (Number(hour) > 23 || Number(minute) > 59 || Number(second) > 59) return null;
+  return `${hour.padStart(2, "0")}:${minute}:${second || "00"}`;
+}
+
+function nextDay(day: string): string {
+  return new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+}
+
+/** A frequency in Hz: MHz as the standard has it, or kHz or Hz where only that lies in a band. */
+function readFrequency(field: AdifField, note: Note): number | null {
+  const value = field.value.trim();
+  const [, digits] = /^([0-9]+(?:[.,][0-9]+)?)\s*(?:MHz)?$/i.exec(value) ?? [];
+  if (digits === undefined) return null;
+  const number = Number(digits.replace(",", "."));
+  if (digits.includes(",")) note(field, `"${value}" has a comma where a point belongs`);
+  for (const [factor, unit] of [[1e6, "MHz"], [1e3, "kHz"], [1, "Hz"]] as const) {
+    const hertz = Math.round(number * factor);
+    if (bandOfFrequency(hertz) === undefined) continue;
+    if (factor !== 1e6) note(field, `"${value}" was read as ${unit}`);
+    return hertz;
+  }
+  return null;
+}
+
+/** The full text in the twin of an ASCII field, where the twin says the same with more letters. */
+function twinOf(field: AdifField, fields: Fields): string | undefined {
+  if (!WITH_TWIN.has(field.name)) return undefined;
+  const twin = fields.get(`${field.name}_INTL`);
+  return twin !== undefined && foldToAscii(twin.value) === foldToAscii(field.value) ? twin.value : undefined;
+}
+
+function isTwin(field: AdifField, fields: Fields): boolean {
+  const plain = field.name.endsWith("_INTL") ? fields.get(field.name.slice(0, -5)) : undefined;
+  return plain !== undefined && twinOf(plain, fields) !== undefined;
+}
+
+function lineOfField(record: AdifRecord, field: AdifField): number {
+  let line = record.line;
+  for (let at = record.raw.indexOf("\n"); at >= 0 && at < field.at; at = record.raw.indexOf("\n", at + 1)) line++;
+  return line;
+}
+
+function short(text: string): string {
+  return text.length > 40 ? `${text.slice(0, 40)}…` : text;
+}

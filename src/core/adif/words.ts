@@ -1,0 +1,53 @@
+import type { ReceivedState, SentState } from "../confirm/channel";
+
+/** The standard's letters for the state of a confirmation, and our words. Source: QSL_Sent, QSL_Rcvd, QSL_Via. */
+export const SENT_BY_LETTER: Readonly<Record<string, SentState>> = {
+  N: "no",
+  R: "wanted",
+  Q: "waiting",
+  Y: "sent",
+  I: "ignored",
+};
+export const RECEIVED_BY_LETTER: Readonly<Record<string, ReceivedState>> = {
+  N: "no",
+  R: "wanted",
+  Y: "confirmed",
+  V: "verified",
+  I: "ignored",
+};
+export const VIA_BY_LETTER: Readonly<Record<string, string>> = {
+  B: "bureau",
+  D: "direct",
+  E: "electronic",
+  M: "manager",
+};
+
+export const LETTER_BY_SENT = invert(SENT_BY_LETTER);
+export const LETTER_BY_RECEIVED = invert(RECEIVED_BY_LETTER);
+export const LETTER_BY_VIA = invert(VIA_BY_LETTER);
+
+function invert(table: Readonly<Record<string, string>>): Readonly<Record<string, string>> {
+  return Object.fromEntries(Object.entries(table).map(([letter, word]) => [word, letter]));
+}
+
+/** Where a channel's facts stand in a record: their names in the standard. */
+export const CHANNEL_FIELDS = [
+  {
+    channel: "card",
+    sent: "QSL_SENT",
+    sentOn: "QSLSDATE",
+    sentVia: "QSL_SENT_VIA",
+    received: "QSL_RCVD",
+    receivedOn: "QSLRDATE",
+    receivedVia: "QSL_RCVD_VIA",
+  },
+  {
+    channel: "lantern",
+    sent: "LOTW_QSL_SENT",
+    sentOn: "LOTW_QSLSDATE",
+    sentVia: null,
+    received: "LOTW_QSL_RCVD",
+    receivedOn: "LOTW_QSLRDATE",
+    receivedVia: null,
+  },
+] as const;

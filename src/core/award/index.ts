@@ -1,0 +1,2 @@
+export { AWARDS, ENTITIES_AWARD, slotsOf, stateOf, worthOf } from "./award";
+export type { Award, Slot, SlotFacts, Worth, WorthReading } from "./award";

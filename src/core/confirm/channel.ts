@@ -1,0 +1,38 @@
+import { z } from "zod";
+
+/** A way in which a contact is confirmed: on paper, or through a service. */
+export const CHANNELS = ["card", "lantern"] as const;
+export type Channel = (typeof CHANNELS)[number];
+
+export const CHANNEL_NAMES: Readonly<Record<Channel, string>> = { card: "Card", lantern: "Lantern" };
+
+/** Our side: not sent, asked for, waiting to go, sent, or not to be sent at all. */
+export const SENT_STATES = ["no", "wanted", "waiting", "sent", "ignored"] as const;
+export type SentState = (typeof SENT_STATES)[number];
+
+/** Their side: nothing, asked for, confirmed, confirmed and checked for an award, or of no interest. */
+export const RECEIVED_STATES = ["no", "wanted", "confirmed", "verified", "ignored"] as const;
+export type ReceivedState = (typeof RECEIVED_STATES)[number];
+
+const date = z.iso.date().nullable().default(null);
+
+/** What is known of one contact on one channel. Dates are UTC days, "2026-11-23". */
+export const confirmationSchema = z.strictObject({
+  channel: z.enum(CHANNELS),
+  sent: z.enum(SENT_STATES).default("no"),
+  sentOn: date,
+  sentVia: z.string().max(20).nullable().default(null),
+  received: z.enum(RECEIVED_STATES).default("no"),
+  receivedOn: date,
+  receivedVia: z.string().max(20).nullable().default(null),
+});
+export type Confirmation = z.output<typeof confirmationSchema>;
+
+/** Whether the other station has confirmed. */
+export function isConfirmed(confirmation: Pick<Confirmation, "received">): boolean {
+  return confirmation.received === "confirmed" || confirmation.received === "verified";
+}
+
+export function emptyConfirmation(channel: Channel): Confirmation {
+  return { channel, sent: "no", sentOn: null, sentVia: null, received: "no", receivedOn: null, receivedVia: null };
+}

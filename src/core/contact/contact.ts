@@ -1,0 +1,215 @@
+import { z } from "zod";
+import { bandByName, bandOfFrequency, modeByName, modeGroup, type ModeGroup, parseMode, reportFault } from "../band";
+import { cleanCall, parseCallsign } from "../callsign";
+import { confirmationSchema } from "../confirm/channel";
+import { type CallException, resolve } from "../entity";
+import { parseGrid } from "../geo";
+
+const text = (longest: number) => z.string().trim().max(longest).transform((value) => value || null).nullable().default(null);
+const whole = (least: number, most: number) => z.int().min(least).max(most).nullable().default(null);
+
+const call = z.string().transform((value, context) => {
+  const result = parseCallsign(value);
+  if (result.ok) return result.callsign.call;
+  context.addIssue({ code: "custom", message: result.reason });
+  return z.NEVER;
+});
+
+const grid = z
+  .string()
+  .transform((value, context) => {
+    if (value.trim() === "") return null;
+    const result = parseGrid(value);
+    if (result.ok) return result.grid;
+    context.addIssue({ code: "custom", message: result.reason });
+    return z.NEVER;
+  })
+  .nullable()
+  .default(null);
+
+/** An ISO time with its offset, brought to UTC and to the second: "2026-11-23T21:40:07Z". */
+const time = z.iso.datetime({ offset: true, error: "a time is written like 2026-11-23T21:40:07Z" }).transform((value) =>
+  value.length === 20 && value.endsWith("Z") ? value : isoTime(Math.floor(Date.parse(value) / 1000)),
+);
+
+const frequency = z
+  .int()
+  .nullable()
+  .default(null)
+  .refine((value) => value === null || bandOfFrequency(value) !== undefined, {
+    error: ({ input }) => `${Number(input) / 1e6} MHz lies in no amateur band`,
+  });
+
+const band = z
+  .string()
+  .transform((value, context) => {
+    const found = bandByName(value.replace(/\s/g, ""));
+    if (found) return found.name;
+    context.addIssue({ code: "custom", message: `"${value}" is no band: write it as in 20m or 70cm` });
+    return z.NEVER;
+  })
+  .nullable()
+  .default(null);
+
+/** An ADIF field that has no column of its own, kept as it came. */
+export const extraFieldSchema = z.strictObject({
+  name: z.string().min(1).max(100),
+  value: z.string().max(1_000_000),
+  type: z.string().max(10).optional(),
+  userDefined: z.literal(true).optional(),
+});
+export type ExtraField = z.output<typeof extraFieldSchema>;
+
+/** The facts of a contact that are given, and not worked out. Frequencies in Hz, powers in watts, times UTC. */
+export const contactFactsSchema = z.strictObject({
+  call,
+  startedAt: time,
+  endedAt: time.nullable().default(null),
+  band,
+  bandReceived: band,
+  frequencyHz: frequency,
+  frequencyReceivedHz: frequency,
+  mode: z.string().trim().min(1, "the mode is missing").max(40).transform((value) => value.toUpperCase()),
+  submode: text(40),
+  reportSent: text(20),
+  reportReceived: text(20),
+  name: text(200),
+  place: text(200),
+  grid,
+  state: text(20),
+  county: text(200),
+  entityCode: whole(0, 999),
+  continent: z.enum(["AF", "AN", "AS", "EU", "NA", "OC", "SA"]).nullable().default(null),
+  cqZone: whole(1, 40),
+  ituZone: whole(1, 90),
+  island: text(20),
+  summit: text(40),
+  park: text(200),
+  theirPower: z.number().min(0).max(1e9).nullable().default(null),
+  ownCall: call.nullable().default(null),
+  operator: text(40),
+  siteId: z.int().positive().nullable().default(null),
+  ownGrid: grid,
+  ownState: text(20),
+  ownCounty: text(200),
+  ownEntityCode: whole(0, 999),
+  ownCqZone: whole(1, 40),
+  ownItuZone: whole(1, 90),
+  power: z.number().min(0).max(1e9).nullable().default(null),
+  contestId: text(100),
+  serialSent: whole(0, 10_000_000),
+  serialReceived: whole(0, 10_000_000),
+  exchangeSent: text(200),
+  exchangeReceived: text(200),
+  propagation: text(20),
+  satellite: text(40),
+  satelliteMode: text(20),
+  comment: text(10_000),
+  notes: text(100_000),
+  pin: z.boolean().default(false),
+  extra: z.array(extraFieldSchema).max(1000).default([]),
+  confirmations: z.array(confirmationSchema).max(20).default([]),
+});
+
+export type ContactInput = z.input<typeof contactFactsSchema>;
+export type ContactFacts = z.output<typeof contactFactsSchema> & { readonly band: string; readonly endedAt: string };
+
+/** A contact with all that follows from its facts. */
+export interface CompleteContact extends ContactFacts {
+  readonly baseCall: string;
+  readonly modeGroup: ModeGroup;
+}
+
+/** What is wrong, in which field, in words that say how to mend it. */
+export interface Fault {
+  readonly field: string;
+  readonly text: string;
+}
+
+export type Checked<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly faults: readonly Fault[] };
+
+/** How far the clock of the browser or of another program may be ahead of ours, seconds. */
+const CLOCK_SLACK = 300;
+
+/**
+ * The one gate through which every contact comes, from the entry line, the interface for programs, and files.
+ *
+ * @param now seconds since 1970 UTC; no contact is later
+ */
+export function checkContact(input: unknown, now: number): Checked<ContactFacts> {
+  const parsed = contactFactsSchema.safeParse(input);
+  if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
+  const facts = parsed.data;
+  const faults: Fault[] = [];
+  const found = bandFor(facts.band, facts.frequencyHz, faults);
+  if (facts.bandReceived !== null || facts.frequencyReceivedHz !== null) {
+    facts.bandReceived = bandFor(facts.bandReceived, facts.frequencyReceivedHz, faults, "bandReceived");
+  }
+  const started = secondsOf(facts.startedAt);
+  const ended = facts.endedAt === null ? started : secondsOf(facts.endedAt);
+  if (started > now + CLOCK_SLACK) faults.push({ field: "startedAt", text: `${facts.startedAt} is in the future: check the date and the time, which are UTC` });
+  if (ended < started) faults.push({ field: "endedAt", text: "it ends before it begins" });
+  if (started < FIRST_CONTACT) faults.push({ field: "startedAt", text: `${facts.startedAt} is before there were amateur contacts: check the year` });
+  const meant = parseMode(facts.submode ?? "") ?? parseMode(facts.mode);
+  if (meant !== null && modeByName(facts.mode) === undefined) facts.mode = meant.mode;
+  if (meant !== null && facts.submode === null) facts.submode = meant.submode;
+  if (found === null || faults.length > 0) return { ok: false, faults };
+  return { ok: true, value: { ...facts, band: found, endedAt: facts.endedAt ?? facts.startedAt } };
+}
+
+const FIRST_CONTACT = Date.UTC(1900) / 1000;
+
+/** What is odd about a contact but does not stop it; the entry line says these once. */
+export function contactDoubts(facts: Pick<ContactFacts, "mode" | "submode" | "reportSent" | "reportReceived">): Fault[] {
+  const doubts: Fault[] = [];
+  if (modeByName(facts.mode) === undefined) doubts.push({ field: "mode", text: `${facts.mode} is no mode of the standard; it counts as digital` });
+  for (const field of ["reportSent", "reportReceived"] as const) {
+    const fault = reportFault(facts[field] ?? "", facts.mode, facts.submode);
+    if (fault !== null) doubts.push({ field, text: fault });
+  }
+  return doubts;
+}
+
+/** Adds what follows from the facts: the base call, the mode group, and entity, continent and zones not given. */
+export function completeContact(facts: ContactFacts, exceptions?: ReadonlyMap<string, readonly CallException[]>): CompleteContact {
+  const parsed = parseCallsign(facts.call);
+  const place = resolve(parsed.ok ? parsed.callsign : facts.call, secondsOf(facts.startedAt), exceptions);
+  const sameEntity = facts.entityCode === null || facts.entityCode === place.entity?.code;
+  return {
+    ...facts,
+    baseCall: parsed.ok ? parsed.callsign.base : cleanCall(facts.call),
+    modeGroup: modeGroup(facts.mode),
+    entityCode: facts.entityCode ?? place.entity?.code ?? null,
+    continent: facts.continent ?? (sameEntity ? place.continent : null),
+    cqZone: facts.cqZone ?? (sameEntity ? place.cqZone : null),
+    ituZone: facts.ituZone ?? (sameEntity ? place.ituZone : null),
+  };
+}
+
+/** Seconds since 1970 UTC of an ISO time. */
+export function secondsOf(iso: string): number {
+  return Math.floor(Date.parse(iso) / 1000);
+}
+
+/** The ISO time of seconds since 1970 UTC, to the second. */
+export function isoTime(seconds: number): string {
+  return `${new Date(seconds * 1000).toISOString().slice(0, 19)}Z`;
+}
+
+/** Zod's issues as faults: the field's path, and the message. */
+export function faultsOf(error: z.ZodError): Fault[] {
+  return error.issues.map((issue) => ({
+    field: issue.path.join(".") || (issue.code === "unrecognized_keys" ? issue.keys.join(", ") : "(whole)"),
+    text: issue.code === "unrecognized_keys" ? `there is no field ${issue.keys.join(", ")}` : issue.message,
+  }));
+}
+
+function bandFor(given: string | null, frequencyHz: number | null, faults: Fault[], field = "band"): string | null {
+  const byFrequency = frequencyHz === null ? undefined : bandOfFrequency(frequencyHz);
+  if (given !== null && byFrequency !== undefined && byFrequency.name !== given) {
+    faults.push({ field, text: `${frequencyHz! / 1e6} MHz is in ${byFrequency.name}, and the band says ${given}: correct one of them` });
+  }
+  const band = given ?? byFrequency?.name ?? null;
+  if (band === null) faults.push({ field, text: "neither band nor frequency is given" });
+  return band;
+}

@@ -1,0 +1,57 @@
+import { ENTITY_LINES } from "./entityTable";
+
+export type Continent = "AF" | "AN" | "AS" | "EU" | "NA" | "OC" | "SA";
+
+/** One entity of the ADIF standard's list. Latitude is positive north, longitude positive east, in degrees. */
+export interface Entity {
+  readonly code: number;
+  readonly name: string;
+  /** The prefix it is listed under: "CX", or with a mark where one prefix serves several: "VP8/G". */
+  readonly prefix: string;
+  readonly continent: Continent;
+  readonly cqZone: number;
+  readonly ituZone: number;
+  readonly latitude: number;
+  readonly longitude: number;
+  /** Prefixes that lead here, in the notation of entityTable.ts. */
+  readonly callPrefixes: readonly string[];
+  /** First and last moment it counted, in seconds since 1970 UTC; infinite where open. */
+  readonly countsFrom: number;
+  readonly countsUntil: number;
+  /** True when it no longer counts for new contacts. */
+  readonly deleted: boolean;
+}
+
+/** All entities, current and deleted, by code. */
+export const ENTITIES: readonly Entity[] = ENTITY_LINES.trim().split("\n").map(parseLine);
+
+const BY_CODE = new Map(ENTITIES.map((entity) => [entity.code, entity]));
+
+export function entityByCode(code: number): Entity | undefined {
+  return BY_CODE.get(code);
+}
+
+/** Whether a contact at this moment (seconds since 1970 UTC) counts for the entity. */
+export function countedAt(entity: Entity, at: number): boolean {
+  return at >= entity.countsFrom && at <= entity.countsUntil;
+}
+
+function parseLine(line: string): Entity {
+  const cells = line.split("|");
+  const [code, name, prefix, continent, cqZone, ituZone, latitude, longitude, prefixes, from, until] = cells;
+  if (cells.length < 11 || !name || !prefix) throw new Error(`entity table, broken line: ${line}`);
+  return {
+    code: Number(code),
+    name,
+    prefix,
+    continent: continent as Continent,
+    cqZone: Number(cqZone),
+    ituZone: Number(ituZone),
+    latitude: Number(latitude),
+    longitude: Number(longitude),
+    callPrefixes: prefixes ? prefixes.split(" ") : [],
+    countsFrom: from ? Date.parse(`${from}T00:00:00Z`) / 1000 : -Infinity,
+    countsUntil: until ? Date.parse(`${until}T23:59:59Z`) / 1000 : Infinity,
+    deleted: Boolean(until),
+  };
+}

@@ -1,0 +1,4 @@
+export { countedAt, ENTITIES, entityByCode } from "./entity";
+export type { Continent, Entity } from "./entity";
+export { chooseEntity, resolve } from "./resolve";
+export type { CallException, Resolution } from "./resolve";

@@ -1,0 +1,174 @@
+import { type Callsign, expandPrefix, ituAllocation, parseCallsign } from "../callsign";
+import { type Continent, countedAt, ENTITIES, type Entity, entityByCode } from "./entity";
+import { AMBIGUOUS_LINES, possessionOnMainland, ruleFor } from "./entityRules";
+import { zoneArea } from "./zones";
+
+/** Which entity a call operated from, and what follows from it. */
+export interface Resolution {
+  /** The likeliest entity; null at sea, in the air, and where no entity fits. */
+  readonly entity: Entity | null;
+  readonly continent: Continent | null;
+  readonly cqZone: number | null;
+  readonly ituZone: number | null;
+  /** A sensible point, degrees, north and east positive. */
+  readonly latitude: number | null;
+  readonly longitude: number | null;
+  /** All entities the call could stand for, the likeliest first; empty when there is only one. */
+  readonly candidates: readonly Entity[];
+  /** The administration that the ITU allocated the series to; null where it is not allocated. */
+  readonly country: string | null;
+  /** Why there is no entity, fit to be shown; null when there is one. */
+  readonly reason: string | null;
+}
+
+/** A call known to have operated from an entity that its letters do not tell. Dates in seconds since 1970 UTC. */
+export interface CallException {
+  readonly call: string;
+  readonly entityCode: number;
+  readonly from: number;
+  readonly until: number;
+  readonly cqZone?: number;
+  readonly ituZone?: number;
+}
+
+interface PrefixRule {
+  readonly entity: Entity;
+  readonly from: number;
+  readonly until: number;
+}
+
+const PREFIX_RULES = new Map<string, PrefixRule[]>();
+const WHOLE_CALLS = new Map<string, PrefixRule[]>();
+const AMBIGUOUS = new Map<string, readonly Entity[]>();
+let longestPrefix = 0;
+
+for (const entity of ENTITIES) for (const token of entity.callPrefixes) addToken(entity, token);
+for (const line of AMBIGUOUS_LINES.trim().split("\n")) {
+  const [prefixes = "", codes = ""] = line.split("|");
+  const entities = codes.split(" ").map((code) => entityByCode(Number(code))!);
+  for (const prefix of prefixes.split(" ").flatMap(expandPrefix)) AMBIGUOUS.set(prefix, entities);
+}
+
+function addToken(entity: Entity, token: string): void {
+  const [, equals, notation, sign, year] = /^(=?)([^<>]+)(?:([<>])(\d+))?$/.exec(token) ?? [];
+  if (notation === undefined) throw new Error(`entity ${entity.code}: "${token}" is no prefix notation`);
+  const turn = year === undefined ? 0 : Date.UTC(Number(year) + (sign === ">" ? 1 : 0)) / 1000;
+  const rule: PrefixRule = {
+    entity,
+    from: Math.max(entity.countsFrom, sign === ">" ? turn : -Infinity),
+    until: Math.min(entity.countsUntil, sign === "<" ? turn - 1 : Infinity),
+  };
+  const index = equals ? WHOLE_CALLS : PREFIX_RULES;
+  for (const prefix of expandPrefix(notation)) {
+    const rules = index.get(prefix);
+    if (rules) rules.push(rule);
+    else index.set(prefix, [rule]);
+    if (!equals) longestPrefix = Math.max(longestPrefix, prefix.length);
+  }
+}
+
+const NO_ENTITIES: readonly Entity[] = [];
+
+/**
+ * Resolves a call as of a moment.
+ *
+ * @param call a call, or one already taken apart
+ * @param at the moment of the contact, seconds since 1970 UTC
+ * @param exceptions the operator's own, by whole call; looked at before any rule
+ */
+export function resolve(
+  call: string | Callsign,
+  at: number,
+  exceptions?: ReadonlyMap<string, readonly CallException[]>,
+): Resolution {
+  if (typeof call === "string") {
+    const parsed = parseCallsign(call);
+    if (!parsed.ok) return nowhere(parsed.reason, null);
+    call = parsed.callsign;
+  }
+  const exception = exceptions?.get(call.call)?.find((entry) => at >= entry.from && at <= entry.until);
+  if (exception !== undefined) return byException(call, exception);
+  if (call.mobile !== null) {
+    return nowhere(`${call.mobile} mobile stations are in no entity`, ituAllocation(call.base));
+  }
+  const location = possessionOnMainland(call) ?? call.location;
+  if (!call.portable) {
+    const known = validAt(WHOLE_CALLS.get(call.base), at);
+    if (known !== undefined) return place(known.entity, call, location, NO_ENTITIES);
+  }
+  for (let length = Math.min(longestPrefix, location.length); length > 0; length--) {
+    const prefix = location.slice(0, length);
+    const rule = validAt(PREFIX_RULES.get(prefix), at);
+    if (rule === undefined) continue;
+    const special = ruleFor(rule.entity, call, location);
+    if (special !== null) {
+      const [entity = rule.entity] = special;
+      return place(entity, call, location, special.length > 1 ? special : NO_ENTITIES);
+    }
+    return place(rule.entity, call, location, AMBIGUOUS.get(prefix) ?? NO_ENTITIES);
+  }
+  const country = ituAllocation(location);
+  return nowhere(
+    country === null
+      ? `the series of ${location} is not allocated to anyone`
+      : `${country}: no entity that counted on that date uses this prefix`,
+    country,
+  );
+}
+
+function validAt(rules: readonly PrefixRule[] | undefined, at: number): PrefixRule | undefined {
+  if (rules === undefined) return undefined;
+  for (const rule of rules) if (at >= rule.from && at <= rule.until) return rule;
+  return undefined;
+}
+
+function place(entity: Entity, call: Callsign, location: string, candidates: readonly Entity[]): Resolution {
+  const area = zoneArea(entity.code, location, call.digit);
+  return {
+    entity,
+    continent: entity.continent,
+    cqZone: area?.cqZone ?? entity.cqZone,
+    ituZone: area?.ituZone ?? entity.ituZone,
+    latitude: area?.latitude ?? entity.latitude,
+    longitude: area?.longitude ?? entity.longitude,
+    candidates,
+    country: ituAllocation(location),
+    reason: null,
+  };
+}
+
+function byException(call: Callsign, exception: CallException): Resolution {
+  const entity = entityByCode(exception.entityCode);
+  if (entity === undefined) return nowhere(`no entity has the code ${exception.entityCode}`, ituAllocation(call.base));
+  const found = place(entity, call, call.location, NO_ENTITIES);
+  return {
+    ...found,
+    cqZone: exception.cqZone ?? found.cqZone,
+    ituZone: exception.ituZone ?? found.ituZone,
+  };
+}
+
+function nowhere(reason: string, country: string | null): Resolution {
+  return {
+    entity: null,
+    continent: null,
+    cqZone: null,
+    ituZone: null,
+    latitude: null,
+    longitude: null,
+    candidates: NO_ENTITIES,
+    country,
+    reason,
+  };
+}
+
+/**
+ * The resolution with the operator's or a directory's choice of entity put in, where it is one that counted then.
+ * Zones follow the chosen entity.
+ */
+export function chooseEntity(resolution: Resolution, call: Callsign, code: number, at: number): Resolution {
+  const entity = entityByCode(code);
+  if (entity === undefined || !countedAt(entity, at)) return resolution;
+  if (resolution.entity?.code === code) return resolution;
+  return place(entity, call, call.location, resolution.candidates);
+}

@@ -1,0 +1,40 @@
+import { expandPrefix } from "../callsign";
+import { ZONE_AREA_LINES } from "./zoneAreas";
+
+/** The zones of one call area; the point is given where the area lies far from its entity's. */
+interface ZoneArea {
+  readonly cqZone: number;
+  readonly ituZone: number;
+  readonly latitude: number | undefined;
+  readonly longitude: number | undefined;
+}
+
+const AREAS = new Map<number, Map<string, ZoneArea>>();
+
+for (const line of ZONE_AREA_LINES.trim().split("\n")) {
+  const [code, areas = "", cqZone, ituZone, latitude, longitude] = line.split("|");
+  const area: ZoneArea = {
+    cqZone: Number(cqZone),
+    ituZone: Number(ituZone),
+    latitude: latitude ? Number(latitude) : undefined,
+    longitude: longitude ? Number(longitude) : undefined,
+  };
+  const ofEntity = AREAS.get(Number(code)) ?? new Map<string, ZoneArea>();
+  AREAS.set(Number(code), ofEntity);
+  for (const key of areas.split(" ").flatMap(expandPrefix)) ofEntity.set(key, area);
+}
+
+const LONGEST_KEY = 5;
+
+/** The zones of the area that a call operates in, where its entity lies in more than one. */
+export function zoneArea(entityCode: number, location: string, digit: string): ZoneArea | undefined {
+  const ofEntity = AREAS.get(entityCode);
+  if (ofEntity === undefined) return undefined;
+  for (let length = Math.min(LONGEST_KEY, location.length); length > 1; length--) {
+    const area = ofEntity.get(location.slice(0, length));
+    if (area !== undefined) return area;
+  }
+  if (digit === "") return undefined;
+  const at = location.indexOf(digit, 1);
+  return (at > 0 ? ofEntity.get(location.slice(at, at + 2)) : undefined) ?? ofEntity.get(digit);
+}

@@ -1,0 +1,85 @@
+import { existsSync, mkdirSync, readFileSync, accessSync, constants } from "node:fs";
+import { join, resolve } from "node:path";
+import { z } from "zod";
+
+const port = z.coerce.number().int().min(1).max(65_535);
+
+const settingsSchema = z.strictObject({
+  host: z.string().min(1).default("127.0.0.1"),
+  port: port.default(4680),
+  standInsPort: port.default(4690),
+  /** Names under which the application may be reached besides its own address, as in "radio.local:4680". */
+  allowedHosts: z.array(z.string()).default([]),
+  lanternUrl: z.url({ protocol: /^https?$/ }).optional(),
+  lanternToken: z.string().optional(),
+  lanternTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
+  importLimitMegabytes: z.coerce.number().min(1).max(100_000).default(2000),
+});
+
+export interface Config extends Omit<z.output<typeof settingsSchema>, "lanternUrl" | "lanternToken"> {
+  /** The data folder, absolute. */
+  readonly data: string;
+  readonly databaseFile: string;
+  readonly lanternUrl: string;
+  readonly lanternToken: string;
+}
+
+/** Which environment variable sets which setting; README.md has the same table. */
+const VARIABLES = {
+  YPSILOID_HOST: "host",
+  YPSILOID_PORT: "port",
+  YPSILOID_STANDINS_PORT: "standInsPort",
+  YPSILOID_LANTERN_URL: "lanternUrl",
+  YPSILOID_LANTERN_TOKEN: "lanternToken",
+  YPSILOID_LANTERN_TIMEOUT: "lanternTimeoutSeconds",
+  YPSILOID_IMPORT_LIMIT_MB: "importLimitMegabytes",
+} as const;
+
+/** The token that the stand-in of Lantern knows; a real service gives its own. */
+const STAND_IN_TOKEN = "lantern-demo-token";
+
+/** A configuration that cannot be used: one sentence that says what to mend. */
+export class ConfigProblem extends Error {}
+
+/** Settings from the file ypsiloid.json in the data folder, overruled by the environment. */
+export function readConfig(environment: NodeJS.ProcessEnv): Config {
+  const data = resolve(environment.YPSILOID_DATA ?? "data");
+  const allowed = environment.YPSILOID_ALLOWED_HOSTS;
+  const fromEnvironment: Record<string, unknown> = allowed === undefined ? {} : { allowedHosts: allowed.split(",").map((host) => host.trim()) };
+  for (const [variable, setting] of Object.entries(VARIABLES)) {
+    if (environment[variable]) fromEnvironment[setting] = environment[variable];
+  }
+  const parsed = settingsSchema.safeParse({ ...readFile(join(data, "ypsiloid.json")), ...fromEnvironment });
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    const setting = issue.path.join(".") || (issue.code === "unrecognized_keys" ? issue.keys.join(", ") : "");
+    throw new ConfigProblem(`The setting ${setting} is not usable: ${issue.message}. Mend it in ypsiloid.json or in the environment.`);
+  }
+  const settings = parsed.data;
+  return {
+    ...settings,
+    data,
+    databaseFile: join(data, "ypsiloid.sqlite"),
+    lanternUrl: settings.lanternUrl ?? `http://127.0.0.1:${settings.standInsPort}`,
+    lanternToken: settings.lanternToken ?? STAND_IN_TOKEN,
+  };
+}
+
+/** Makes the data folder, or says in one sentence why it cannot be used. */
+export function prepareDataFolder(data: string): void {
+  try {
+    mkdirSync(join(data, "uploads"), { recursive: true });
+    accessSync(data, constants.W_OK);
+  } catch {
+    throw new ConfigProblem(`The data folder ${data} cannot be written: give YPSILOID_DATA a folder that is yours.`);
+  }
+}
+
+function readFile(file: string): object {
+  if (!existsSync(file)) return {};
+  try {
+    return z.record(z.string(), z.unknown()).parse(JSON.parse(readFileSync(file, "utf8")));
+  } catch {
+    throw new ConfigProblem(`${file} is no valid JSON object: mend it, or remove it to use the defaults.`);
+  }
+}

@@ -1,0 +1,177 @@
+import { modeGroup, parseMode } from "../../core/band";
+import { baseCall } from "../../core/callsign";
+import { emptyConfirmation, explainNoTwin, isConfirmed, type Statement } from "../../core/confirm";
+import { CONFIRM_TOLERANCE, findTwin, isoTime, secondsOf } from "../../core/contact";
+import type { Context } from "../context";
+import type { JobRun } from "../jobs/jobRun";
+import { type BatchWriter, writeBatch } from "../logbook/batch";
+import { findContact } from "../logbook/contactRow";
+import { fetchFromLantern, type LanternPage, type ServiceAccess } from "./lantern";
+
+export interface FetchedLine {
+  readonly call: string;
+  readonly startedAt: string;
+  readonly band: string;
+  readonly mode: string;
+  readonly text: string;
+}
+
+export interface FetchReport {
+  readonly service: "lantern";
+  batchId: number | null;
+  matched: number;
+  known: number;
+  withoutTwin: number;
+  /** The first of each kind, for showing. */
+  readonly matchedLines: FetchedLine[];
+  readonly withoutTwinLines: FetchedLine[];
+}
+
+const LISTED = 200;
+
+/**
+ * Fetches what others said since the last fetch, by the service's own cursor. A page and its cursor are kept in one
+ * transaction, so a page is never taken twice, and none is passed over. Statements of earlier fetches that met no
+ * contact are tried again first.
+ */
+export async function fetchConfirmations(run: JobRun<FetchReport, FetchReport>, lantern: ServiceAccess): Promise<FetchReport> {
+  const { context, logbookId } = run;
+  const { store } = context;
+  const report: FetchReport = run.resumed ?? {
+    service: "lantern", batchId: null, matched: 0, known: 0, withoutTwin: 0, matchedLines: [], withoutTwinLines: [],
+  };
+  const state = store.first(store.q.selectFrom("fetchState").select("cursor").where("logbookId", "=", logbookId).where("service", "=", "lantern"));
+  let cursor = state?.cursor ?? "";
+  let first = true;
+  for (;;) {
+    const page = await fetchFromLantern(lantern, cursor, run.signal);
+    store.transaction(() => {
+      takePage(context, logbookId, report, page, first);
+      keepCursor(context, logbookId, page.cursor);
+      run.checkpoint(report, report, report.matched + report.known + report.withoutTwin, null);
+    });
+    first = false;
+    if (!page.more || page.cursor === cursor) return report;
+    cursor = page.cursor;
+  }
+}
+
+interface Incoming extends Statement {
+  readonly serviceId: string;
+  readonly ownCall: string | null;
+  readonly mode: string;
+}
+
+function takePage(context: Context, logbookId: number, report: FetchReport, page: LanternPage, retryOld: boolean): void {
+  const { store } = context;
+  const options = { logbookId, kind: "confirm", summary: "Confirmed through Lantern" } as const;
+  const incoming = page.statements.map(incomingOf);
+  const waiting = retryOld ? unmetStatements(context, logbookId) : [];
+  if (incoming.length === 0 && waiting.length === 0) return;
+  writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
+    report.batchId = writer.batchId;
+    for (const statement of waiting) {
+      const { contactId } = meet(context, logbookId, writer, statement);
+      if (contactId === null) continue;
+      store.run(
+        store.q.updateTable("statement").set({ contactId, explanation: null }).where("logbookId", "=", logbookId)
+          .where("service", "=", "lantern").where("serviceId", "=", statement.serviceId),
+      );
+      report.matched++;
+      list(report.matchedLines, statement, "met a contact logged since");
+    }
+    for (const statement of incoming) {
+      const outcome = meet(context, logbookId, writer, statement);
+      const { serviceId, call, baseCall: base, ownCall, band, mode, modeGroup: group, startedAt } = statement;
+      const kept = store.run(
+        store.q
+          .insertInto("statement")
+          .values({
+            logbookId, service: "lantern", serviceId, call, baseCall: base, ownCall, band, mode, modeGroup: group, startedAt,
+            contactId: outcome.contactId, explanation: outcome.explanation, arrivedAt: context.now(),
+          })
+          .onConflict((conflict) => conflict.doNothing()),
+      );
+      if (kept.changes === 0 || outcome.kind === "known") report.known++;
+      else if (outcome.kind === "matched") {
+        report.matched++;
+        list(report.matchedLines, statement, "");
+      } else {
+        report.withoutTwin++;
+        list(report.withoutTwinLines, statement, outcome.explanation ?? "");
+      }
+    }
+  });
+}
+
+function incomingOf(statement: LanternPage["statements"][number]): Incoming {
+  const mode = parseMode(statement.mode)?.mode ?? statement.mode;
+  return {
+    serviceId: statement.id,
+    call: statement.call,
+    baseCall: baseCall(statement.call),
+    ownCall: statement.ownCall,
+    band: statement.band,
+    mode: statement.mode,
+    modeGroup: modeGroup(mode),
+    startedAt: secondsOf(statement.startedAt),
+  };
+}
+
+function unmetStatements(context: Context, logbookId: number): Incoming[] {
+  return context.store.all(
+    context.store.q
+      .selectFrom("statement")
+      .select(["serviceId", "call", "baseCall", "ownCall", "band", "mode", "modeGroup", "startedAt"])
+      .where("logbookId", "=", logbookId)
+      .where("service", "=", "lantern")
+      .where("contactId", "is", null),
+  );
+}
+
+interface Outcome {
+  readonly kind: "matched" | "known" | "without twin";
+  readonly contactId: number | null;
+  readonly explanation: string | null;
+}
+
+/** Looks for the contact that a statement is about and marks it confirmed. */
+function meet(context: Context, logbookId: number, writer: BatchWriter, statement: Incoming): Outcome {
+  const { store } = context;
+  const withStation = store.all(
+    store.q
+      .selectFrom("contact")
+      .select(["id", "baseCall", "band", "modeGroup", "startedAt", "ownCall"])
+      .where("logbookId", "=", logbookId)
+      .where("baseCall", "=", statement.baseCall),
+  );
+  const ours = withStation.filter(
+    ({ ownCall }) => ownCall === null || statement.ownCall === null || baseCall(ownCall) === baseCall(statement.ownCall),
+  );
+  const twin = findTwin(statement, ours, CONFIRM_TOLERANCE);
+  if (twin === undefined) {
+    return { kind: "without twin", contactId: null, explanation: explainNoTwin(statement, withStation) };
+  }
+  const contact = findContact(store, twin.id)!;
+  const old = contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ?? emptyConfirmation("lantern");
+  if (isConfirmed(old)) return { kind: "known", contactId: twin.id, explanation: null };
+  const others = contact.confirmations.filter((confirmation) => confirmation.channel !== "lantern");
+  const receivedOn = isoTime(context.now()).slice(0, 10);
+  writer.change(contact, { confirmations: [...others, { ...old, received: "confirmed", receivedOn }] });
+  return { kind: "matched", contactId: twin.id, explanation: null };
+}
+
+function keepCursor(context: Context, logbookId: number, cursor: string): void {
+  const fetchedAt = context.now();
+  context.store.run(
+    context.store.q
+      .insertInto("fetchState")
+      .values({ logbookId, service: "lantern", cursor, fetchedAt })
+      .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet({ cursor, fetchedAt })),
+  );
+}
+
+function list(lines: FetchedLine[], statement: Incoming, text: string): void {
+  if (lines.length >= LISTED) return;
+  lines.push({ call: statement.call, startedAt: isoTime(statement.startedAt), band: statement.band, mode: statement.mode, text });
+}

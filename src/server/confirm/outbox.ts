@@ -1,0 +1,121 @@
+import { isoTime } from "../../core/contact";
+import type { Context } from "../context";
+import { done, missing, type Result } from "../problem";
+import { findLogbook } from "../logbook/logbooks";
+
+export interface OutboxEntry {
+  readonly contactId: number;
+  readonly call: string;
+  readonly ownCall: string | null;
+  readonly startedAt: string;
+  readonly band: string;
+  readonly mode: string;
+  readonly queuedAt: string;
+  readonly refused: string | null;
+}
+
+/** How a logbook stands with a service. */
+export interface ServiceView {
+  readonly service: "lantern";
+  readonly waiting: number;
+  readonly refused: number;
+  readonly fetchedAt: string | null;
+  readonly entries: readonly OutboxEntry[];
+  readonly sendings: readonly Sending[];
+  readonly withoutTwin: readonly { readonly call: string; readonly startedAt: string; readonly band: string; readonly mode: string; readonly explanation: string | null }[];
+}
+
+export interface Sending {
+  readonly id: number;
+  readonly at: string;
+  readonly accepted: number;
+  readonly known: number;
+  readonly refused: number;
+}
+
+const LISTED = 500;
+
+/** What waits for Lantern, what it answered, and what it says that meets no contact of ours. */
+export function lanternView(context: Context, logbookId: number): Result<ServiceView> {
+  const logbook = findLogbook(context, logbookId);
+  if (!logbook.ok) return logbook;
+  const { store } = context;
+  const { q } = store;
+  const counts = store.first(
+    q
+      .selectFrom("outbox")
+      .select((eb) => [eb.fn.countAll<number>().as("all"), eb.fn.count<number>("refused").as("refused")])
+      .where("logbookId", "=", logbookId)
+      .where("service", "=", "lantern"),
+  )!;
+  const entries = store.all(
+    q
+      .selectFrom("outbox")
+      .innerJoin("contact", "contact.id", "outbox.contactId")
+      .select(["contactId", "call", "ownCall", "startedAt", "band", "mode", "queuedAt", "refused"])
+      .where("outbox.logbookId", "=", logbookId)
+      .where("service", "=", "lantern")
+      .orderBy("startedAt", "desc")
+      .limit(LISTED),
+  );
+  const fetched = store.first(q.selectFrom("fetchState").select("fetchedAt").where("logbookId", "=", logbookId).where("service", "=", "lantern"));
+  const sendings = store.all(
+    q.selectFrom("sending").selectAll().where("logbookId", "=", logbookId).where("service", "=", "lantern").orderBy("id", "desc").limit(20),
+  );
+  const withoutTwin = store.all(
+    q
+      .selectFrom("statement")
+      .select(["call", "startedAt", "band", "mode", "explanation"])
+      .where("logbookId", "=", logbookId)
+      .where("service", "=", "lantern")
+      .where("contactId", "is", null)
+      .orderBy("startedAt", "desc")
+      .limit(LISTED),
+  );
+  const iso = <Row extends { startedAt: number }>(row: Row) => ({ ...row, startedAt: isoTime(row.startedAt) });
+  return done({
+    service: "lantern",
+    waiting: counts.all - counts.refused,
+    refused: counts.refused,
+    fetchedAt: fetched === undefined ? null : isoTime(fetched.fetchedAt),
+    entries: entries.map((entry) => ({ ...iso(entry), queuedAt: isoTime(entry.queuedAt) })),
+    sendings: sendings.map(({ id, at, accepted, known, refused }) => ({ id, at: isoTime(at), accepted, known, refused })),
+    withoutTwin: withoutTwin.map(iso),
+  });
+}
+
+export interface ReceiptLine {
+  readonly contactId: number;
+  readonly call: string;
+  readonly answer: "accepted" | "known" | "refused";
+  readonly reason: string | null;
+}
+
+/** The answers to one sending, the refused first. */
+export function receiptOf(context: Context, logbookId: number, sendingId: number): Result<ReceiptLine[]> {
+  const { store } = context;
+  const sending = store.first(store.q.selectFrom("sending").select("id").where("id", "=", sendingId).where("logbookId", "=", logbookId));
+  if (sending === undefined) return missing(`sending ${sendingId}`);
+  return done(
+    store.all(
+      store.q
+        .selectFrom("receipt")
+        .select(["contactId", "call", "answer", "reason"])
+        .where("sendingId", "=", sendingId)
+        .orderBy("answer", "desc")
+        .orderBy("contactId")
+        .limit(2000),
+    ),
+  );
+}
+
+/** Lets refused contacts go out again with the next sending. */
+export function retryRefused(context: Context, logbookId: number): Result<{ readonly waiting: number }> {
+  const logbook = findLogbook(context, logbookId);
+  if (!logbook.ok) return logbook;
+  const { store } = context;
+  const { changes } = store.run(
+    store.q.updateTable("outbox").set({ refused: null }).where("logbookId", "=", logbookId).where("refused", "is not", null),
+  );
+  return done({ waiting: changes });
+}

@@ -1,0 +1,12 @@
+import type { Actor } from "./actor";
+import type { Store } from "./db/store";
+import type { LiveEvent } from "./live/event";
+
+/** What every service function works with: the database, who acts, the clock, and where changes are made known. */
+export interface Context {
+  readonly store: Store;
+  readonly actor: Actor;
+  /** Seconds since 1970 UTC. */
+  now(): number;
+  announce(event: LiveEvent): void;
+}

@@ -1,0 +1,90 @@
+import { type Kysely, type Migration, sql } from "kysely";
+
+/** Forward only; a released migration is never changed. Run in the order of their names. */
+export const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  "0001-start": {
+    async up(db: Kysely<unknown>) {
+      for (const statement of START) await sql.raw(statement).execute(db);
+    },
+  },
+};
+
+const CONTACT_COLUMNS = `
+  id INTEGER PRIMARY KEY AUTOINCREMENT,
+  logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+  revision INTEGER NOT NULL,
+  call TEXT NOT NULL, baseCall TEXT NOT NULL,
+  startedAt INTEGER NOT NULL, endedAt INTEGER NOT NULL,
+  band TEXT NOT NULL, bandReceived TEXT, frequencyHz INTEGER, frequencyReceivedHz INTEGER,
+  mode TEXT NOT NULL, submode TEXT, modeGroup TEXT NOT NULL,
+  reportSent TEXT, reportReceived TEXT,
+  name TEXT, place TEXT, grid TEXT, state TEXT, county TEXT,
+  entityCode INTEGER, continent TEXT, cqZone INTEGER, ituZone INTEGER,
+  island TEXT, summit TEXT, park TEXT, theirPower REAL,
+  ownCall TEXT, operator TEXT, siteId INTEGER REFERENCES site(id),
+  ownGrid TEXT, ownState TEXT, ownCounty TEXT, ownEntityCode INTEGER, ownCqZone INTEGER, ownItuZone INTEGER, power REAL,
+  contestId TEXT, serialSent INTEGER, serialReceived INTEGER, exchangeSent TEXT, exchangeReceived TEXT,
+  propagation TEXT, satellite TEXT, satelliteMode TEXT,
+  comment TEXT, notes TEXT, pin INTEGER NOT NULL DEFAULT 0, extra TEXT`;
+
+const START = [
+  `CREATE TABLE site (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT NOT NULL, call TEXT NOT NULL, operator TEXT, grid TEXT NOT NULL,
+    entityCode INTEGER, cqZone INTEGER, ituZone INTEGER, power REAL) STRICT`,
+  `CREATE TABLE logbook (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT NOT NULL, siteId INTEGER NOT NULL REFERENCES site(id),
+    contactCount INTEGER NOT NULL DEFAULT 0, createdAt INTEGER NOT NULL) STRICT`,
+  `CREATE TABLE contact (${CONTACT_COLUMNS}) STRICT`,
+  `CREATE INDEX contactByTime ON contact (logbookId, startedAt DESC, id DESC)`,
+  `CREATE INDEX contactByCall ON contact (logbookId, baseCall, startedAt DESC)`,
+  `CREATE INDEX contactByBand ON contact (logbookId, band, startedAt DESC, id DESC)`,
+  `CREATE INDEX contactByMode ON contact (logbookId, mode, startedAt DESC, id DESC)`,
+  `CREATE INDEX contactByEntity ON contact (logbookId, entityCode, startedAt DESC, id DESC)`,
+  `CREATE TABLE confirmation (
+    contactId INTEGER NOT NULL REFERENCES contact(id) ON DELETE CASCADE, channel TEXT NOT NULL,
+    sent TEXT NOT NULL, sentOn TEXT, sentVia TEXT, received TEXT NOT NULL, receivedOn TEXT, receivedVia TEXT,
+    PRIMARY KEY (contactId, channel)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE slot (
+    logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, award TEXT NOT NULL, item TEXT NOT NULL,
+    band TEXT NOT NULL, modeGroup TEXT NOT NULL, worked INTEGER NOT NULL, confirmed INTEGER NOT NULL,
+    PRIMARY KEY (logbookId, award, item, band, modeGroup)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE outbox (
+    logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL,
+    contactId INTEGER NOT NULL REFERENCES contact(id) ON DELETE CASCADE, queuedAt INTEGER NOT NULL, refused TEXT,
+    PRIMARY KEY (logbookId, service, contactId)) STRICT, WITHOUT ROWID`,
+  `CREATE INDEX outboxByContact ON outbox (contactId)`,
+  `CREATE TABLE sending (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+    service TEXT NOT NULL, at INTEGER NOT NULL,
+    accepted INTEGER NOT NULL, known INTEGER NOT NULL, refused INTEGER NOT NULL) STRICT`,
+  `CREATE TABLE receipt (
+    sendingId INTEGER NOT NULL REFERENCES sending(id) ON DELETE CASCADE, contactId INTEGER NOT NULL,
+    call TEXT NOT NULL, answer TEXT NOT NULL, reason TEXT,
+    PRIMARY KEY (sendingId, contactId)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE fetchState (
+    logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL,
+    cursor TEXT NOT NULL, fetchedAt INTEGER NOT NULL, PRIMARY KEY (logbookId, service)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE statement (
+    logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL, serviceId TEXT NOT NULL,
+    call TEXT NOT NULL, baseCall TEXT NOT NULL, ownCall TEXT, band TEXT NOT NULL, mode TEXT NOT NULL,
+    modeGroup TEXT NOT NULL, startedAt INTEGER NOT NULL, contactId INTEGER REFERENCES contact(id) ON DELETE SET NULL,
+    explanation TEXT, arrivedAt INTEGER NOT NULL,
+    PRIMARY KEY (logbookId, service, serviceId)) STRICT, WITHOUT ROWID`,
+  `CREATE INDEX statementByContact ON statement (contactId)`,
+  `CREATE INDEX statementByCall ON statement (logbookId, baseCall)`,
+  `CREATE TABLE journalBatch (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+    at INTEGER NOT NULL, actor TEXT NOT NULL, kind TEXT NOT NULL, summary TEXT NOT NULL,
+    contacts INTEGER NOT NULL DEFAULT 0, undoes INTEGER, undoneBy INTEGER) STRICT`,
+  `CREATE INDEX journalBatchByLogbook ON journalBatch (logbookId, id)`,
+  `CREATE TABLE journalEntry (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, batchId INTEGER NOT NULL REFERENCES journalBatch(id) ON DELETE CASCADE,
+    contactId INTEGER NOT NULL, before TEXT, after TEXT) STRICT`,
+  `CREATE INDEX journalEntryByBatch ON journalEntry (batchId, contactId)`,
+  `CREATE INDEX journalEntryByContact ON journalEntry (contactId, batchId)`,
+  `CREATE TABLE job (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+    kind TEXT NOT NULL, title TEXT NOT NULL, state TEXT NOT NULL, request TEXT NOT NULL, checkpoint TEXT,
+    progressDone INTEGER NOT NULL, progressTotal INTEGER, report TEXT, problem TEXT,
+    startedAt INTEGER NOT NULL, endedAt INTEGER) STRICT`,
+];

@@ -1,0 +1,218 @@
+import type { Generated } from "kysely";
+import type { ModeGroup } from "../../core/band";
+import type { Channel, ReceivedState, SentState } from "../../core/confirm";
+
+/** Times are seconds since 1970 UTC unless a name ends in "On" (a UTC day, "2026-11-23"). Flags are 0 or 1. */
+export interface Schema {
+  logbook: LogbookTable;
+  site: SiteTable;
+  contact: ContactTable;
+  confirmation: ConfirmationTable;
+  slot: SlotTable;
+  outbox: OutboxTable;
+  sending: SendingTable;
+  receipt: ReceiptTable;
+  fetchState: FetchStateTable;
+  statement: StatementTable;
+  journalBatch: JournalBatchTable;
+  journalEntry: JournalEntryTable;
+  job: JobTable;
+}
+
+export interface LogbookTable {
+  id: Generated<number>;
+  name: string;
+  siteId: number;
+  /** Kept in the transaction that adds or removes contacts. */
+  contactCount: Generated<number>;
+  createdAt: number;
+}
+
+export interface SiteTable {
+  id: Generated<number>;
+  name: string;
+  call: string;
+  operator: string | null;
+  grid: string;
+  entityCode: number | null;
+  cqZone: number | null;
+  ituZone: number | null;
+  power: number | null;
+}
+
+export interface ContactTable {
+  id: Generated<number>;
+  logbookId: number;
+  revision: number;
+  call: string;
+  baseCall: string;
+  startedAt: number;
+  endedAt: number;
+  band: string;
+  bandReceived: string | null;
+  frequencyHz: number | null;
+  frequencyReceivedHz: number | null;
+  mode: string;
+  submode: string | null;
+  modeGroup: ModeGroup;
+  reportSent: string | null;
+  reportReceived: string | null;
+  name: string | null;
+  place: string | null;
+  grid: string | null;
+  state: string | null;
+  county: string | null;
+  entityCode: number | null;
+  continent: string | null;
+  cqZone: number | null;
+  ituZone: number | null;
+  island: string | null;
+  summit: string | null;
+  park: string | null;
+  theirPower: number | null;
+  ownCall: string | null;
+  operator: string | null;
+  siteId: number | null;
+  ownGrid: string | null;
+  ownState: string | null;
+  ownCounty: string | null;
+  ownEntityCode: number | null;
+  ownCqZone: number | null;
+  ownItuZone: number | null;
+  power: number | null;
+  contestId: string | null;
+  serialSent: number | null;
+  serialReceived: number | null;
+  exchangeSent: string | null;
+  exchangeReceived: string | null;
+  propagation: string | null;
+  satellite: string | null;
+  satelliteMode: string | null;
+  comment: string | null;
+  notes: string | null;
+  pin: number;
+  /** JSON of ExtraField[], or null for none. */
+  extra: string | null;
+}
+
+export interface ConfirmationTable {
+  contactId: number;
+  channel: Channel;
+  sent: SentState;
+  sentOn: string | null;
+  sentVia: string | null;
+  received: ReceivedState;
+  receivedOn: string | null;
+  receivedVia: string | null;
+}
+
+/** Counts of contacts by award, item, band and mode group, kept in the transaction that changes a contact. */
+export interface SlotTable {
+  logbookId: number;
+  award: string;
+  item: string;
+  band: string;
+  modeGroup: ModeGroup;
+  worked: number;
+  confirmed: number;
+}
+
+/** Contacts waiting for a service. A refused one waits with its reason until it is changed or sent again. */
+export interface OutboxTable {
+  contactId: number;
+  logbookId: number;
+  service: Channel;
+  queuedAt: number;
+  refused: string | null;
+}
+
+export interface SendingTable {
+  id: Generated<number>;
+  logbookId: number;
+  service: Channel;
+  at: number;
+  accepted: number;
+  known: number;
+  refused: number;
+}
+
+export interface ReceiptTable {
+  sendingId: number;
+  contactId: number;
+  call: string;
+  answer: "accepted" | "known" | "refused";
+  reason: string | null;
+}
+
+export interface FetchStateTable {
+  logbookId: number;
+  service: Channel;
+  cursor: string;
+  fetchedAt: number;
+}
+
+/** What a service said of others' logs; those without a twin are kept, so that a later contact can meet them. */
+export interface StatementTable {
+  logbookId: number;
+  service: Channel;
+  serviceId: string;
+  call: string;
+  baseCall: string;
+  ownCall: string | null;
+  band: string;
+  mode: string;
+  modeGroup: ModeGroup;
+  startedAt: number;
+  contactId: number | null;
+  explanation: string | null;
+  arrivedAt: number;
+}
+
+export type BatchKind = "log" | "edit" | "delete" | "import" | "send" | "confirm" | "undo";
+
+export interface JournalBatchTable {
+  id: Generated<number>;
+  logbookId: number;
+  at: number;
+  actor: string;
+  kind: BatchKind;
+  summary: string;
+  contacts: Generated<number>;
+  /** The batch that this one undoes. */
+  undoes: number | null;
+  /** The batch that undid this one. */
+  undoneBy: number | null;
+}
+
+/**
+ * One contact's part in a batch. `before` is JSON of what the change took away: null for an added contact, the
+ * changed fields for a changed one, the whole contact for a deleted one; restoring it undoes the change. `after` is
+ * JSON of the changed fields' new values, null where the contact was added or deleted whole.
+ */
+export interface JournalEntryTable {
+  id: Generated<number>;
+  batchId: number;
+  contactId: number;
+  before: string | null;
+  after: string | null;
+}
+
+export type JobState = "running" | "done" | "failed" | "cancelled" | "interrupted";
+
+export interface JobTable {
+  id: Generated<number>;
+  logbookId: number;
+  kind: string;
+  title: string;
+  state: JobState;
+  /** JSON: what the job was asked to do. */
+  request: string;
+  /** JSON: how far it is, written in the transactions of its own work, so that it can go on after a restart. */
+  checkpoint: string | null;
+  progressDone: number;
+  progressTotal: number | null;
+  report: string | null;
+  problem: string | null;
+  startedAt: number;
+  endedAt: number | null;
+}

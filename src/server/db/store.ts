@@ -1,0 +1,139 @@
+import Database from "better-sqlite3";
+import { type Compilable, Kysely, Migrator, SqliteDialect } from "kysely";
+import { mkdirSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { MIGRATIONS } from "./migrations";
+import type { Schema } from "./schema";
+
+/**
+ * The database of one thread. Queries are built and typed by Kysely and run at once: better-sqlite3 is synchronous,
+ * so a transaction here is never torn apart by another request's statement.
+ *
+ * @example store.all(store.q.selectFrom("contact").select("call").where("logbookId", "=", 1))
+ */
+export interface Store {
+  readonly q: Kysely<Schema>;
+  all<Row>(query: Compilable<Row>): Row[];
+  first<Row>(query: Compilable<Row>): Row | undefined;
+  run(query: Compilable<unknown>): { readonly changes: number; readonly lastId: number };
+  /** A query compiled once, to be run many times with other parameters, given in their order in the query. */
+  prepare<Row>(query: Compilable<Row>): Prepared<Row>;
+  /** All of it or nothing. Nested calls join the outer transaction. */
+  transaction<Result>(work: () => Result): Result;
+  /** Runs after the outermost transaction was committed, or at once outside of one; never after a rollback. */
+  afterCommit(work: () => void): void;
+  close(): void;
+}
+
+export interface Prepared<Row> {
+  all(...parameters: unknown[]): Row[];
+  first(...parameters: unknown[]): Row | undefined;
+  run(...parameters: unknown[]): { readonly changes: number; readonly lastId: number };
+}
+
+/** How long a statement waits for another thread's transaction; ours last under 50 ms. */
+const BUSY_TIMEOUT_MS = 10_000;
+const CACHED_STATEMENTS = 500;
+
+/** Opens the database without changing it; for worker threads, after `openStore` ran in the main one. */
+export function connect(file: string): Store {
+  const sqlite = new Database(file, { timeout: BUSY_TIMEOUT_MS });
+  sqlite.pragma("journal_mode = WAL");
+  // FULL: a contact that was acknowledged outlives a power cut.
+  sqlite.pragma("synchronous = FULL");
+  sqlite.pragma("foreign_keys = ON");
+  sqlite.pragma("cache_size = -65536");
+  return storeOn(sqlite);
+}
+
+/** Opens the database, creating or migrating it as needed. Before a migration of existing data a backup is made. */
+export async function openStore(file: string): Promise<Store> {
+  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
+  const store = connect(file);
+  const migrator = new Migrator({
+    db: store.q,
+    provider: { getMigrations: async () => MIGRATIONS },
+  });
+  const migrations = await migrator.getMigrations();
+  const pending = migrations.filter((migration) => migration.executedAt === undefined);
+  if (pending.length > 0 && pending.length < migrations.length) backup(store, file);
+  const { error } = await migrator.migrateToLatest();
+  if (error !== undefined) throw new Error("the database could not be brought up to date", { cause: error });
+  return store;
+}
+
+function backup(store: Store, file: string): void {
+  const stamp = new Date().toISOString().replace(/[:.]/g, "-");
+  const folder = join(dirname(file), "backups");
+  mkdirSync(folder, { recursive: true });
+  sqliteOf.get(store)!.prepare("VACUUM INTO ?").run(join(folder, `before-migration-${stamp}.sqlite`));
+}
+
+const sqliteOf = new WeakMap<Store, Database.Database>();
+
+function storeOn(sqlite: Database.Database): Store {
+  const q = new Kysely<Schema>({ dialect: new SqliteDialect({ database: sqlite }) });
+  const statements = new Map<string, Database.Statement>();
+  let afterwards: (() => void)[] = [];
+
+  function statement(sql: string): Database.Statement {
+    let found = statements.get(sql);
+    if (found === undefined) {
+      if (statements.size >= CACHED_STATEMENTS) statements.clear();
+      found = sqlite.prepare(sql);
+      statements.set(sql, found);
+    }
+    return found;
+  }
+
+  const store: Store = {
+    q,
+    all<Row>(query: Compilable<Row>) {
+      const { sql, parameters } = query.compile();
+      return statement(sql).all(...parameters) as Row[];
+    },
+    first<Row>(query: Compilable<Row>) {
+      const { sql, parameters } = query.compile();
+      return statement(sql).get(...parameters) as Row | undefined;
+    },
+    run(query) {
+      const { sql, parameters } = query.compile();
+      return outcome(statement(sql).run(...parameters));
+    },
+    prepare<Row>(query: Compilable<Row>) {
+      const prepared = sqlite.prepare(query.compile().sql);
+      return {
+        all: (...parameters) => prepared.all(...parameters) as Row[],
+        first: (...parameters) => prepared.get(...parameters) as Row | undefined,
+        run: (...parameters) => outcome(prepared.run(...parameters)),
+      };
+    },
+    transaction<Result>(work: () => Result) {
+      if (sqlite.inTransaction) return work();
+      let result: Result;
+      try {
+        result = sqlite.transaction(work).immediate();
+      } catch (error) {
+        afterwards = [];
+        throw error;
+      }
+      const due = afterwards;
+      afterwards = [];
+      for (const task of due) task();
+      return result;
+    },
+    afterCommit(task) {
+      if (sqlite.inTransaction) afterwards.push(task);
+      else task();
+    },
+    close() {
+      sqlite.close();
+    },
+  };
+  sqliteOf.set(store, sqlite);
+  return store;
+}
+
+function outcome(result: Database.RunResult) {
+  return { changes: result.changes, lastId: Number(result.lastInsertRowid) };
+}

@@ -1,0 +1,56 @@
+import type { Selectable } from "kysely";
+import { z } from "zod";
+import { isoTime } from "../../core/contact";
+import type { JobTable } from "../db/schema";
+import type { Store } from "../db/store";
+
+/** What a job may be asked to do. */
+export const jobRequestSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("import"), file: z.string(), fileName: z.string(), queue: z.boolean() }),
+  z.object({ kind: z.literal("send"), service: z.literal("lantern") }),
+  z.object({ kind: z.literal("fetch"), service: z.literal("lantern") }),
+  z.object({ kind: z.literal("undo"), batchId: z.number() }),
+]);
+export type JobRequest = z.output<typeof jobRequestSchema>;
+
+export const jobSchema = z.object({
+  id: z.int(),
+  logbookId: z.int(),
+  kind: z.string(),
+  title: z.string(),
+  state: z.enum(["running", "done", "failed", "cancelled", "interrupted"]),
+  progress: z.object({ done: z.number(), total: z.number().nullable() }),
+  report: z.record(z.string(), z.unknown()).nullable(),
+  problem: z.string().nullable(),
+  startedAt: z.string(),
+  endedAt: z.string().nullable(),
+});
+/** Long work, as the interface shows it. */
+export type Job = z.output<typeof jobSchema>;
+
+export function jobOf(row: Selectable<JobTable>): Job {
+  return {
+    id: row.id,
+    logbookId: row.logbookId,
+    kind: row.kind,
+    title: row.title,
+    state: row.state,
+    progress: { done: row.progressDone, total: row.progressTotal },
+    report: row.report === null ? null : (JSON.parse(row.report) as Record<string, unknown>),
+    problem: row.problem,
+    startedAt: isoTime(row.startedAt),
+    endedAt: row.endedAt === null ? null : isoTime(row.endedAt),
+  };
+}
+
+export function findJob(store: Store, id: number): Job | undefined {
+  const row = store.first(store.q.selectFrom("job").selectAll().where("id", "=", id));
+  return row === undefined ? undefined : jobOf(row);
+}
+
+const RECENT = 50;
+
+/** The newest jobs first. */
+export function recentJobs(store: Store): Job[] {
+  return store.all(store.q.selectFrom("job").selectAll().orderBy("id", "desc").limit(RECENT)).map(jobOf);
+}

@@ -1,0 +1,22 @@
+import { fetchConfirmations, type FetchReport } from "../confirm/fetchConfirmations";
+import { sendOutbox, type SendReport } from "../confirm/sendOutbox";
+import type { ServiceAccess } from "../confirm/lantern";
+import type { Context } from "../context";
+import { importAdif, type ImportReport } from "../logbook/importAdif";
+import { type UndoCheckpoint, undoInSteps, type UndoReport } from "../logbook/undo";
+import { requestOf, runJob } from "./jobRun";
+
+/** Does what a job's row asks for. The one place that knows every kind of job. */
+export async function doJob(context: Context, jobId: number, signal: AbortSignal, lantern: ServiceAccess): Promise<void> {
+  const request = requestOf(context, jobId);
+  switch (request.kind) {
+    case "import":
+      return runJob<ImportReport, ImportReport>(context, jobId, signal, (run) => importAdif(run, request));
+    case "send":
+      return runJob<SendReport, SendReport>(context, jobId, signal, (run) => sendOutbox(run, lantern));
+    case "fetch":
+      return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) => fetchConfirmations(run, lantern));
+    case "undo":
+      return runJob<UndoReport, UndoCheckpoint>(context, jobId, signal, (run) => undoInSteps(run, request.batchId));
+  }
+}

@@ -1,0 +1,32 @@
+import { parentPort, workerData } from "node:worker_threads";
+import type { ServiceAccess } from "../confirm/lantern";
+import { connect } from "../db/store";
+import { doJob } from "./work";
+import type { Actor } from "../actor";
+
+/** What the supervisor hands to a worker thread. */
+export interface WorkerOrder {
+  readonly databaseFile: string;
+  readonly jobId: number;
+  readonly actor: Actor;
+  readonly lantern: ServiceAccess;
+}
+
+const order = workerData as WorkerOrder;
+const port = parentPort!;
+const abort = new AbortController();
+port.on("message", (message) => {
+  if (message === "cancel") abort.abort();
+});
+const store = connect(order.databaseFile);
+try {
+  await doJob(
+    { store, actor: order.actor, now: () => Math.floor(Date.now() / 1000), announce: (event) => port.postMessage(event) },
+    order.jobId,
+    abort.signal,
+    order.lantern,
+  );
+} finally {
+  store.close();
+  port.close();
+}

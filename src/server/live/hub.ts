@@ -1,0 +1,20 @@
+import type { LiveEvent } from "./event";
+
+export interface Hub {
+  announce(event: LiveEvent): void;
+  /** Hears every event from now on; returns what ends it. */
+  listen(listener: (event: LiveEvent) => void): () => void;
+}
+
+export function createHub(): Hub {
+  const listeners = new Set<(event: LiveEvent) => void>();
+  return {
+    announce(event) {
+      for (const listener of listeners) listener(event);
+    },
+    listen(listener) {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+  };
+}

@@ -1,0 +1,191 @@
+import { z } from "zod";
+import { baseCall } from "../../core/callsign";
+import { type Channel, type Confirmation, emptyConfirmation, sameForServices } from "../../core/confirm";
+import { checkContact, type CompleteContact, completeContact, type ContactFacts, contactFactsSchema, faultsOf, isoTime, secondsOf } from "../../core/contact";
+import type { Context } from "../context";
+import { done, failed, invalid, missing, type Result } from "../problem";
+import { writeBatch } from "./batch";
+import { findContact, type StoredContact, withConfirmations } from "./contactRow";
+import { findLogbook, siteOfLogbook } from "./logbooks";
+
+/** Services that every new contact waits for. */
+const QUEUED_FOR: readonly Channel[] = ["lantern"];
+
+export interface Logged {
+  readonly contact: StoredContact;
+  /** The batch to undo to take it back. */
+  readonly batchId: number;
+}
+
+/** Logs a contact. What it does not say of our side comes from the logbook's site. */
+export function logContact(context: Context, logbookId: number, input: unknown): Result<Logged> {
+  const logbook = findLogbook(context, logbookId);
+  if (!logbook.ok) return logbook;
+  const checked = checkContact(input, context.now());
+  if (!checked.ok) return invalid(checked.faults);
+  const contact = completeContact(withSiteFacts(context, logbookId, checked.value));
+  const logged = writeBatch(context, { logbookId, kind: "log", summary: `Logged ${contact.call}` }, (writer) => ({
+    id: writer.add({ ...contact, confirmations: queued(contact.confirmations) }),
+    batchId: writer.batchId,
+  }));
+  return done({ contact: findContact(context.store, logged.id)!, batchId: logged.batchId });
+}
+
+function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts): ContactFacts {
+  const site = siteOfLogbook(context.store, logbookId);
+  return {
+    ...facts,
+    siteId: facts.siteId ?? site.id,
+    ownCall: facts.ownCall ?? site.call,
+    operator: facts.operator ?? site.operator,
+    ownGrid: facts.ownGrid ?? site.grid,
+    ownEntityCode: facts.ownEntityCode ?? site.entityCode,
+    ownCqZone: facts.ownCqZone ?? site.cqZone,
+    ownItuZone: facts.ownItuZone ?? site.ituZone,
+    power: facts.power ?? site.power,
+  };
+}
+
+/** The confirmations with every service that has not heard of the contact set to "waiting". */
+function queued(confirmations: readonly Confirmation[]): Confirmation[] {
+  const known = new Map(confirmations.map((confirmation) => [confirmation.channel, confirmation]));
+  for (const channel of QUEUED_FOR) {
+    const confirmation = known.get(channel) ?? emptyConfirmation(channel);
+    if (confirmation.sent === "no") known.set(channel, { ...confirmation, sent: "waiting" });
+  }
+  return [...known.values()];
+}
+
+export function getContact(context: Context, logbookId: number, id: number): Result<StoredContact> {
+  const contact = findContact(context.store, id);
+  return contact === undefined || contact.logbookId !== logbookId ? missing(`contact ${id} of logbook ${logbookId}`) : done(contact);
+}
+
+/** A change names the revision it was made from, so that nobody's change is lost unseen. */
+export const contactPatchSchema = z.strictObject({ ...contactFactsSchema.partial().shape, revision: z.int().optional() });
+
+/**
+ * Changes some facts of a contact. What follows from a changed call, time, band or mode is worked out anew, and a
+ * contact that a service has in its old form waits for it again.
+ */
+export function changeContact(context: Context, logbookId: number, id: number, input: unknown): Result<StoredContact> {
+  const found = getContact(context, logbookId, id);
+  if (!found.ok) return found;
+  const current = found.value;
+  if (typeof input !== "object" || input === null || Array.isArray(input)) return invalid([{ field: "(whole)", text: "an object with the changed fields belongs here" }]);
+  const { revision, ...changes } = input as Record<string, unknown>;
+  if (revision !== undefined && revision !== current.revision) {
+    return failed(409, "Changed meanwhile", `the contact was changed since revision ${String(revision)}; it is at ${current.revision} now: load it again`);
+  }
+  const { id: _id, logbookId: _logbookId, revision: _revision, baseCall: _base, modeGroup: _group, ...facts } = current;
+  const checked = checkContact({ ...facts, ...forgetDerived(current, changes), ...changes }, context.now());
+  if (!checked.ok) return invalid(checked.faults);
+  let next: CompleteContact = completeContact(checked.value);
+  if (!sameForServices(current, next)) next = { ...next, confirmations: waitAgain(next.confirmations) };
+  return done(
+    writeBatch(context, { logbookId, kind: "edit", summary: `Changed ${current.call}` }, (writer) => writer.change(current, next)),
+  );
+}
+
+/** What must not be kept when other facts change: the band of an old frequency, the entity of an old call. */
+function forgetDerived(current: StoredContact, changes: Record<string, unknown>): Record<string, null> {
+  const forget: Record<string, null> = {};
+  if ("frequencyHz" in changes && !("band" in changes)) forget.band = null;
+  if ("band" in changes && !("frequencyHz" in changes) && changes.band !== current.band) forget.frequencyHz = null;
+  if ("mode" in changes && !("submode" in changes)) forget.submode = null;
+  if ("startedAt" in changes && !("endedAt" in changes)) forget.endedAt = null;
+  if ("call" in changes || "startedAt" in changes || "entityCode" in changes) {
+    Object.assign(forget, { entityCode: null, continent: null, cqZone: null, ituZone: null });
+  }
+  return forget;
+}
+
+function waitAgain(confirmations: readonly Confirmation[]): Confirmation[] {
+  return confirmations.map((confirmation) =>
+    confirmation.channel !== "card" && confirmation.sent === "sent" ? { ...confirmation, sent: "waiting" } : confirmation,
+  );
+}
+
+export function deleteContact(context: Context, logbookId: number, id: number): Result<{ readonly batchId: number }> {
+  const found = getContact(context, logbookId, id);
+  if (!found.ok) return found;
+  const batchId = writeBatch(context, { logbookId, kind: "delete", summary: `Deleted ${found.value.call}` }, (writer) => {
+    writer.remove(found.value);
+    return writer.batchId;
+  });
+  return done({ batchId });
+}
+
+const instant = z.iso.datetime({ offset: true }).transform(secondsOf).optional();
+
+/** Which contacts to list. `offset` jumps into the list, for a table that is scrolled; `cursor` goes on from a page. */
+export const contactQuerySchema = z.strictObject({
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+  cursor: z.string().regex(/^\d+-\d+$/, "a cursor is taken from the `next` of a page").optional(),
+  offset: z.coerce.number().int().min(0).max(100_000_000).optional(),
+  band: z.string().max(20).optional(),
+  mode: z.string().max(40).optional(),
+  /** A call: contacts with the station, under whichever designators. */
+  call: z.string().max(20).optional(),
+  entity: z.coerce.number().int().min(0).max(999).optional(),
+  from: instant,
+  to: instant,
+});
+export type ContactQuery = z.output<typeof contactQuerySchema>;
+
+export interface ContactPage {
+  readonly items: StoredContact[];
+  readonly next: string | null;
+  /** How many there are in all; only when asked with an offset. */
+  readonly total?: number;
+}
+
+/** A page of contacts, the newest first. */
+export function listContacts(context: Context, logbookId: number, query: unknown): Result<ContactPage> {
+  const parsed = contactQuerySchema.safeParse(query);
+  if (!parsed.success) return invalid(faultsOf(parsed.error));
+  const logbook = findLogbook(context, logbookId);
+  if (!logbook.ok) return logbook;
+  const { store } = context;
+  const asked = parsed.data;
+  const { limit, cursor, offset } = asked;
+  let ids = filtered(context, logbookId, asked).select(["contact.id"]).orderBy("startedAt", "desc").orderBy("id", "desc").limit(limit + 1);
+  if (offset !== undefined) ids = ids.offset(offset);
+  if (cursor !== undefined) {
+    const [at = 0, id = 0] = cursor.split("-").map(Number);
+    ids = ids.where((eb) => eb(eb.refTuple("startedAt", "id"), "<", eb.tuple(at, id)));
+  }
+  const rows = store.all(
+    store.q.selectFrom("contact").selectAll().where("id", "in", ids).orderBy("startedAt", "desc").orderBy("id", "desc"),
+  );
+  const items = withConfirmations(store, rows.slice(0, limit));
+  const last = items.at(-1);
+  return done({
+    items,
+    next: rows.length > limit && last !== undefined ? `${secondsOf(last.startedAt)}-${last.id}` : null,
+    ...(offset === undefined ? {} : { total: totalOf(context, logbookId, asked, logbook.value.contactCount) }),
+  });
+}
+
+function filtered(context: Context, logbookId: number, asked: ContactQuery) {
+  const { band, mode, call, entity, from, to } = asked;
+  let query = context.store.q.selectFrom("contact").where("logbookId", "=", logbookId);
+  if (call !== undefined) query = query.where("baseCall", "=", baseCall(call));
+  if (entity !== undefined) query = query.where("entityCode", "=", entity);
+  if (band !== undefined) query = query.where("band", "=", band.toLowerCase());
+  if (mode !== undefined) query = query.where("mode", "=", mode.toUpperCase());
+  if (from !== undefined) query = query.where("startedAt", ">=", from);
+  if (to !== undefined) query = query.where("startedAt", "<=", to);
+  return query;
+}
+
+function totalOf(context: Context, logbookId: number, asked: ContactQuery, all: number): number {
+  const { band, mode, call, entity, from, to } = asked;
+  if ([band, mode, call, entity, from, to].every((value) => value === undefined)) return all;
+  return context.store.first(filtered(context, logbookId, asked).select((eb) => eb.fn.countAll<number>().as("total")))!.total;
+}
+
+/** The time now, for a contact that says none. */
+export function nowIso(context: Context): string {
+  return isoTime(context.now());
+}

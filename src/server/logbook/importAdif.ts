@@ -1,0 +1,126 @@
+import { createReadStream, existsSync, statSync } from "node:fs";
+import { type AdifNote, type AdifRecord, adiReader, contactFromAdif, NO_HEADER } from "../../core/adif";
+import { emptyConfirmation } from "../../core/confirm";
+import { checkContact, completeContact, type ContactInput, DUPLICATE_TOLERANCE, findTwin, type MatchFacts, secondsOf } from "../../core/contact";
+import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
+import { type BatchWriter, writeBatch } from "./batch";
+import { siteOfLogbook } from "./logbooks";
+
+export interface ImportReport {
+  readonly fileName: string;
+  batchId: number | null;
+  read: number;
+  added: number;
+  duplicates: number;
+  refusedCount: number;
+  noteCount: number;
+  /** The first refused records, with the line each begins on. */
+  readonly refused: { readonly line: number; readonly reason: string; readonly call: string | null }[];
+  /** The first things that were tolerated. */
+  readonly notes: AdifNote[];
+}
+
+interface ImportRequest {
+  readonly file: string;
+  readonly fileName: string;
+  readonly queue: boolean;
+}
+
+const LISTED = 1000;
+/** A transaction is closed after this long, so that logging a contact never waits noticeably. */
+const TRANSACTION_MS = 35;
+const READ_BYTES = 256 * 1024;
+
+/** Reads an ADIF file into a logbook, as one batch of the journal. Goes on where an interrupted run was. */
+export async function importAdif(run: JobRun<ImportReport, ImportReport>, request: ImportRequest): Promise<ImportReport> {
+  const { context, logbookId } = run;
+  const { store } = context;
+  if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
+  const report: ImportReport = run.resumed ?? {
+    fileName: request.fileName, batchId: null, read: 0, added: 0, duplicates: 0, refusedCount: 0, noteCount: 0, refused: [], notes: [],
+  };
+  const skip = report.read;
+  const total = statSync(request.file).size;
+  const site = siteOfLogbook(store, logbookId);
+  const twins = store.prepare<MatchFacts>(
+    store.q
+      .selectFrom("contact")
+      .select(["baseCall", "band", "modeGroup", "startedAt"])
+      .where("logbookId", "=", 0)
+      .where("baseCall", "=", "")
+      .where((eb) => eb.between("startedAt", 0, 0)),
+  );
+  const reader = adiReader();
+  let seen = 0;
+  let bytesDone = 0;
+
+  function take(writer: BatchWriter, record: AdifRecord): void {
+    const understood = contactFromAdif(record, reader.header ?? NO_HEADER);
+    note(understood.notes);
+    if (!understood.ok) return refuse(record, understood.reason);
+    const checked = checkContact(withSite(understood.contact), context.now());
+    if (!checked.ok) return refuse(record, checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; "));
+    const contact = completeContact(checked.value);
+    const { baseCall, band, modeGroup } = contact;
+    const startedAt = secondsOf(contact.startedAt);
+    const near = twins.all(logbookId, baseCall, startedAt - DUPLICATE_TOLERANCE, startedAt + DUPLICATE_TOLERANCE);
+    if (findTwin({ baseCall, band, modeGroup, startedAt }, near, DUPLICATE_TOLERANCE) !== undefined) {
+      report.duplicates++;
+      return;
+    }
+    writer.add(contact);
+    report.added++;
+  }
+
+  function withSite(contact: ContactInput): ContactInput {
+    const confirmations = contact.confirmations ?? [];
+    const lantern = confirmations.find((confirmation) => confirmation.channel === "lantern");
+    const queued =
+      request.queue && (lantern === undefined || lantern.sent === undefined || lantern.sent === "no")
+        ? [...confirmations.filter((confirmation) => confirmation !== lantern), { ...emptyConfirmation("lantern"), ...lantern, sent: "waiting" as const }]
+        : confirmations;
+    return { ...contact, ownCall: contact.ownCall ?? site.call, confirmations: queued };
+  }
+
+  function refuse(record: AdifRecord, reason: string): void {
+    report.refusedCount++;
+    if (report.refused.length >= LISTED) return;
+    const call = record.fields.find((field) => field.name === "CALL")?.value ?? null;
+    report.refused.push({ line: record.line, reason, call });
+  }
+
+  function note(notes: readonly AdifNote[]): void {
+    report.noteCount += notes.length;
+    for (const one of notes) if (report.notes.length < LISTED) report.notes.push(one);
+  }
+
+  function takeAll(records: readonly AdifRecord[]): void {
+    let next = 0;
+    while (next < records.length) {
+      if (run.signal.aborted) throw new Cancelled();
+      const options = { logbookId, kind: "import", summary: `Imported ${request.fileName}` } as const;
+      const until = Date.now() + TRANSACTION_MS;
+      store.transaction(() => {
+        writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
+          report.batchId = writer.batchId;
+          while (next < records.length && Date.now() < until) {
+            const record = records[next++]!;
+            if (++seen <= skip) continue;
+            report.read++;
+            take(writer, record);
+          }
+        });
+        run.checkpoint(report, report, bytesDone, total);
+      });
+    }
+  }
+
+  for await (const chunk of createReadStream(request.file, { highWaterMark: READ_BYTES })) {
+    const bytes = chunk as Uint8Array;
+    bytesDone += bytes.length;
+    takeAll(reader.push(bytes));
+  }
+  takeAll(reader.finish());
+  if (reader.problem !== null) throw new JobProblem(reader.problem);
+  return report;
+}

@@ -1,0 +1,28 @@
+import { isoTime } from "../../core/contact";
+import type { Context } from "../context";
+import { done, type Result } from "../problem";
+import { findLogbook } from "./logbooks";
+
+export interface Batch {
+  readonly id: number;
+  readonly at: string;
+  readonly actor: string;
+  readonly kind: string;
+  readonly summary: string;
+  readonly contacts: number;
+  readonly undoes: number | null;
+  readonly undoneBy: number | null;
+}
+
+const NEWEST = 100;
+
+/** The newest batches of a logbook's journal, the newest first. */
+export function listBatches(context: Context, logbookId: number): Result<Batch[]> {
+  const logbook = findLogbook(context, logbookId);
+  if (!logbook.ok) return logbook;
+  const { store } = context;
+  const rows = store.all(
+    store.q.selectFrom("journalBatch").selectAll().where("logbookId", "=", logbookId).where("contacts", ">", 0).orderBy("id", "desc").limit(NEWEST),
+  );
+  return done(rows.map(({ logbookId: _, at, ...batch }) => ({ ...batch, at: isoTime(at) })));
+}

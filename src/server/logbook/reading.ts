@@ -1,0 +1,139 @@
+import { z } from "zod";
+import { ENTITIES_AWARD, type Slot, worthOf, type WorthReading } from "../../core/award";
+import { modeGroup, parseMode } from "../../core/band";
+import { parseCallsign } from "../../core/callsign";
+import { compareContacts, faultsOf, isoTime } from "../../core/contact";
+import { type Resolution, resolve } from "../../core/entity";
+import { gridCenter, pathBetween, type Point, sunState } from "../../core/geo";
+import type { Context } from "../context";
+import { done, invalid, type Result } from "../problem";
+import { type StoredContact, withConfirmations } from "./contactRow";
+import { findLogbook, siteOfLogbook } from "./logbooks";
+
+export const readingQuerySchema = z.strictObject({
+  call: z.string().max(30),
+  band: z.string().max(20),
+  mode: z.string().max(40),
+  grid: z.string().max(12).optional(),
+});
+
+/** What is said of a call being typed: who, where, and what a contact would be worth. */
+export interface Reading {
+  readonly call: string;
+  readonly base: string;
+  readonly place: CallPlace;
+  readonly beam: { readonly bearing: number; readonly longBearing: number; readonly distanceKm: number; readonly longDistanceKm: number } | null;
+  readonly sun: { readonly phase: "day" | "twilight" | "dark"; readonly since: string | null; readonly until: string | null } | null;
+  readonly point: Point | null;
+  readonly worth: WorthReading | null;
+  readonly station: { readonly contacts: number; readonly previous: readonly StoredContact[]; readonly duplicate: boolean };
+  readonly slots: readonly Pick<Slot, "band" | "modeGroup" | "worked" | "confirmed">[];
+}
+
+/** A call's resolution as the interface for programs gives it. */
+export interface CallPlace {
+  readonly call: string;
+  readonly base: string;
+  readonly prefix: string;
+  readonly entity: { readonly code: number; readonly name: string; readonly prefix: string } | null;
+  readonly continent: string | null;
+  readonly cqZone: number | null;
+  readonly ituZone: number | null;
+  readonly latitude: number | null;
+  readonly longitude: number | null;
+  readonly candidates: readonly { readonly code: number; readonly name: string; readonly prefix: string }[];
+  readonly country: string | null;
+  readonly reason: string | null;
+}
+
+const PREVIOUS = 6;
+/** A second contact on band and mode group within this time is shown as a duplicate, seconds. */
+const DUPLICATE_WITHIN = 24 * 3600;
+
+/** Resolves a call as of a moment, seconds since 1970 UTC. */
+export function readCall(text: string, at: number): Result<CallPlace> {
+  const parsed = parseCallsign(text);
+  if (!parsed.ok) return invalid([{ field: "call", text: parsed.reason }]);
+  const { call, base, prefix } = parsed.callsign;
+  return done({ call, base, prefix, ...placeOf(resolve(parsed.callsign, at)) });
+}
+
+function placeOf(resolution: Resolution): Omit<CallPlace, "call" | "base" | "prefix"> {
+  const { entity, candidates, ...rest } = resolution;
+  const brief = ({ code, name, prefix }: { code: number; name: string; prefix: string }) => ({ code, name, prefix });
+  return { ...rest, entity: entity && brief(entity), candidates: candidates.map(brief) };
+}
+
+/** Everything the entry line says about a call: a few indexed reads, no scan. */
+export function readingFor(context: Context, logbookId: number, query: unknown): Result<Reading> {
+  const asked = readingQuerySchema.safeParse(query);
+  if (!asked.success) return invalid(faultsOf(asked.error));
+  const logbook = findLogbook(context, logbookId);
+  if (!logbook.ok) return logbook;
+  const now = context.now();
+  const place = readCall(asked.data.call, now);
+  if (!place.ok) return place;
+  const { store } = context;
+  const { base, call, entity } = place.value;
+  const { band } = asked.data;
+  const group = modeGroup(parseMode(asked.data.mode)?.mode ?? asked.data.mode);
+
+  const previous = withConfirmations(
+    store,
+    store.all(
+      store.q
+        .selectFrom("contact")
+        .selectAll()
+        .where("logbookId", "=", logbookId)
+        .where("baseCall", "=", base)
+        .orderBy("startedAt", "desc")
+        .limit(PREVIOUS),
+    ),
+  );
+  const { contacts } = store.first(
+    store.q
+      .selectFrom("contact")
+      .select((eb) => eb.fn.countAll<number>().as("contacts"))
+      .where("logbookId", "=", logbookId)
+      .where("baseCall", "=", base),
+  )!;
+  const slots =
+    entity === null
+      ? []
+      : store.all(
+          store.q
+            .selectFrom("slot")
+            .select(["band", "modeGroup", "worked", "confirmed"])
+            .where("logbookId", "=", logbookId)
+            .where("award", "=", ENTITIES_AWARD.id)
+            .where("item", "=", String(entity.code)),
+        );
+  const facts = { baseCall: base, band, modeGroup: group, startedAt: now };
+  const duplicate = previous.some(
+    (contact) =>
+      compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, DUPLICATE_WITHIN).kind !== "different",
+  );
+  const here = gridCenter(siteOfLogbook(store, logbookId).grid);
+  const there = gridCenter(asked.data.grid ?? null) ?? gridCenter(previous.find((contact) => contact.grid !== null)?.grid ?? null) ?? pointOf(place.value);
+  return done({
+    call,
+    base,
+    place: place.value,
+    point: there,
+    beam: here !== null && there !== null ? pathBetween(here, there) : null,
+    sun: there === null ? null : sunOver(there, now),
+    worth: entity === null ? null : worthOf(slots, band, group, entity.name),
+    station: { contacts, previous, duplicate },
+    slots,
+  });
+}
+
+function pointOf({ latitude, longitude }: CallPlace): Point | null {
+  return latitude === null || longitude === null ? null : { latitude, longitude };
+}
+
+function sunOver(point: Point, now: number): NonNullable<Reading["sun"]> {
+  const { phase, since, until } = sunState(point, now);
+  const iso = (at: number | null) => (at === null ? null : isoTime(Math.round(at)));
+  return { phase, since: iso(since), until: iso(until) };
+}

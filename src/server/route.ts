@@ -1,0 +1,103 @@
+import { z } from "zod";
+import type { Context } from "./context";
+import { requestFault } from "./hosts";
+import type { Problem, Result } from "./problem";
+import { contextOf, type Runtime, runtime } from "./runtime";
+
+/** What a route handler is given: the context to act in, the request, and the whole numbers of its path. */
+export interface RouteCall {
+  readonly context: Context;
+  readonly runtime: Runtime;
+  readonly request: Request;
+  readonly path: Readonly<Record<string, string>>;
+  /** The path's parameter as a row's id. */
+  id(name: string): number;
+  /** The query as an object of strings. */
+  readonly query: Readonly<Record<string, string>>;
+  /** The body as JSON. */
+  json(): Promise<unknown>;
+}
+
+type Handler = (call: RouteCall) => Promise<Response> | Response;
+type NextParameters = { params: Promise<Record<string, string | string[]>> };
+
+const LARGEST_BODY = 1_000_000;
+
+class BadRequest extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** Wraps a handler: what it throws by intent becomes problem details, anything else a logged 500 that tells nothing. */
+export function route(handler: Handler): (request: Request, parameters: NextParameters) => Promise<Response> {
+  return async (request, { params }) => {
+    const live = await runtime();
+    const fault = requestFault(request.method, request.headers, live.config);
+    if (fault !== null) return problemResponse({ status: 403, title: "Refused", detail: fault });
+    try {
+      const raw = await params;
+      const path = Object.fromEntries(
+        Object.entries(raw).map(([name, value]) => [name, Array.isArray(value) ? value.map(decodeURIComponent).join("/") : value]),
+      );
+      return await handler({
+        context: contextOf(live),
+        runtime: live,
+        request,
+        path,
+        id: (name) => rowId(path[name]),
+        query: Object.fromEntries(new URL(request.url).searchParams),
+        json: () => readJson(request),
+      });
+    } catch (error) {
+      if (error instanceof BadRequest) return problemResponse(error.problem);
+      live.log.error({ err: error }, "a request failed");
+      return problemResponse({ status: 500, title: "Unexpected fault", detail: "The server met an unexpected fault; its log says more." });
+    }
+  };
+}
+
+/** A result as a response: its value as JSON, or its problem. */
+export function answer<Value>(result: Result<Value>, status = 200): Response {
+  return result.ok ? Response.json(result.value, { status }) : problemResponse(result.problem);
+}
+
+export function problemResponse({ status, title, detail, faults }: Problem): Response {
+  const body = {
+    type: "about:blank",
+    title,
+    status,
+    detail,
+    ...(faults === undefined ? {} : { errors: faults.map(({ field, text }) => ({ field, detail: text })) }),
+  };
+  return new Response(JSON.stringify(body), { status, headers: { "content-type": "application/problem+json" } });
+}
+
+function rowId(text: string | undefined): number {
+  const parsed = z.coerce.number().int().positive().max(Number.MAX_SAFE_INTEGER).safeParse(text);
+  if (parsed.success) return parsed.data;
+  throw new BadRequest({ status: 404, title: "Not found", detail: `"${text ?? ""}" is no number of a row` });
+}
+
+async function readJson(request: Request): Promise<unknown> {
+  const text = await readLimited(request);
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new BadRequest({ status: 400, title: "Not JSON", detail: "The body is no valid JSON." });
+  }
+}
+
+async function readLimited(request: Request): Promise<string> {
+  const decoder = new TextDecoder();
+  let text = "";
+  let size = 0;
+  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    size += chunk.length;
+    if (size > LARGEST_BODY) {
+      throw new BadRequest({ status: 413, title: "Too large", detail: `The body is larger than ${LARGEST_BODY} bytes.` });
+    }
+    text += decoder.decode(chunk, { stream: true });
+  }
+  return text + decoder.decode();
+}

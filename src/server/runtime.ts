@@ -1,0 +1,45 @@
+import pino, { type Logger } from "pino";
+import { LOCAL_OPERATOR } from "./actor";
+import { type Config, prepareDataFolder, readConfig } from "./config";
+import type { Context } from "./context";
+import { openStore, type Store } from "./db/store";
+import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
+import { createHub, type Hub } from "./live/hub";
+
+/** What lives as long as the server process: one of each, shared by routes and by long-lived work. */
+export interface Runtime {
+  readonly config: Config;
+  readonly store: Store;
+  readonly hub: Hub;
+  readonly supervisor: Supervisor;
+  readonly log: Logger;
+}
+
+// Routes and instrumentation are bundled apart, so the one instance is kept where both see it.
+const keeper = globalThis as typeof globalThis & { ypsiloidRuntime?: Promise<Runtime> };
+
+/** The runtime; the first call opens the database, brings it up to date and marks interrupted jobs. */
+export function runtime(): Promise<Runtime> {
+  keeper.ypsiloidRuntime ??= start();
+  return keeper.ypsiloidRuntime;
+}
+
+async function start(): Promise<Runtime> {
+  const config = readConfig(process.env);
+  prepareDataFolder(config.data);
+  const log = pino({ redact: ["*.token", "*.authorization", "headers.authorization"] });
+  const store = await openStore(config.databaseFile);
+  markInterrupted({ store, now: nowSeconds });
+  const lantern = { url: config.lanternUrl, token: config.lanternToken, timeoutMs: config.lanternTimeoutSeconds * 1000 };
+  const supervisor = createSupervisor(config.databaseFile, lantern, (error) => log.error({ err: error }, "a job ended unexpectedly"));
+  return { config, store, hub: createHub(), supervisor, log };
+}
+
+/** What a request works with. */
+export function contextOf({ store, hub }: Runtime): Context {
+  return { store, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce };
+}
+
+function nowSeconds(): number {
+  return Math.floor(Date.now() / 1000);
+}

@@ -1,0 +1,74 @@
+import Database from "better-sqlite3";
+import { mkdirSync } from "node:fs";
+import { dirname } from "node:path";
+import { contactKey, type HandedContact, type WorldEntry, worldEntryFor } from "./world";
+
+export interface ArchivedStatement {
+  readonly id: string;
+  readonly ownCall: string;
+  readonly call: string;
+  readonly startedAt: string;
+  readonly band: string;
+  readonly mode: string;
+}
+
+/** What Lantern keeps: contacts handed in, and the statements of others in the order they came to light. */
+export interface Archive {
+  /** False when the contact was there already. */
+  take(contact: HandedContact, now: number): boolean;
+  /** Statements after the cursor, once those that are due have come to light. */
+  since(cursor: number, limit: number, now: number): { readonly statements: ArchivedStatement[]; readonly cursor: number; readonly more: boolean };
+  /** Brings everything to light that is still to come. */
+  hurry(): void;
+  close(): void;
+}
+
+/** @param pace how many seconds a simulated hour lasts */
+export function openArchive(file: string, pace: number): Archive {
+  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
+  const sqlite = new Database(file);
+  sqlite.pragma("journal_mode = WAL");
+  sqlite.exec(`
+    CREATE TABLE IF NOT EXISTS handed (key TEXT PRIMARY KEY) WITHOUT ROWID;
+    CREATE TABLE IF NOT EXISTS coming (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, due REAL NOT NULL,
+      ownCall TEXT NOT NULL, call TEXT NOT NULL, startedAt TEXT NOT NULL, band TEXT NOT NULL, mode TEXT NOT NULL);
+    CREATE INDEX IF NOT EXISTS comingByDue ON coming (due);
+    CREATE TABLE IF NOT EXISTS statement (
+      place INTEGER PRIMARY KEY AUTOINCREMENT,
+      ownCall TEXT NOT NULL, call TEXT NOT NULL, startedAt TEXT NOT NULL, band TEXT NOT NULL, mode TEXT NOT NULL);`);
+  const hand = sqlite.prepare("INSERT OR IGNORE INTO handed (key) VALUES (?)");
+  const expect = sqlite.prepare("INSERT INTO coming (due, ownCall, call, startedAt, band, mode) VALUES (@due, @ownCall, @call, @startedAt, @band, @mode)");
+  const reveal = sqlite.prepare(
+    "INSERT INTO statement (ownCall, call, startedAt, band, mode) SELECT ownCall, call, startedAt, band, mode FROM coming WHERE due <= ? ORDER BY due, id",
+  );
+  const forget = sqlite.prepare("DELETE FROM coming WHERE due <= ?");
+  const read = sqlite.prepare("SELECT * FROM statement WHERE place > ? ORDER BY place LIMIT ?");
+
+  const take = sqlite.transaction((contact: HandedContact, now: number) => {
+    if (hand.run(contactKey(contact)).changes === 0) return false;
+    const entry: WorldEntry | null = worldEntryFor(contact, pace);
+    if (entry !== null) {
+      const { delay, ...statement } = entry;
+      expect.run({ ...statement, due: now + delay });
+    }
+    return true;
+  });
+  const since = sqlite.transaction((cursor: number, limit: number, now: number) => {
+    reveal.run(now);
+    forget.run(now);
+    const rows = read.all(cursor, limit + 1) as (Omit<ArchivedStatement, "id"> & { place: number })[];
+    const page = rows.slice(0, limit);
+    return {
+      statements: page.map(({ place, ...statement }) => ({ id: `L${place}`, ...statement })),
+      cursor: page.at(-1)?.place ?? cursor,
+      more: rows.length > limit,
+    };
+  });
+  return {
+    take,
+    since,
+    hurry: () => void sqlite.prepare("UPDATE coming SET due = 0").run(),
+    close: () => void sqlite.close(),
+  };
+}

@@ -1,0 +1,141 @@
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import { z } from "zod";
+import { type Archive, openArchive } from "./archive";
+import { refusalOf } from "./world";
+
+/** How the stand-in behaves: as a good service does, or in one of the ways in which services fail. */
+export const BEHAVIOURS = ["normal", "slow", "down", "error", "hang", "cut", "page", "nonsense"] as const;
+export type Behaviour = (typeof BEHAVIOURS)[number];
+
+/** The account of the demo's operator: the portable call abroad was never registered, so its contacts are refused. */
+export const DEMO_REGISTERED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
+export const DEMO_TOKEN = "lantern-demo-token";
+
+export interface LanternOptions {
+  readonly file: string;
+  readonly port: number;
+  readonly host?: string;
+  readonly token: string;
+  /** Calls that the account may hand in contacts for. */
+  readonly registered: readonly string[];
+  /** How many seconds a simulated hour lasts. */
+  readonly pace: number;
+}
+
+const handInSchema = z.object({
+  contacts: z
+    .array(
+      z.object({
+        id: z.int(),
+        ownCall: z.string().max(20),
+        call: z.string().max(20),
+        startedAt: z.iso.datetime(),
+        band: z.string().max(20),
+        mode: z.string().max(40),
+      }),
+    )
+    .max(500),
+});
+const querySchema = z.object({ after: z.coerce.number().int().min(0).default(0), limit: z.coerce.number().int().min(1).max(500).default(200) });
+const controlSchema = z.object({ behaviour: z.enum(BEHAVIOURS).optional(), hurry: z.boolean().optional() });
+
+const SLOW_MS = 3000;
+const LARGEST_BODY = 2_000_000;
+
+/** Starts the stand-in for the service Lantern; docs/stand-ins.md describes what it speaks. */
+export async function startLantern(options: LanternOptions): Promise<Server> {
+  const archive = openArchive(options.file, options.pace);
+  const registered = new Set(options.registered);
+  let behaviour: Behaviour = "normal";
+
+  async function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const url = new URL(request.url ?? "/", "http://lantern");
+    if (url.pathname === "/control" && request.method === "POST") {
+      const asked = controlSchema.parse(JSON.parse(await bodyOf(request)));
+      behaviour = asked.behaviour ?? behaviour;
+      if (asked.hurry) archive.hurry();
+      return send(response, 200, { behaviour });
+    }
+    if (url.pathname === "/health") return send(response, 200, { service: "Lantern", behaviour });
+    if (await misbehave(behaviour, request, response)) return;
+    if (request.headers.authorization !== `Bearer ${options.token}`) return send(response, 401, { error: "unknown token" });
+    if (url.pathname === "/contacts" && request.method === "POST") {
+      return send(response, 200, handIn(archive, registered, await bodyOf(request)));
+    }
+    if (url.pathname === "/statements" && request.method === "GET") {
+      const { after, limit } = querySchema.parse({ after: url.searchParams.get("after") || 0, limit: url.searchParams.get("limit") ?? 200 });
+      const page = archive.since(after, limit, Date.now() / 1000);
+      return send(response, 200, { ...page, cursor: String(page.cursor) });
+    }
+    return send(response, 404, { error: "no such thing here" });
+  }
+
+  const server = createServer((request, response) => {
+    handle(request, response).catch(() => {
+      if (!response.headersSent) send(response, 400, { error: "not understood" });
+    });
+  });
+  server.on("close", () => archive.close());
+  await new Promise<void>((resolve, reject) => {
+    server.once("error", reject);
+    server.listen(options.port, options.host ?? "127.0.0.1", resolve);
+  });
+  return server;
+}
+
+function handIn(archive: Archive, registered: ReadonlySet<string>, body: string) {
+  const { contacts } = handInSchema.parse(JSON.parse(body));
+  const now = Date.now() / 1000;
+  return {
+    results: contacts.map((contact) => {
+      const reason = refusalOf(contact, registered, now);
+      if (reason !== null) return { id: contact.id, answer: "refused", reason };
+      return { id: contact.id, answer: archive.take(contact, now) ? "accepted" : "known" };
+    }),
+  };
+}
+
+/** True when the request was dealt with badly, as asked. */
+async function misbehave(behaviour: Behaviour, request: IncomingMessage, response: ServerResponse): Promise<boolean> {
+  switch (behaviour) {
+    case "normal":
+      return false;
+    case "slow":
+      await new Promise((resolve) => setTimeout(resolve, SLOW_MS));
+      return false;
+    case "down":
+      request.socket.destroy();
+      return true;
+    case "hang":
+      return true;
+    case "error":
+      send(response, 500, { error: "the lamp went out" });
+      return true;
+    case "cut":
+      response.writeHead(200, { "content-type": "application/json", "content-length": "5000" });
+      response.write('{"results": [{"id": 1, "answ');
+      setTimeout(() => request.socket.destroy(), 50);
+      return true;
+    case "page":
+      response.writeHead(200, { "content-type": "text/html" });
+      response.end("<!doctype html><title>Lantern</title><script>alert(1)</script><p>We are down for maintenance.");
+      return true;
+    case "nonsense":
+      send(response, 200, { results: "many", statements: 7 });
+      return true;
+  }
+}
+
+function send(response: ServerResponse, status: number, body: unknown): void {
+  response.writeHead(status, { "content-type": "application/json" });
+  response.end(JSON.stringify(body));
+}
+
+async function bodyOf(request: IncomingMessage): Promise<string> {
+  let body = "";
+  for await (const chunk of request) {
+    body += String(chunk);
+    if (body.length > LARGEST_BODY) throw new Error("the body is too large");
+  }
+  return body;
+}

@@ -1,0 +1,76 @@
+import { modeGroup, parseMode } from "../../src/core/band";
+import { baseCall, parseCallsign } from "../../src/core/callsign";
+import { isoTime, secondsOf } from "../../src/core/contact";
+
+/** A contact as Lantern is handed it. */
+export interface HandedContact {
+  readonly id: number;
+  readonly ownCall: string;
+  readonly call: string;
+  readonly startedAt: string;
+  readonly band: string;
+  readonly mode: string;
+}
+
+/** What a station of the simulated world put into Lantern about a contact with one of ours. */
+export interface WorldEntry {
+  readonly ownCall: string;
+  readonly call: string;
+  readonly startedAt: string;
+  readonly band: string;
+  readonly mode: string;
+  /** Seconds after our contact was handed in until the station's log arrives. */
+  readonly delay: number;
+}
+
+const NEIGHBOUR_BANDS = ["80m", "40m", "30m", "20m", "17m", "15m", "12m", "10m"];
+const MINUTE = 60;
+
+/**
+ * How the other station behaves, told from the contact alone, so that the same contact always meets the same fate:
+ * of ten stations about six answer (half of them at once, the others later), one has the wrong band, one has a wrong
+ * clock, and the rest never answer.
+ *
+ * @param pace how many seconds a simulated hour lasts
+ */
+export function worldEntryFor(contact: HandedContact, pace: number): WorldEntry | null {
+  const chance = fractionOf(`${baseCall(contact.call)} ${contact.startedAt} ${contact.band}`);
+  const { ownCall, call, startedAt, band, mode } = contact;
+  const entry = { ownCall, call, startedAt, band, mode, delay: 0 };
+  const shift = Math.round((fractionOf(`${call} clock`) - 0.5) * 4) * MINUTE;
+  const about = isoTime(secondsOf(startedAt) + shift);
+  if (chance < 0.35) return { ...entry, startedAt: about };
+  if (chance < 0.62) return { ...entry, startedAt: about, delay: Math.ceil((1 + chance * 10) * pace) };
+  if (chance < 0.7) return { ...entry, band: neighbourOf(band) };
+  if (chance < 0.78) return { ...entry, startedAt: isoTime(secondsOf(startedAt) + 62 * MINUTE) };
+  return null;
+}
+
+function neighbourOf(band: string): string {
+  const at = NEIGHBOUR_BANDS.indexOf(band);
+  return at < 0 ? "20m" : NEIGHBOUR_BANDS[(at + 1) % NEIGHBOUR_BANDS.length]!;
+}
+
+/** A text's place between 0 and 1, the same every time (FNV-1a, 32 bits, mixed). */
+export function fractionOf(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let index = 0; index < text.length; index++) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193);
+  hash = Math.imul(hash ^ (hash >>> 15), 0x2c1b3c6d);
+  hash = Math.imul(hash ^ (hash >>> 12), 0x297a2d39);
+  return ((hash ^ (hash >>> 15)) >>> 0) / 2 ** 32;
+}
+
+/** Why Lantern refuses a contact, or null. */
+export function refusalOf(contact: HandedContact, registered: ReadonlySet<string>, now: number): string | null {
+  if (!registered.has(contact.ownCall)) return `${contact.ownCall} is not registered with this account`;
+  if (!parseCallsign(contact.call).ok) return `${contact.call} is no call`;
+  if (secondsOf(contact.startedAt) > now + 300) return "the contact lies in the future";
+  if (parseMode(contact.mode) === null) return `the mode ${contact.mode} is not known`;
+  return null;
+}
+
+/** Two hand-ins with the same key are one contact. */
+export function contactKey(contact: HandedContact): string {
+  const group = modeGroup(parseMode(contact.mode)?.mode ?? contact.mode);
+  return `${contact.ownCall} ${baseCall(contact.call)} ${contact.startedAt.slice(0, 16)} ${contact.band} ${group}`;
+}
