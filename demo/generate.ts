@@ -85,7 +85,7 @@ export function generateContacts(until: number, wanted = 18_000): ContactInput[]
     const contest = (weekday === 6 || weekday === 0) && week % 9 === 4;
     const trip = week % 23 === 7 && weekday >= 4;
     if (!contest && !trip && random.chance(0.32)) continue;
-    const count = Math.round(perDay * (contest ? 6 : trip ? 2 : 0.86 + random.next() * 0.9));
+    const count = Math.round(perDay * (contest ? 6 : trip ? 2 : 0.75 + random.next() * 0.9));
     oneDay(random, byRegion, contacts, { day, until, count, contest, trip, progress: (day - start) / (until - start) });
   }
   return contacts.sort((a, b) => (a.startedAt < b.startedAt ? -1 : 1));

@@ -1,6 +1,6 @@
 import type { Actor } from "./actor";
 import type { Store } from "./db/store";
-import type { LiveEvent } from "./live/event";
+import type { LiveEvent } from "../core/contract";
 
 /** What every service function works with: the database, who acts, the clock, and where changes are made known. */
 export interface Context {

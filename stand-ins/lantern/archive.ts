@@ -28,6 +28,7 @@ export function openArchive(file: string, pace: number): Archive {
   if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
   const sqlite = new Database(file);
   sqlite.pragma("journal_mode = WAL");
+  sqlite.pragma("synchronous = OFF");
   sqlite.exec(`
     CREATE TABLE IF NOT EXISTS handed (key TEXT PRIMARY KEY) WITHOUT ROWID;
     CREATE TABLE IF NOT EXISTS coming (

@@ -1,15 +1,8 @@
 import { ENTITIES_AWARD } from "../../core/award";
-import type { ModeGroup } from "../../core/band";
+import type { EntityTable } from "../../core/contract";
 import type { Context } from "../context";
 import { findLogbook } from "../logbook/logbooks";
 import { done, type Result } from "../problem";
-
-/** The entities award of a logbook: every slot that holds a contact. The interface adds names and order. */
-export interface EntityTable {
-  readonly slots: readonly { readonly entityCode: number; readonly band: string; readonly modeGroup: ModeGroup; readonly worked: number; readonly confirmed: number }[];
-  /** Entities worked and confirmed at all. */
-  readonly totals: { readonly worked: number; readonly confirmed: number };
-}
 
 export function entityTable(context: Context, logbookId: number): Result<EntityTable> {
   const logbook = findLogbook(context, logbookId);

@@ -2,30 +2,12 @@ import { modeGroup, parseMode } from "../../core/band";
 import { baseCall } from "../../core/callsign";
 import { emptyConfirmation, explainNoTwin, isConfirmed, type Statement } from "../../core/confirm";
 import { CONFIRM_TOLERANCE, findTwin, isoTime, secondsOf } from "../../core/contact";
+import type { FetchedLine, FetchReport } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
 import { type BatchWriter, writeBatch } from "../logbook/batch";
 import { findContact } from "../logbook/contactRow";
 import { fetchFromLantern, type LanternPage, type ServiceAccess } from "./lantern";
-
-export interface FetchedLine {
-  readonly call: string;
-  readonly startedAt: string;
-  readonly band: string;
-  readonly mode: string;
-  readonly text: string;
-}
-
-export interface FetchReport {
-  readonly service: "lantern";
-  batchId: number | null;
-  matched: number;
-  known: number;
-  withoutTwin: number;
-  /** The first of each kind, for showing. */
-  readonly matchedLines: FetchedLine[];
-  readonly withoutTwinLines: FetchedLine[];
-}
 
 const LISTED = 200;
 

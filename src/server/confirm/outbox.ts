@@ -1,37 +1,8 @@
 import { isoTime } from "../../core/contact";
+import type { ReceiptLine, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
 import { done, missing, type Result } from "../problem";
 import { findLogbook } from "../logbook/logbooks";
-
-export interface OutboxEntry {
-  readonly contactId: number;
-  readonly call: string;
-  readonly ownCall: string | null;
-  readonly startedAt: string;
-  readonly band: string;
-  readonly mode: string;
-  readonly queuedAt: string;
-  readonly refused: string | null;
-}
-
-/** How a logbook stands with a service. */
-export interface ServiceView {
-  readonly service: "lantern";
-  readonly waiting: number;
-  readonly refused: number;
-  readonly fetchedAt: string | null;
-  readonly entries: readonly OutboxEntry[];
-  readonly sendings: readonly Sending[];
-  readonly withoutTwin: readonly { readonly call: string; readonly startedAt: string; readonly band: string; readonly mode: string; readonly explanation: string | null }[];
-}
-
-export interface Sending {
-  readonly id: number;
-  readonly at: string;
-  readonly accepted: number;
-  readonly known: number;
-  readonly refused: number;
-}
 
 const LISTED = 500;
 
@@ -82,13 +53,6 @@ export function lanternView(context: Context, logbookId: number): Result<Service
     sendings: sendings.map(({ id, at, accepted, known, refused }) => ({ id, at: isoTime(at), accepted, known, refused })),
     withoutTwin: withoutTwin.map(iso),
   });
-}
-
-export interface ReceiptLine {
-  readonly contactId: number;
-  readonly call: string;
-  readonly answer: "accepted" | "known" | "refused";
-  readonly reason: string | null;
 }
 
 /** The answers to one sending, the refused first. */

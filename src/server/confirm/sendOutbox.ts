@@ -1,19 +1,11 @@
 import { emptyConfirmation } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
+import type { SendReport, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
 import { writeBatch } from "../logbook/batch";
-import { type StoredContact, withConfirmations } from "../logbook/contactRow";
+import { withConfirmations } from "../logbook/contactRow";
 import { type LanternAnswer, sendToLantern, type ServiceAccess } from "./lantern";
-
-export interface SendReport {
-  readonly service: "lantern";
-  sendingId: number | null;
-  batchId: number | null;
-  accepted: number;
-  known: number;
-  refused: number;
-}
 
 /** How many contacts go in one request. */
 const PER_REQUEST = 50;

@@ -1,6 +1,7 @@
 import type { Selectable } from "kysely";
 import { z } from "zod";
 import { isoTime } from "../../core/contact";
+import type { Job } from "../../core/contract";
 import type { JobTable } from "../db/schema";
 import type { Store } from "../db/store";
 
@@ -13,26 +14,11 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
 ]);
 export type JobRequest = z.output<typeof jobRequestSchema>;
 
-export const jobSchema = z.object({
-  id: z.int(),
-  logbookId: z.int(),
-  kind: z.string(),
-  title: z.string(),
-  state: z.enum(["running", "done", "failed", "cancelled", "interrupted"]),
-  progress: z.object({ done: z.number(), total: z.number().nullable() }),
-  report: z.record(z.string(), z.unknown()).nullable(),
-  problem: z.string().nullable(),
-  startedAt: z.string(),
-  endedAt: z.string().nullable(),
-});
-/** Long work, as the interface shows it. */
-export type Job = z.output<typeof jobSchema>;
-
 export function jobOf(row: Selectable<JobTable>): Job {
   return {
     id: row.id,
     logbookId: row.logbookId,
-    kind: row.kind,
+    kind: row.kind as Job["kind"],
     title: row.title,
     state: row.state,
     progress: { done: row.progressDone, total: row.progressTotal },

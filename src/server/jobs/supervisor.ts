@@ -1,9 +1,9 @@
 import { Worker } from "node:worker_threads";
 import type { ServiceAccess } from "../confirm/lantern";
 import type { Context } from "../context";
-import type { LiveEvent } from "../live/event";
+import type { Job, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
-import { findJob, type Job, type JobRequest } from "./job";
+import { findJob, type JobRequest } from "./job";
 import { announceJob } from "./jobRun";
 import type { WorkerOrder } from "./worker";
 

@@ -1,9 +1,10 @@
-import { fetchConfirmations, type FetchReport } from "../confirm/fetchConfirmations";
-import { sendOutbox, type SendReport } from "../confirm/sendOutbox";
+import type { FetchReport, ImportReport, SendReport, UndoReport } from "../../core/contract";
+import { fetchConfirmations } from "../confirm/fetchConfirmations";
+import { sendOutbox } from "../confirm/sendOutbox";
 import type { ServiceAccess } from "../confirm/lantern";
 import type { Context } from "../context";
-import { importAdif, type ImportReport } from "../logbook/importAdif";
-import { type UndoCheckpoint, undoInSteps, type UndoReport } from "../logbook/undo";
+import { importAdif } from "../logbook/importAdif";
+import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
 
 /** Does what a job's row asks for. The one place that knows every kind of job. */

@@ -1,4 +1,4 @@
-import type { LiveEvent } from "./event";
+import type { LiveEvent } from "../../core/contract";
 
 export interface Hub {
   announce(event: LiveEvent): void;

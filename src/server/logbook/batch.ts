@@ -2,10 +2,11 @@ import type { Insertable } from "kysely";
 import { slotsOf } from "../../core/award";
 import type { Confirmation } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
+import type { StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
 import type { Prepared, Store } from "../db/store";
-import { findContact, rowOf, type StoredContact } from "./contactRow";
+import { findContact, rowOf } from "./contactRow";
 
 /** The only hands that touch contacts: each change also moves the slots, the journal, the outbox and the count. */
 export interface BatchWriter {

@@ -1,16 +1,9 @@
 import type { Insertable, Selectable } from "kysely";
 import type { Confirmation } from "../../core/confirm";
+import type { StoredContact } from "../../core/contract";
 import { type CompleteContact, type ExtraField, isoTime, secondsOf } from "../../core/contact";
 import type { Store } from "../db/store";
 import type { ConfirmationTable, ContactTable } from "../db/schema";
-
-/** A contact as it is kept and as the interface for programs shows it. */
-export interface StoredContact extends CompleteContact {
-  readonly id: number;
-  readonly logbookId: number;
-  /** Counts the changes; a change must name the revision it was made from. */
-  readonly revision: number;
-}
 
 type ContactRow = Selectable<ContactTable>;
 

@@ -1,11 +1,10 @@
-import { z } from "zod";
-import { baseCall } from "../../core/callsign";
 import { type Channel, type Confirmation, emptyConfirmation, sameForServices } from "../../core/confirm";
-import { checkContact, type CompleteContact, completeContact, type ContactFacts, contactFactsSchema, faultsOf, isoTime, secondsOf } from "../../core/contact";
+import { checkContact, type CompleteContact, completeContact, type ContactFacts, faultsOf, secondsOf } from "../../core/contact";
+import { type ContactPage, type ContactQuery, contactQuerySchema, type StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
-import { findContact, type StoredContact, withConfirmations } from "./contactRow";
+import { findContact, withConfirmations } from "./contactRow";
 import { findLogbook, siteOfLogbook } from "./logbooks";
 
 /** Services that every new contact waits for. */
@@ -61,9 +60,6 @@ export function getContact(context: Context, logbookId: number, id: number): Res
   return contact === undefined || contact.logbookId !== logbookId ? missing(`contact ${id} of logbook ${logbookId}`) : done(contact);
 }
 
-/** A change names the revision it was made from, so that nobody's change is lost unseen. */
-export const contactPatchSchema = z.strictObject({ ...contactFactsSchema.partial().shape, revision: z.int().optional() });
-
 /**
  * Changes some facts of a contact. What follows from a changed call, time, band or mode is worked out anew, and a
  * contact that a service has in its old form waits for it again.
@@ -116,30 +112,6 @@ export function deleteContact(context: Context, logbookId: number, id: number): 
   return done({ batchId });
 }
 
-const instant = z.iso.datetime({ offset: true }).transform(secondsOf).optional();
-
-/** Which contacts to list. `offset` jumps into the list, for a table that is scrolled; `cursor` goes on from a page. */
-export const contactQuerySchema = z.strictObject({
-  limit: z.coerce.number().int().min(1).max(500).default(100),
-  cursor: z.string().regex(/^\d+-\d+$/, "a cursor is taken from the `next` of a page").optional(),
-  offset: z.coerce.number().int().min(0).max(100_000_000).optional(),
-  band: z.string().max(20).optional(),
-  mode: z.string().max(40).optional(),
-  /** A call: contacts with the station, under whichever designators. */
-  call: z.string().max(20).optional(),
-  entity: z.coerce.number().int().min(0).max(999).optional(),
-  from: instant,
-  to: instant,
-});
-export type ContactQuery = z.output<typeof contactQuerySchema>;
-
-export interface ContactPage {
-  readonly items: StoredContact[];
-  readonly next: string | null;
-  /** How many there are in all; only when asked with an offset. */
-  readonly total?: number;
-}
-
 /** A page of contacts, the newest first. */
 export function listContacts(context: Context, logbookId: number, query: unknown): Result<ContactPage> {
   const parsed = contactQuerySchema.safeParse(query);
@@ -167,25 +139,20 @@ export function listContacts(context: Context, logbookId: number, query: unknown
   });
 }
 
-function filtered(context: Context, logbookId: number, asked: ContactQuery) {
-  const { band, mode, call, entity, from, to } = asked;
+function filtered(context: Context, logbookId: number, { band, mode, modeGroup, call, entity, from, to }: ContactQuery) {
   let query = context.store.q.selectFrom("contact").where("logbookId", "=", logbookId);
-  if (call !== undefined) query = query.where("baseCall", "=", baseCall(call));
+  if (call !== undefined) query = query.where("baseCall", "=", call);
   if (entity !== undefined) query = query.where("entityCode", "=", entity);
-  if (band !== undefined) query = query.where("band", "=", band.toLowerCase());
-  if (mode !== undefined) query = query.where("mode", "=", mode.toUpperCase());
+  if (band !== undefined) query = query.where("band", "=", band);
+  if (mode !== undefined) query = query.where("mode", "=", mode);
+  if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
   if (from !== undefined) query = query.where("startedAt", ">=", from);
   if (to !== undefined) query = query.where("startedAt", "<=", to);
   return query;
 }
 
 function totalOf(context: Context, logbookId: number, asked: ContactQuery, all: number): number {
-  const { band, mode, call, entity, from, to } = asked;
-  if ([band, mode, call, entity, from, to].every((value) => value === undefined)) return all;
+  const { limit: _limit, offset: _offset, cursor: _cursor, ...filters } = asked;
+  if (Object.values(filters).every((value) => value === undefined)) return all;
   return context.store.first(filtered(context, logbookId, asked).select((eb) => eb.fn.countAll<number>().as("total")))!.total;
-}
-
-/** The time now, for a contact that says none. */
-export function nowIso(context: Context): string {
-  return isoTime(context.now());
 }

@@ -1,24 +1,11 @@
 import { createReadStream, existsSync, statSync } from "node:fs";
 import { type AdifNote, type AdifRecord, adiReader, contactFromAdif, NO_HEADER } from "../../core/adif";
+import type { ImportReport } from "../../core/contract";
 import { emptyConfirmation } from "../../core/confirm";
 import { checkContact, completeContact, type ContactInput, DUPLICATE_TOLERANCE, findTwin, type MatchFacts, secondsOf } from "../../core/contact";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { type BatchWriter, writeBatch } from "./batch";
 import { siteOfLogbook } from "./logbooks";
-
-export interface ImportReport {
-  readonly fileName: string;
-  batchId: number | null;
-  read: number;
-  added: number;
-  duplicates: number;
-  refusedCount: number;
-  noteCount: number;
-  /** The first refused records, with the line each begins on. */
-  readonly refused: { readonly line: number; readonly reason: string; readonly call: string | null }[];
-  /** The first things that were tolerated. */
-  readonly notes: AdifNote[];
-}
 
 interface ImportRequest {
   readonly file: string;

@@ -1,18 +1,8 @@
 import { isoTime } from "../../core/contact";
+import type { Batch } from "../../core/contract";
 import type { Context } from "../context";
 import { done, type Result } from "../problem";
 import { findLogbook } from "./logbooks";
-
-export interface Batch {
-  readonly id: number;
-  readonly at: string;
-  readonly actor: string;
-  readonly kind: string;
-  readonly summary: string;
-  readonly contacts: number;
-  readonly undoes: number | null;
-  readonly undoneBy: number | null;
-}
 
 const NEWEST = 100;
 

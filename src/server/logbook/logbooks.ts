@@ -1,55 +1,12 @@
 import type { Selectable } from "kysely";
-import { z } from "zod";
-import { parseCallsign } from "../../core/callsign";
-import { isoTime } from "../../core/contact";
+import { faultsOf, isoTime } from "../../core/contact";
 import { resolve } from "../../core/entity";
-import { parseGrid } from "../../core/geo";
-import { faultsOf } from "../../core/contact";
+import { type Logbook, logbookInputSchema } from "../../core/contract";
 import type { Context } from "../context";
 import type { SiteTable } from "../db/schema";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
 
-/** What a new logbook needs: a name, and the place one operates from. */
-export const logbookInputSchema = z.strictObject({
-  name: z.string().trim().min(1, "a logbook needs a name").max(100),
-  site: z.strictObject({
-    name: z.string().trim().min(1, "a site needs a name").max(100),
-    call: z.string().transform((value, context) => {
-      const result = parseCallsign(value);
-      if (result.ok) return result.callsign.call;
-      context.addIssue({ code: "custom", message: result.reason });
-      return z.NEVER;
-    }),
-    operator: z.string().trim().max(100).nullable().default(null),
-    grid: z.string().transform((value, context) => {
-      const result = parseGrid(value);
-      if (result.ok && result.grid.length >= 4) return result.grid;
-      context.addIssue({ code: "custom", message: result.ok ? "give at least four characters, as in GF35" : result.reason });
-      return z.NEVER;
-    }),
-    power: z.number().min(0).max(1e6).nullable().default(null),
-  }),
-});
-
-export const logbookSchema = z.object({
-  id: z.int(),
-  name: z.string(),
-  contactCount: z.int(),
-  createdAt: z.string(),
-  site: z.object({
-    id: z.int(),
-    name: z.string(),
-    call: z.string(),
-    operator: z.string().nullable(),
-    grid: z.string(),
-    entityCode: z.int().nullable(),
-    cqZone: z.int().nullable(),
-    ituZone: z.int().nullable(),
-    power: z.number().nullable(),
-  }),
-});
-export type Logbook = z.output<typeof logbookSchema>;
 export type Site = Selectable<SiteTable>;
 
 export function createLogbook(context: Context, input: unknown): Result<Logbook> {

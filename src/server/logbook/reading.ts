@@ -1,50 +1,14 @@
-import { z } from "zod";
-import { ENTITIES_AWARD, type Slot, worthOf, type WorthReading } from "../../core/award";
+import { ENTITIES_AWARD, worthOf } from "../../core/award";
 import { modeGroup, parseMode } from "../../core/band";
 import { parseCallsign } from "../../core/callsign";
 import { compareContacts, faultsOf, isoTime } from "../../core/contact";
+import { type CallPlace, type Reading, readingQuerySchema } from "../../core/contract";
 import { type Resolution, resolve } from "../../core/entity";
 import { gridCenter, pathBetween, type Point, sunState } from "../../core/geo";
 import type { Context } from "../context";
 import { done, invalid, type Result } from "../problem";
-import { type StoredContact, withConfirmations } from "./contactRow";
+import { withConfirmations } from "./contactRow";
 import { findLogbook, siteOfLogbook } from "./logbooks";
-
-export const readingQuerySchema = z.strictObject({
-  call: z.string().max(30),
-  band: z.string().max(20),
-  mode: z.string().max(40),
-  grid: z.string().max(12).optional(),
-});
-
-/** What is said of a call being typed: who, where, and what a contact would be worth. */
-export interface Reading {
-  readonly call: string;
-  readonly base: string;
-  readonly place: CallPlace;
-  readonly beam: { readonly bearing: number; readonly longBearing: number; readonly distanceKm: number; readonly longDistanceKm: number } | null;
-  readonly sun: { readonly phase: "day" | "twilight" | "dark"; readonly since: string | null; readonly until: string | null } | null;
-  readonly point: Point | null;
-  readonly worth: WorthReading | null;
-  readonly station: { readonly contacts: number; readonly previous: readonly StoredContact[]; readonly duplicate: boolean };
-  readonly slots: readonly Pick<Slot, "band" | "modeGroup" | "worked" | "confirmed">[];
-}
-
-/** A call's resolution as the interface for programs gives it. */
-export interface CallPlace {
-  readonly call: string;
-  readonly base: string;
-  readonly prefix: string;
-  readonly entity: { readonly code: number; readonly name: string; readonly prefix: string } | null;
-  readonly continent: string | null;
-  readonly cqZone: number | null;
-  readonly ituZone: number | null;
-  readonly latitude: number | null;
-  readonly longitude: number | null;
-  readonly candidates: readonly { readonly code: number; readonly name: string; readonly prefix: string }[];
-  readonly country: string | null;
-  readonly reason: string | null;
-}
 
 const PREVIOUS = 6;
 /** A second contact on band and mode group within this time is shown as a duplicate, seconds. */
@@ -74,7 +38,7 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const place = readCall(asked.data.call, now);
   if (!place.ok) return place;
   const { store } = context;
-  const { base, call, entity } = place.value;
+  const { base, entity } = place.value;
   const { band } = asked.data;
   const group = modeGroup(parseMode(asked.data.mode)?.mode ?? asked.data.mode);
 
@@ -116,8 +80,6 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const here = gridCenter(siteOfLogbook(store, logbookId).grid);
   const there = gridCenter(asked.data.grid ?? null) ?? gridCenter(previous.find((contact) => contact.grid !== null)?.grid ?? null) ?? pointOf(place.value);
   return done({
-    call,
-    base,
     place: place.value,
     point: there,
     beam: here !== null && there !== null ? pathBetween(here, there) : null,

@@ -7,7 +7,7 @@ import type { ReadableStream } from "node:stream/web";
 import { z } from "zod";
 import { faultsOf } from "../../core/contact";
 import type { Context } from "../context";
-import type { Job } from "../jobs/job";
+import type { Job } from "../../core/contract";
 import { failed, invalid, type Result } from "../problem";
 import type { Runtime } from "../runtime";
 import { findLogbook } from "./logbooks";

@@ -1,17 +1,10 @@
 import type { CompleteContact } from "../../core/contact";
+import type { StoredContact, UndoReport } from "../../core/contract";
 import type { Context } from "../context";
 import { Cancelled, type JobRun } from "../jobs/jobRun";
 import { done, failed, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
-import { findContact, type StoredContact } from "./contactRow";
-
-export interface UndoReport {
-  /** The batch that this undo is; undoing it brings everything back. */
-  batchId: number | null;
-  undone: number;
-  /** Contacts that a later change stands in the way of, and which change. */
-  readonly blocked: { readonly contactId: number; readonly call: string; readonly by: string }[];
-}
+import { findContact } from "./contactRow";
 
 export interface UndoCheckpoint extends UndoReport {
   lastEntry: number;

@@ -1,5 +1,5 @@
-import type { Job } from "../jobs/job";
-import type { StoredContact } from "../logbook/contactRow";
+import type { StoredContact } from "./contact";
+import type { Job } from "./job";
 
 /** What happened, as every open browser hears it. Small changes carry the contacts, large ones only say so. */
 export type LiveEvent =

@@ -1,0 +1,89 @@
+// What every script needs before it can begin: packages, a build, free ports. Plain Node, since nothing may be installed yet.
+import { spawn, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { createServer } from "node:net";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const ROOT = fileURLToPath(new URL("..", import.meta.url));
+const STAMP = join(ROOT, "node_modules", ".ypsiloid-lock");
+process.env.NEXT_TELEMETRY_DISABLED = "1";
+
+/** Ends the script with one sentence that says what is wrong and how to mend it. */
+export function giveUp(sentence) {
+  process.stderr.write(`${sentence}\n`);
+  process.exit(1);
+}
+
+/** Installs the packages when node_modules does not fit the lock file. */
+export function ensureInstalled() {
+  const [major, minor] = process.versions.node.split(".").map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) giveUp(`Node ${process.versions.node} is too old: install Node 20.19 or newer.`);
+  const lock = createHash("sha256").update(readFileSync(join(ROOT, "package-lock.json"))).update(process.version).digest("hex");
+  if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === lock) return;
+  const compilers = [process.env.CXX, "c++", "g++", "clang++"].filter(Boolean);
+  if (process.platform !== "win32" && !compilers.some((compiler) => spawnSync(compiler, ["--version"]).status === 0)) {
+    giveUp("There is no C++ compiler, which the database is built with: install one, on Debian with: apt-get install g++ make python3");
+  }
+  process.stdout.write("Installing packages; the database is compiled, which takes some minutes.\n");
+  const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: ROOT, stdio: "inherit", env: { ...process.env, NODE_ENV: "" } });
+  if (result.status !== 0) giveUp("npm could not install the packages: the lines above say why.");
+  writeFileSync(STAMP, lock);
+}
+
+/** Builds the application when there is no build, or sources newer than it. */
+export function ensureBuilt() {
+  const build = join(ROOT, ".next", "BUILD_ID");
+  const sources = ["src", "next.config.ts", "package-lock.json", "postcss.config.mjs", "tsconfig.json"].map((name) => newest(join(ROOT, name)));
+  if (existsSync(build) && statSync(build).mtimeMs > Math.max(...sources)) return;
+  process.stdout.write("Building the application.\n");
+  const result = run("next", ["build"]);
+  if (result.status !== 0) giveUp("The application could not be built: the lines above say why.");
+}
+
+function newest(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return readdirSync(path).reduce((latest, name) => Math.max(latest, newest(join(path, name))), 0);
+}
+
+/** Runs a program of node_modules to its end. */
+export function run(program, args, options = {}) {
+  return spawnSync(process.execPath, [binOf(program), ...args], { cwd: ROOT, stdio: "inherit", ...options });
+}
+
+/** Starts a program of node_modules and leaves it running. */
+export function start(program, args, options = {}) {
+  return spawn(process.execPath, [binOf(program), ...args], { cwd: ROOT, stdio: "inherit", ...options });
+}
+
+function binOf(program) {
+  const file = { next: "next/dist/bin/next", tsx: "tsx/dist/cli.mjs", playwright: "@playwright/test/cli.js", jest: "jest/bin/jest.js" }[program];
+  return join(ROOT, "node_modules", file);
+}
+
+/** Gives up when a port is taken. */
+export async function ensureFree(port, host, variable) {
+  const free = await new Promise((resolve) => {
+    const probe = createServer();
+    probe.once("error", () => resolve(false));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
+  if (!free) giveUp(`Port ${port} on ${host} is in use: stop what uses it, or set ${variable} to another port.`);
+}
+
+/** Waits until an address answers; false when the process that should answer ends first. */
+export async function answers(url, process_) {
+  let ended = false;
+  process_.once("exit", () => (ended = true));
+  while (!ended) {
+    try {
+      if ((await fetch(url)).ok) return true;
+    } catch {
+      // Not up yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 150));
+  }
+  return false;
+}

@@ -1,0 +1,31 @@
+import "@fontsource-variable/atkinson-hyperlegible-mono";
+import "@fontsource-variable/atkinson-hyperlegible-next";
+import type { Metadata, Viewport } from "next";
+import { cookies } from "next/headers";
+import type { ReactNode } from "react";
+import { listLogbooks } from "@/server/logbook/logbooks";
+import { runtime } from "@/server/runtime";
+import { Shell } from "@/ui/shell/Shell";
+import "./globals.css";
+
+export const metadata: Metadata = { title: { default: "Ypsiloid", template: "%s · Ypsiloid" }, description: "A radio amateur's log" };
+export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+export const dynamic = "force-dynamic";
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const jar = await cookies();
+  const theme = jar.get("theme")?.value === "night" ? "night" : "day";
+  const chosen = Number(jar.get("logbook")?.value);
+  const { store } = await runtime();
+  const logbooks = listLogbooks({ store });
+  const current = logbooks.find((logbook) => logbook.id === chosen) ?? logbooks[0] ?? null;
+  return (
+    <html lang="en" data-theme={theme}>
+      <body>
+        <Shell logbooks={logbooks} current={current} theme={theme}>
+          {children}
+        </Shell>
+      </body>
+    </html>
+  );
+}

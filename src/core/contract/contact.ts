@@ -1,0 +1,47 @@
+import { z } from "zod";
+import { MODE_GROUPS } from "../band";
+import { baseCall } from "../callsign";
+import { contactFactsSchema, secondsOf } from "../contact";
+
+/** A contact as it is kept and as the interface for programs shows it. Times are UTC, frequencies Hz, powers watts. */
+export const storedContactSchema = z.object({
+  id: z.int(),
+  logbookId: z.int(),
+  /** Counts the changes; a change may name the revision it was made from. */
+  revision: z.int(),
+  ...contactFactsSchema.shape,
+  band: z.string(),
+  endedAt: z.string(),
+  baseCall: z.string(),
+  modeGroup: z.enum(MODE_GROUPS),
+});
+export type StoredContact = z.output<typeof storedContactSchema>;
+
+/** A change: the facts that change, and the revision it was made from, so that nobody's change is lost unseen. */
+export const contactPatchSchema = z.strictObject({ ...contactFactsSchema.partial().shape, revision: z.int().optional() });
+
+const instant = z.iso.datetime({ offset: true }).transform(secondsOf).optional();
+
+/** Which contacts to list. `offset` jumps into the list, for a table that is scrolled; `cursor` goes on from a page. */
+export const contactQuerySchema = z.strictObject({
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+  cursor: z.string().regex(/^\d+-\d+$/, "a cursor is taken from the `next` of a page").optional(),
+  offset: z.coerce.number().int().min(0).max(100_000_000).optional(),
+  band: z.string().max(20).transform((value) => value.toLowerCase()).optional(),
+  mode: z.string().max(40).transform((value) => value.toUpperCase()).optional(),
+  modeGroup: z.enum(MODE_GROUPS).optional(),
+  /** A call: contacts with the station, under whichever designators. */
+  call: z.string().max(20).transform(baseCall).optional(),
+  entity: z.coerce.number().int().min(0).max(999).optional(),
+  from: instant,
+  to: instant,
+});
+export type ContactQuery = z.output<typeof contactQuerySchema>;
+
+export const contactPageSchema = z.object({
+  items: z.array(storedContactSchema),
+  next: z.string().nullable(),
+  /** How many there are in all; given when asked with an offset. */
+  total: z.int().optional(),
+});
+export type ContactPage = z.output<typeof contactPageSchema>;

@@ -1,0 +1,7 @@
+export * from "./contact";
+export * from "./event";
+export * from "./job";
+export * from "./logbook";
+export * from "./problem";
+export * from "./reading";
+export * from "./service";

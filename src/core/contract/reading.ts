@@ -1,0 +1,56 @@
+import { z } from "zod";
+import { MODE_GROUPS } from "../band";
+import { storedContactSchema } from "./contact";
+
+const briefEntitySchema = z.object({ code: z.int(), name: z.string(), prefix: z.string() });
+
+/** Which entity a call operates from, and what follows from it. */
+export const callPlaceSchema = z.object({
+  call: z.string(),
+  base: z.string(),
+  /** As prefix-counting contests and awards take it. */
+  prefix: z.string(),
+  entity: briefEntitySchema.nullable(),
+  continent: z.string().nullable(),
+  cqZone: z.int().nullable(),
+  ituZone: z.int().nullable(),
+  latitude: z.number().nullable(),
+  longitude: z.number().nullable(),
+  /** All entities the call could stand for, the likeliest first; empty when there is only one. */
+  candidates: z.array(briefEntitySchema),
+  /** The administration that the ITU allocated the series to. */
+  country: z.string().nullable(),
+  /** Why there is no entity. */
+  reason: z.string().nullable(),
+});
+export type CallPlace = z.output<typeof callPlaceSchema>;
+
+export const readingQuerySchema = z.strictObject({
+  call: z.string().max(30),
+  band: z.string().max(20),
+  mode: z.string().max(40),
+  grid: z.string().max(12).optional(),
+});
+
+const slotCellSchema = z.object({ band: z.string(), modeGroup: z.enum(MODE_GROUPS), worked: z.int(), confirmed: z.int() });
+
+/** What is said of a call being typed: who, where, and what a contact would be worth. */
+export const readingSchema = z.object({
+  place: callPlaceSchema,
+  /** Degrees and kilometres on the sphere. */
+  beam: z.object({ bearing: z.number(), longBearing: z.number(), distanceKm: z.number(), longDistanceKm: z.number() }).nullable(),
+  sun: z.object({ phase: z.enum(["day", "twilight", "dark"]), since: z.string().nullable(), until: z.string().nullable() }).nullable(),
+  point: z.object({ latitude: z.number(), longitude: z.number() }).nullable(),
+  worth: z.object({ worth: z.enum(["fresh", "wanted", "hold", "safe"]), text: z.string() }).nullable(),
+  station: z.object({ contacts: z.int(), previous: z.array(storedContactSchema), duplicate: z.boolean() }),
+  slots: z.array(slotCellSchema),
+});
+export type Reading = z.output<typeof readingSchema>;
+
+/** The entities award of a logbook: every slot that holds a contact. */
+export const entityTableSchema = z.object({
+  slots: z.array(z.object({ entityCode: z.int(), ...slotCellSchema.shape })),
+  /** Entities worked and confirmed at all. */
+  totals: z.object({ worked: z.int(), confirmed: z.int() }),
+});
+export type EntityTable = z.output<typeof entityTableSchema>;

@@ -1,0 +1,75 @@
+"use client";
+
+import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
+import { useQuery } from "@tanstack/react-query";
+import { bandLabel } from "@/core/band";
+import { CHANNEL_NAMES, isConfirmed } from "@/core/confirm";
+import type { ContactPage } from "@/core/contract";
+import type { Entity } from "@/core/entity";
+import { api, withQuery } from "../kit/api";
+import { Button } from "../kit/Button";
+import { fullTime } from "../kit/format";
+import { Mark } from "../kit/Mark";
+import { useLogbook } from "../shell/logbook";
+import type { Group } from "./progress";
+
+interface CellContactsProps {
+  entity: Entity;
+  band: string | null;
+  group: Group;
+  onClose: () => void;
+}
+
+const LISTED = 200;
+
+/** The contacts behind a cell of the award. */
+export function CellContacts({ entity, band, group, onClose }: CellContactsProps) {
+  const { logbook } = useLogbook();
+  const query = { entity: entity.code, band: band ?? undefined, modeGroup: group === "mixed" ? undefined : group, limit: LISTED, offset: 0 };
+  const { data, error } = useQuery({
+    queryKey: ["cell", logbook.id, query],
+    queryFn: () => api<ContactPage>(withQuery(`logbooks/${logbook.id}/contacts`, query)),
+  });
+  return (
+    <Dialog open onClose={onClose} className="relative z-50">
+      <DialogBackdrop className="fixed inset-0 bg-black/30" />
+      <div className="fixed inset-0 grid place-items-center p-4">
+        <DialogPanel className="grid max-h-[80vh] w-[min(640px,96vw)] grid-rows-[auto_minmax(0,1fr)] gap-3 rounded-lg border border-line bg-panel p-5 shadow-2xl">
+          <div className="flex items-center justify-between gap-4">
+            <DialogTitle className="text-title font-semibold">
+              {entity.name}, {band === null ? "all bands" : bandLabel(band)}
+              {group === "mixed" ? "" : `, ${group}`}
+            </DialogTitle>
+            <Button small autoFocus onClick={onClose}>
+              Close
+            </Button>
+          </div>
+          <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Contacts">
+            {error !== null && <p className="text-stop">{error.message}</p>}
+            {data?.items.length === 0 && <p className="text-soft">No contact here yet.</p>}
+            <table className="w-full">
+              <tbody>
+                {data?.items.map((contact) => (
+                  <tr key={contact.id} className="border-b border-line last:border-0">
+                    <td className="py-1 pr-3 font-mono text-soft">{fullTime(contact.startedAt)}</td>
+                    <td className="py-1 pr-3 font-mono font-bold">{contact.call}</td>
+                    <td className="py-1 pr-3">{bandLabel(contact.band)}</td>
+                    <td className="py-1 pr-3">{contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode)}</td>
+                    <td className="py-1">
+                      {contact.confirmations.filter(isConfirmed).map(({ channel }) => (
+                        <span key={channel} className="mr-3">
+                          <Mark kind="safe" /> {CHANNEL_NAMES[channel]}
+                        </span>
+                      ))}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {data?.total !== undefined && data.total > LISTED && <p className="text-faint">and {data.total - LISTED} more</p>}
+          </div>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,153 @@
+"use client";
+
+import { useMutation } from "@tanstack/react-query";
+import { Download, Upload } from "lucide-react";
+import { type DragEvent, useEffect, useRef, useState } from "react";
+import { toast } from "sonner";
+import { bandLabel } from "@/core/band";
+import { cleanCall } from "@/core/callsign";
+import type { Reading, StoredContact, UndoReport } from "@/core/contract";
+import { useActions } from "../kit/actions";
+import { api } from "../kit/api";
+import { Button } from "../kit/Button";
+import { many } from "../kit/format";
+import { ImportDialog } from "../log/ImportDialog";
+import { LogTable } from "../log/LogTable";
+import { useContactRows } from "../log/useContactRows";
+import { useLogbook } from "../shell/logbook";
+import { useRadio } from "../shell/radio";
+import { type Draft, EMPTY_DRAFT, type Offered } from "./draft";
+import { EntryLine } from "./EntryLine";
+import { ReadingPanel } from "./ReadingPanel";
+import { useReading } from "./useReading";
+
+interface Logged {
+  readonly contact: StoredContact;
+  readonly batchId: number;
+}
+
+/** The place one lives in: the entry line, the reading, and the log. */
+export function Desk() {
+  const { logbook } = useLogbook();
+  const radio = useRadio();
+  const [draft, setDraft] = useKeptDraft(logbook.id);
+  const [last, setLast] = useState<Logged | null>(null);
+  const [importing, setImporting] = useState(false);
+  const [file, setFile] = useState<File | null>(null);
+  const [dragging, setDragging] = useState(false);
+  const callRef = useRef<HTMLInputElement>(null);
+  const tableRef = useRef<HTMLDivElement>(null);
+  const rows = useContactRows(logbook.id, logbook.contactCount);
+  const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
+  const exportUrl = `/api/v1/logbooks/${logbook.id}/export.adi`;
+
+  const undo = useMutation({
+    mutationFn: (logged: Logged) => api<UndoReport>(`logbooks/${logbook.id}/journal/${logged.batchId}/undo`, { method: "POST" }),
+    onSuccess: (report, logged) => {
+      const blocked = report.blocked[0];
+      if (blocked !== undefined) return void toast.error(`${logged.contact.call} was changed since: ${blocked.by}. Undo that first.`);
+      setLast(null);
+      toast.success(`${logged.contact.call} is taken out of the log.`);
+    },
+    onError: (error) => toast.error(error.message),
+  });
+  const undoLast = () => (last === null ? void toast("Nothing was logged here that could be undone.") : undo.mutate(last));
+  const openImport = () => setImporting(true);
+
+  useActions([
+    { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
+    { id: "toLog", label: "Go to the log", keys: "Ctrl+Alt+L", run: () => tableRef.current?.focus() },
+    { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
+    { id: "export", label: "Export the log as ADIF", run: () => window.location.assign(exportUrl) },
+  ]);
+
+  function onDrop(event: DragEvent) {
+    event.preventDefault();
+    setDragging(false);
+    const dropped = event.dataTransfer.files[0];
+    if (dropped === undefined) return;
+    setFile(dropped);
+    setImporting(true);
+  }
+
+  return (
+    <div
+      className="relative grid h-full grid-rows-[auto_auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto_minmax(320px,1fr)]"
+      onDragOver={(event) => {
+        event.preventDefault();
+        setDragging(true);
+      }}
+      onDragLeave={(event) => event.currentTarget === event.target && setDragging(false)}
+      onDrop={onDrop}
+    >
+      <h1 className="sr-only">Desk</h1>
+      <EntryLine logbookId={logbook.id} draft={draft} setDraft={setDraft} offered={offeredFrom(reading, draft.call)} callRef={callRef} onLogged={setLast} />
+      <ReadingPanel logbook={logbook} call={draft.call} reading={reading} problem={problem} band={radio.band} mode={radio.mode} />
+      <div className="flex h-[42px] items-center gap-3 px-4">
+        <h2 className="font-semibold">Log</h2>
+        <span className="text-soft">{many(logbook.contactCount, "contact")}, the newest first</span>
+        <span className="flex-1" />
+        {last !== null && (
+          <span className="flex items-center gap-2 text-soft max-sm:hidden" role="status">
+            Logged <b className="font-mono text-ink">{last.contact.call}</b> on {bandLabel(last.contact.band)}
+            <Button small look="quiet" disabled={undo.isPending} onClick={undoLast}>
+              Undo
+            </Button>
+          </span>
+        )}
+        <Button small onClick={openImport}>
+          <Upload size={14} aria-hidden /> Import
+        </Button>
+        <a href={exportUrl} download className="inline-flex h-7 items-center gap-2 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash">
+          <Download size={14} aria-hidden /> Export
+        </a>
+      </div>
+      <LogTable rows={rows} focusRef={tableRef} />
+      {dragging && (
+        <div className="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-lg border-2 border-dashed border-signal bg-signal-wash/90 text-title font-semibold text-signal">
+          Drop the log file to import it
+        </div>
+      )}
+      <ImportDialog
+        file={file}
+        open={importing}
+        onFile={setFile}
+        onClose={() => {
+          setImporting(false);
+          setFile(null);
+        }}
+      />
+    </div>
+  );
+}
+
+/** What earlier contacts with the station offer for fields that are not typed; nothing while the reading is of another call. */
+function offeredFrom(reading: Reading | null, call: string): Offered {
+  const offered: { name?: string; place?: string; grid?: string } = {};
+  if (reading === null || reading.place.call !== cleanCall(call)) return offered;
+  for (const contact of reading.station.previous) {
+    for (const key of ["name", "place", "grid"] as const) {
+      const value = contact[key];
+      if (value !== null) offered[key] ??= value;
+    }
+  }
+  return offered;
+}
+
+/** The draft, kept over a reload of the page. */
+function useKeptDraft(logbookId: number): [Draft, (draft: Draft) => void] {
+  const key = `draft-${logbookId}`;
+  const [draft, setDraft] = useState(EMPTY_DRAFT);
+  useEffect(() => {
+    const kept = sessionStorage.getItem(key);
+    // After the first paint, which must equal the server's.
+    if (kept !== null) queueMicrotask(() => setDraft({ ...EMPTY_DRAFT, ...(JSON.parse(kept) as Partial<Draft>) }));
+  }, [key]);
+  return [
+    draft,
+    (next) => {
+      sessionStorage.setItem(key, JSON.stringify(next));
+      setDraft(next);
+    },
+  ];
+}

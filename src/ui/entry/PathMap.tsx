@@ -1,0 +1,69 @@
+"use client";
+
+import { geoAzimuthalEquidistant, geoCircle, geoGraticule10, geoPath } from "d3-geo";
+import { useEffect, useState } from "react";
+import { feature } from "topojson-client";
+import type { GeometryCollection, Topology } from "topojson-specification";
+import { gridCenter, type Point, sunPosition } from "@/core/geo";
+
+const SIZE = 208;
+const MINUTE = 60_000;
+
+/** The world around one's own site, by bearing and distance, with the night shaded and the path to a station. */
+export function PathMap({ grid, target }: { grid: string; target: Point | null }) {
+  const land = useLand();
+  const now = useMinute();
+  const home = gridCenter(grid);
+  if (home === null || land === null || now === null) return <div className="size-52 rounded-full bg-line/40" />;
+  const projection = geoAzimuthalEquidistant()
+    .rotate([-home.longitude, -home.latitude])
+    .scale((SIZE / 2 - 2) / Math.PI)
+    .translate([SIZE / 2, SIZE / 2])
+    .clipAngle(180 - 1e-3);
+  const path = geoPath(projection);
+  const sun = sunPosition(now / 1000);
+  const night = geoCircle().center([sun.longitude + 180, -sun.declination]).radius(90)();
+  const spot = target === null ? null : projection([target.longitude, target.latitude]);
+  return (
+    <svg width={SIZE} height={SIZE} viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={target === null ? "Map around the site, with the night" : "Map around the site, with the night and the path to the station"}>
+      <circle cx={SIZE / 2} cy={SIZE / 2} r={SIZE / 2 - 2} className="fill-panel stroke-edge" />
+      <path d={path(geoGraticule10()) ?? ""} className="fill-none stroke-line" strokeWidth={0.5} />
+      <path d={path(land) ?? ""} className="fill-line stroke-edge" strokeWidth={0.4} />
+      <path d={path(night) ?? ""} className="fill-ink opacity-15 night:fill-black night:opacity-45" />
+      {target !== null && spot !== null && (
+        <>
+          <line x1={SIZE / 2} y1={SIZE / 2} x2={spot[0]} y2={spot[1]} className="stroke-signal" strokeWidth={2} />
+          <circle cx={spot[0]} cy={spot[1]} r={4} className="fill-signal stroke-panel" strokeWidth={1.5} />
+        </>
+      )}
+      <circle cx={SIZE / 2} cy={SIZE / 2} r={2.5} className="fill-ink" />
+    </svg>
+  );
+}
+
+type Land = ReturnType<typeof feature>;
+
+/** The land's outline; a part of its own, since it is large. */
+function useLand(): Land | null {
+  const [land, setLand] = useState<Land | null>(null);
+  useEffect(() => {
+    let wanted = true;
+    void import("world-atlas/land-110m.json").then((file) => {
+      const atlas = file.default as unknown as Topology<{ land: GeometryCollection }>;
+      if (wanted) setLand(feature(atlas, atlas.objects.land));
+    });
+    return () => void (wanted = false);
+  }, []);
+  return land;
+}
+
+function useMinute(): number | null {
+  const [now, setNow] = useState<number | null>(null);
+  useEffect(() => {
+    const tick = () => setNow(Date.now());
+    queueMicrotask(tick);
+    const timer = setInterval(tick, MINUTE);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}

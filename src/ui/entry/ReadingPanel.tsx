@@ -1,0 +1,211 @@
+"use client";
+
+import type { ReactNode } from "react";
+import { type Slot, stateOf, type Worth } from "@/core/award";
+import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
+import type { Logbook, Reading } from "@/core/contract";
+import { count, fullTime, many } from "../kit/format";
+import { Mark } from "../kit/Mark";
+import { PathMap } from "./PathMap";
+
+interface ReadingPanelProps {
+  logbook: Logbook;
+  call: string;
+  reading: Reading | null;
+  problem: Error | null;
+  band: string;
+  mode: string;
+}
+
+/** What is known of the call being typed: who, what a contact would be worth, what was before, and where it lies. */
+export function ReadingPanel({ logbook, call, reading, problem, band, mode }: ReadingPanelProps) {
+  return (
+    <section aria-label="Reading" className="grid h-[224px] grid-cols-[minmax(250px,1fr)_minmax(430px,1.6fr)_minmax(240px,1.1fr)_224px] border-b border-line bg-panel max-lg:h-auto max-lg:grid-cols-2 max-sm:grid-cols-1">
+      <Part title="Who" live>
+        {problem !== null && call !== "" ? <p className="text-soft">{problem.message}</p> : reading === null ? <Waiting /> : <Who reading={reading} />}
+      </Part>
+      <Part title="Worth" live>
+        {reading === null ? <WorthKey /> : <WorthPart reading={reading} band={band} mode={mode} />}
+      </Part>
+      <Part title={reading === null ? "Before" : beforeTitle(reading)}>{reading === null ? <p className="text-faint">Earlier contacts with the station.</p> : <Before reading={reading} />}</Part>
+      <div className="grid place-items-center overflow-hidden bg-raised max-lg:hidden">
+        <PathMap grid={logbook.site.grid} target={reading?.point ?? null} />
+      </div>
+    </section>
+  );
+}
+
+function Part({ title, live = false, children }: { title: string; live?: boolean; children: ReactNode }) {
+  return (
+    <div className="min-w-0 overflow-hidden border-r border-line px-4 py-2.5 max-sm:border-r-0 max-sm:border-b" aria-live={live ? "polite" : undefined}>
+      <h2 className="heading mb-1.5">{title}</h2>
+      {children}
+    </div>
+  );
+}
+
+function Waiting() {
+  return (
+    <div className="grid gap-1.5 text-soft">
+      <p>Type a call. A frequency, a band or a mode is understood there, too.</p>
+      <p className="text-faint">F1 shows the keys of this place.</p>
+    </div>
+  );
+}
+
+function WorthKey() {
+  const meanings: readonly (readonly [Worth, string, string])[] = [
+    ["fresh", "fresh", "never worked"],
+    ["wanted", "wanted", "new on this band or in this mode"],
+    ["hold", "hold", "worked, not confirmed"],
+    ["safe", "safe", "confirmed"],
+  ];
+  return (
+    <dl className="grid grid-cols-[90px_1fr] gap-y-1.5">
+      {meanings.map(([kind, word, text]) => (
+        <div key={kind} className="contents">
+          <dt className="flex items-center gap-2 font-semibold">
+            <Mark kind={kind} /> {word}
+          </dt>
+          <dd className="text-soft">{text}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+function Who({ reading }: { reading: Reading }) {
+  const { place, beam, sun } = reading;
+  const last = reading.station.previous[0];
+  if (place.entity === null) {
+    return (
+      <>
+        <p className="text-title font-semibold">{place.country ?? "No entity"}</p>
+        <p className="text-soft">{place.reason}</p>
+      </>
+    );
+  }
+  const who = [last?.name, last?.place].filter(Boolean).join(", ");
+  return (
+    <>
+      <p className="truncate text-title font-semibold" title={`${place.entity.name}, entity ${place.entity.code}`}>
+        {place.entity.name} <span className="text-base font-normal text-faint">{place.entity.code}</span>
+      </p>
+      <p className="h-[18px] truncate text-soft">{place.candidates.length > 1 ? `or ${place.candidates.filter(({ code }) => code !== place.entity!.code).map(({ name }) => name).join(", ")}` : who}</p>
+      <dl className="mt-1.5 grid grid-cols-[68px_1fr] gap-y-[3px]">
+        {beam !== null && (
+          <>
+            <dt className="text-soft">Beam</dt>
+            <dd>
+              <b className="font-mono">{degrees(beam.bearing)}</b> short, <span className="font-mono">{degrees(beam.longBearing)}</span> long
+            </dd>
+            <dt className="text-soft">Distance</dt>
+            <dd className="font-mono">{count(beam.distanceKm)} km</dd>
+          </>
+        )}
+        <dt className="text-soft">Zones</dt>
+        <dd>
+          CQ <span className="font-mono">{place.cqZone}</span>, ITU <span className="font-mono">{place.ituZone}</span>, {place.continent}
+        </dd>
+        {sun !== null && (
+          <>
+            <dt className="text-soft">Their sun</dt>
+            <dd>{sunText(sun)}</dd>
+          </>
+        )}
+      </dl>
+    </>
+  );
+}
+
+function degrees(value: number): string {
+  return `${String(Math.round(value) % 360).padStart(3, "0")}°`;
+}
+
+function sunText(sun: NonNullable<Reading["sun"]>): string {
+  const since = sun.since === null ? "" : ` since ${sun.since.slice(11, 16)}`;
+  if (sun.phase === "day") return sun.until === null ? "up all day" : `up until ${sun.until.slice(11, 16)}`;
+  return sun.phase === "twilight" ? `down${since}, twilight` : `down${since}, dark`;
+}
+
+const TAG: Readonly<Record<Worth, string>> = {
+  fresh: "bg-fresh-wash text-fresh", wanted: "bg-wanted-wash text-wanted", hold: "bg-hold-wash text-hold", safe: "bg-safe-wash text-safe",
+};
+
+function WorthPart({ reading, band, mode }: { reading: Reading; band: string; mode: string }) {
+  const { worth, station, place } = reading;
+  return (
+    <>
+      <div className="mb-2 flex h-6 gap-2 overflow-hidden">
+        {worth !== null && (
+          <span className={`flex min-w-0 items-center gap-1.5 rounded-[4px] px-2 font-semibold ${TAG[worth.worth]}`}>
+            <Mark kind={worth.worth} label={worth.worth} /> <span className="truncate">{worth.text}</span>
+          </span>
+        )}
+        {station.duplicate && <span className="flex shrink-0 items-center rounded-[4px] bg-raised px-2 font-semibold text-soft line-through decoration-1">worked today</span>}
+      </div>
+      {place.entity !== null && <Matrix name={place.entity.name} slots={reading.slots} band={band} group={modeGroup(mode)} />}
+    </>
+  );
+}
+
+type Cell = Pick<Slot, "band" | "modeGroup" | "worked" | "confirmed">;
+
+/** An entity's slots: a column a band, a row a mode group. Where the contact would fall is tinted. */
+function Matrix({ name, slots, band, group }: { name: string; slots: readonly Cell[]; band: string; group: string }) {
+  const bands = [...new Set([...USUAL_BANDS, band, ...slots.map((slot) => slot.band)])].sort(compareBands);
+  return (
+    <table className="w-full table-fixed" aria-label={`${name} by band and mode group`}>
+      <thead>
+        <tr>
+          <td className="w-14" />
+          {bands.map((column) => (
+            <th key={column} scope="col" className={`py-1 text-tiny font-medium ${column === band ? "bg-signal-wash font-semibold text-signal" : "text-soft"}`}>
+              {column.replace(/m$/, "")}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {MODE_GROUPS.map((row) => (
+          <tr key={row} className="border-t border-line">
+            <th scope="row" className={`py-1.5 text-left font-normal ${row === group ? "font-semibold text-signal" : ""}`}>
+              {row === "CW" ? row : row[0]!.toUpperCase() + row.slice(1)}
+            </th>
+            {bands.map((column) => {
+              const here = column === band && row === group;
+              const state = stateOf(slots.filter((slot) => slot.band === column && slot.modeGroup === row));
+              const tint = here ? "bg-signal-wash outline-1 -outline-offset-1 outline-signal" : column === band ? "bg-signal-wash" : "";
+              return (
+                <td key={column} className={`text-center ${tint}`}>
+                  {state === "none" ? here && <Mark kind={slots.length === 0 ? "fresh" : "wanted"} label="new" /> : <Mark kind={state} label={state === "safe" ? "confirmed" : "worked"} />}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function beforeTitle({ station }: Reading): string {
+  return station.contacts === 0 ? "Before" : `Before: ${many(station.contacts, "contact")}`;
+}
+
+function Before({ reading }: { reading: Reading }) {
+  const { previous } = reading.station;
+  if (previous.length === 0) return <p className="text-soft">First contact with {reading.place.base}.</p>;
+  return (
+    <ul className="grid gap-[3px]">
+      {previous.map((contact) => (
+        <li key={contact.id} className="flex gap-3 whitespace-nowrap">
+          <span className="font-mono text-soft">{fullTime(contact.startedAt)}</span>
+          <span className="w-10">{bandLabel(contact.band)}</span>
+          <span className="w-11">{contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode)}</span>
+          <span className="truncate font-mono text-soft">{contact.call === reading.place.call ? "" : contact.call}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,35 @@
+import { type InputHTMLAttributes, type Ref, useId } from "react";
+
+interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
+  label: string;
+  /** Shown under the field, and told to screen readers. */
+  fault?: string | undefined;
+  mono?: boolean;
+  ref?: Ref<HTMLInputElement>;
+  wrapperClassName?: string;
+}
+
+export function Field({ label, fault, mono = false, className = "", wrapperClassName = "", ...rest }: FieldProps) {
+  const id = useId();
+  return (
+    <div className={`relative grid min-w-0 gap-[3px] ${wrapperClassName}`}>
+      <label htmlFor={id} className="truncate text-tiny text-soft">
+        {label}
+      </label>
+      <input
+        id={id}
+        className={`field ${mono ? "font-mono" : ""} ${className}`}
+        autoComplete="off"
+        spellCheck={false}
+        aria-invalid={fault !== undefined}
+        aria-describedby={fault === undefined ? undefined : `${id}-fault`}
+        {...rest}
+      />
+      {fault !== undefined && (
+        <p id={`${id}-fault`} role="alert" className="absolute top-full z-20 mt-1 w-max max-w-80 rounded-field bg-stop-wash px-2 py-1 text-base text-stop shadow-md">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+"use client";
+
+import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen } from "lucide-react";
+import Link from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { useActions } from "../kit/actions";
+
+const PLACES = [
+  { path: "/desk", name: "Desk", keys: "Ctrl+Alt+D", icon: NotebookPen },
+  { path: "/confirm", name: "Confirm", keys: "Ctrl+Alt+C", icon: ArrowLeftRight },
+  { path: "/awards", name: "Awards", keys: "Ctrl+Alt+A", icon: ChartNoAxesColumn },
+] as const;
+
+/** The places of the application that are built. */
+export function Nav() {
+  const here = usePathname();
+  const router = useRouter();
+  useActions(PLACES.map(({ path, name, keys }) => ({ id: `go${path}`, label: `Go to ${name}`, keys, run: () => router.push(path) })));
+  return (
+    <nav aria-label="Places" className="flex flex-col border-r border-line bg-panel pt-2 max-sm:order-2 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:pt-0">
+      {PLACES.map(({ path, name, icon: Icon }) => {
+        const on = here.startsWith(path);
+        return (
+          <Link
+            key={path}
+            href={path}
+            aria-current={on ? "page" : undefined}
+            className={`grid justify-items-center gap-[3px] border-l-3 py-2.5 text-tiny max-sm:flex-1 max-sm:border-l-0 ${on ? "border-signal bg-signal-wash font-semibold text-signal" : "border-transparent text-soft hover:text-signal"}`}
+          >
+            <Icon size={20} strokeWidth={1.7} aria-hidden />
+            {name}
+          </Link>
+        );
+      })}
+    </nav>
+  );
+}

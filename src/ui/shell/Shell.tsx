@@ -1,0 +1,50 @@
+"use client";
+
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { type ReactNode, useState } from "react";
+import { Toaster } from "sonner";
+import type { Logbook } from "@/core/contract";
+import { ActionsProvider } from "../kit/actions";
+import { FirstLogbook } from "../station/FirstLogbook";
+import { CommandPalette } from "./CommandPalette";
+import { KeyList } from "./KeyList";
+import { LogbookProvider } from "./logbook";
+import { Nav } from "./Nav";
+import { RadioProvider } from "./radio";
+import { Rail } from "./Rail";
+import { type Theme, useTheme } from "./theme";
+
+interface ShellProps {
+  logbooks: readonly Logbook[];
+  current: Logbook | null;
+  theme: Theme;
+  children: ReactNode;
+}
+
+/** The frame around every place: rail above, places at the side, and what floats. */
+export function Shell({ logbooks, current, theme, children }: ShellProps) {
+  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: false } } }));
+  const themed = useTheme(theme);
+  return (
+    <QueryClientProvider client={client}>
+      <ActionsProvider>
+        {current === null ? (
+          <FirstLogbook />
+        ) : (
+          <LogbookProvider key={current.id} initial={current} logbooks={logbooks}>
+            <RadioProvider>
+              <div className="grid h-dvh grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]">
+                <Rail theme={themed} />
+                <Nav />
+                <main className="min-h-0 min-w-0 max-sm:order-1">{children}</main>
+              </div>
+              <CommandPalette />
+              <KeyList />
+            </RadioProvider>
+          </LogbookProvider>
+        )}
+        <Toaster theme={themed.theme === "night" ? "dark" : "light"} position="bottom-right" closeButton />
+      </ActionsProvider>
+    </QueryClientProvider>
+  );
+}

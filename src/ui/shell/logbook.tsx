@@ -1,0 +1,52 @@
+"use client";
+
+import { useQueryClient } from "@tanstack/react-query";
+import { createContext, type ReactNode, useContext, useState } from "react";
+import type { Logbook } from "@/core/contract";
+import { useLive } from "../kit/useLive";
+import { rememberChoice } from "./choice";
+
+interface LogbookState {
+  readonly logbook: Logbook;
+  readonly logbooks: readonly Logbook[];
+  /** How many contacts wait to be sent; null until it is known. */
+  readonly waiting: number | null;
+  readonly connected: boolean;
+  readonly choose: (id: number) => void;
+}
+
+const Context = createContext<LogbookState | null>(null);
+
+/** The logbook one works in, with its counts kept up to date by the live stream. */
+export function LogbookProvider({ initial, logbooks, children }: { initial: Logbook; logbooks: readonly Logbook[]; children: ReactNode }) {
+  const [contactCount, setContactCount] = useState(initial.contactCount);
+  const [waiting, setWaiting] = useState<number | null>(null);
+  const [connected, setConnected] = useState(true);
+  const client = useQueryClient();
+
+  useLive((event) => {
+    if (event.type === "lost") return setConnected(false);
+    if (event.type === "reconnected") {
+      setConnected(true);
+      return void client.invalidateQueries();
+    }
+    if (event.type === "job") return void client.invalidateQueries({ queryKey: ["jobs"] });
+    if (event.logbookId !== initial.id) return;
+    if (event.type === "outbox") {
+      setWaiting(event.waiting);
+      return void client.invalidateQueries({ queryKey: ["lantern", initial.id] });
+    }
+    setContactCount(event.contactCount);
+    void client.invalidateQueries({ queryKey: ["entities", initial.id] });
+  });
+
+  const choose = (id: number) => {
+    rememberChoice("logbook", String(id));
+    window.location.assign("/desk");
+  };
+  return <Context value={{ logbook: { ...initial, contactCount }, logbooks, waiting, connected, choose }}>{children}</Context>;
+}
+
+export function useLogbook(): LogbookState {
+  return useContext(Context)!;
+}
