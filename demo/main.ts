@@ -7,7 +7,10 @@ import { seedDemo } from "./seed";
 const config = readConfig(process.env);
 const store = await openStore(config.databaseFile);
 try {
-  seedDemo({ store, actor: { name: "demo" }, now: () => Math.floor(Date.now() / 1000), announce: () => {} }, config.data);
+  seedDemo(
+    { store, actor: { name: "demo" }, now: () => Math.floor(Date.now() / 1000), announce: () => {} },
+    config.data,
+  );
   store.close();
 } catch (error) {
   store.close();

@@ -1,5 +1,12 @@
 import { join } from "node:path";
-import { CONFIRM_TOLERANCE, checkContact, completeContact, type ContactInput, isoTime, secondsOf } from "../src/core/contact";
+import {
+  CONFIRM_TOLERANCE,
+  checkContact,
+  completeContact,
+  type ContactInput,
+  isoTime,
+  secondsOf,
+} from "../src/core/contact";
 import { type Confirmation, emptyConfirmation } from "../src/core/confirm";
 import type { Context } from "../src/server/context";
 import { writeBatch } from "../src/server/logbook/batch";
@@ -46,17 +53,26 @@ export function seedDemo(context: Context, dataFolder: string): void {
   }
   archive.close();
   context.store.run(
-    context.store.q.insertInto("fetchState").values({ logbookId, service: "lantern", cursor: String(cursor), fetchedAt: now - NEWS_SINCE }),
+    context.store.q
+      .insertInto("fetchState")
+      .values({ logbookId, service: "lantern", cursor: String(cursor), fetchedAt: now - NEWS_SINCE }),
   );
 }
 
 function drain(archive: ReturnType<typeof openArchive>, now: number): number {
   let cursor = 0;
-  for (let more = true; more; ) ({ cursor, more } = archive.since(cursor, 500, now));
+  for (let more = true; more;) ({ cursor, more } = archive.since(cursor, 500, now));
   return cursor;
 }
 
-type HandIn = (contact: { id: number; ownCall: string; call: string; startedAt: string; band: string; mode: string }) => unknown;
+type HandIn = (contact: {
+  id: number;
+  ownCall: string;
+  call: string;
+  startedAt: string;
+  band: string;
+  mode: string;
+}) => unknown;
 
 function lanternOf(input: ContactInput, now: number, handIn: HandIn): Confirmation[] {
   const at = secondsOf(input.startedAt);
@@ -69,7 +85,8 @@ function lanternOf(input: ContactInput, now: number, handIn: HandIn): Confirmati
   handIn(fact);
   const sent: Confirmation = { ...lantern, sent: "sent", sentOn: isoTime(at + DAY).slice(0, 10) };
   const theirs = worldEntryFor(fact, PACE);
-  const meets = theirs !== null && theirs.band === fact.band && Math.abs(secondsOf(theirs.startedAt) - at) <= CONFIRM_TOLERANCE;
+  const meets =
+    theirs !== null && theirs.band === fact.band && Math.abs(secondsOf(theirs.startedAt) - at) <= CONFIRM_TOLERANCE;
   if (!meets || age < NEWS_SINCE) return [sent];
   return [{ ...sent, received: "confirmed", receivedOn: isoTime(at + (2 + theirs.delay / 5) * DAY).slice(0, 10) }];
 }
@@ -79,8 +96,21 @@ function cardOf(input: ContactInput, now: number): Confirmation[] {
   const chance = fractionOf(`card ${input.call} ${input.startedAt}`);
   const day = (days: number) => isoTime(Math.min(now, at + days * DAY)).slice(0, 10);
   const card = emptyConfirmation("card");
-  if (chance < 0.03) return [{ ...card, sent: "sent", sentOn: day(20), sentVia: "bureau", received: "confirmed", receivedOn: day(300), receivedVia: "bureau" }];
+  if (now - at < 60 * DAY) return [];
+  if (chance < 0.03)
+    return [
+      {
+        ...card,
+        sent: "sent",
+        sentOn: day(20),
+        sentVia: "bureau",
+        received: "confirmed",
+        receivedOn: day(300),
+        receivedVia: "bureau",
+      },
+    ];
   if (chance < 0.055) return [{ ...card, sent: "sent", sentOn: day(15), sentVia: chance < 0.04 ? "direct" : "bureau" }];
-  if (chance < 0.06) return [{ ...card, sent: "wanted", received: "confirmed", receivedOn: day(200), receivedVia: "bureau" }];
+  if (chance < 0.06)
+    return [{ ...card, sent: "wanted", received: "confirmed", receivedOn: day(200), receivedVia: "bureau" }];
   return [];
 }

@@ -7,7 +7,14 @@ const host = process.env.YPSILOID_HOST ?? "127.0.0.1";
 const port = Number(process.env.YPSILOID_PORT ?? 4680);
 const standInsPort = Number(process.env.YPSILOID_STANDINS_PORT ?? 4690);
 const data = resolve(ROOT, process.env.YPSILOID_DATA ?? "data");
-const env = { ...process.env, YPSILOID_HOST: host, YPSILOID_PORT: String(port), YPSILOID_STANDINS_PORT: String(standInsPort), YPSILOID_DATA: data, NODE_ENV: "production" };
+const env = {
+  ...process.env,
+  YPSILOID_HOST: host,
+  YPSILOID_PORT: String(port),
+  YPSILOID_STANDINS_PORT: String(standInsPort),
+  YPSILOID_DATA: data,
+  NODE_ENV: "production",
+};
 
 await ensureFree(port, host, "YPSILOID_PORT");
 await ensureFree(standInsPort, "127.0.0.1", "YPSILOID_STANDINS_PORT");
@@ -19,14 +26,19 @@ try {
 ensureInstalled();
 ensureBuilt();
 if (process.argv.includes("--fresh")) {
-  for (const name of ["ypsiloid.sqlite", "ypsiloid.sqlite-wal", "ypsiloid.sqlite-shm", "stand-ins", "uploads"]) rmSync(join(data, name), { recursive: true, force: true });
+  for (const name of ["ypsiloid.sqlite", "ypsiloid.sqlite-wal", "ypsiloid.sqlite-shm", "stand-ins", "uploads"])
+    rmSync(join(data, name), { recursive: true, force: true });
 }
 if (!existsSync(join(data, "ypsiloid.sqlite"))) {
   process.stdout.write("Making the demo log.\n");
-  if (run("tsx", ["demo/main.ts"], { env }).status !== 0) giveUp("The demo log could not be made: the lines above say why.");
+  if (run("tsx", ["demo/main.ts"], { env }).status !== 0)
+    giveUp("The demo log could not be made: the lines above say why.");
 }
 
-const children = [start("tsx", ["stand-ins/main.ts"], { env }), start("next", ["start", "-H", host, "-p", String(port)], { env, stdio: ["ignore", "ignore", "inherit"] })];
+const children = [
+  start("tsx", ["stand-ins/main.ts"], { env }),
+  start("next", ["start", "-H", host, "-p", String(port)], { env, stdio: ["ignore", "ignore", "inherit"] }),
+];
 let stopping = false;
 function stop(code) {
   if (stopping) return;
@@ -36,7 +48,9 @@ function stop(code) {
     for (const child of children) child.kill("SIGKILL");
     process.exit(code);
   }, 5000).unref();
-  Promise.all(children.map((child) => child.exitCode !== null || new Promise((done) => child.once("exit", done)))).then(() => process.exit(code));
+  Promise.all(children.map((child) => child.exitCode !== null || new Promise((done) => child.once("exit", done)))).then(
+    () => process.exit(code),
+  );
 }
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => stop(0));
 for (const child of children) child.on("exit", () => stop(1));

@@ -19,15 +19,25 @@ export function giveUp(sentence) {
 /** Installs the packages when node_modules does not fit the lock file. */
 export function ensureInstalled() {
   const [major, minor] = process.versions.node.split(".").map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) giveUp(`Node ${process.versions.node} is too old: install Node 20.19 or newer.`);
-  const lock = createHash("sha256").update(readFileSync(join(ROOT, "package-lock.json"))).update(process.version).digest("hex");
+  if (major < 20 || (major === 20 && minor < 19))
+    giveUp(`Node ${process.versions.node} is too old: install Node 20.19 or newer.`);
+  const lock = createHash("sha256")
+    .update(readFileSync(join(ROOT, "package-lock.json")))
+    .update(process.version)
+    .digest("hex");
   if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === lock) return;
   const compilers = [process.env.CXX, "c++", "g++", "clang++"].filter(Boolean);
   if (process.platform !== "win32" && !compilers.some((compiler) => spawnSync(compiler, ["--version"]).status === 0)) {
-    giveUp("There is no C++ compiler, which the database is built with: install one, on Debian with: apt-get install g++ make python3");
+    giveUp(
+      "There is no C++ compiler, which the database is built with: install one, on Debian with: apt-get install g++ make python3",
+    );
   }
   process.stdout.write("Installing packages; the database is compiled, which takes some minutes.\n");
-  const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { cwd: ROOT, stdio: "inherit", env: { ...process.env, NODE_ENV: "" } });
+  const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {
+    cwd: ROOT,
+    stdio: "inherit",
+    env: { ...process.env, NODE_ENV: "" },
+  });
   if (result.status !== 0) giveUp("npm could not install the packages: the lines above say why.");
   writeFileSync(STAMP, lock);
 }
@@ -35,7 +45,9 @@ export function ensureInstalled() {
 /** Builds the application when there is no build, or sources newer than it. */
 export function ensureBuilt() {
   const build = join(ROOT, ".next", "BUILD_ID");
-  const sources = ["src", "next.config.ts", "package-lock.json", "postcss.config.mjs", "tsconfig.json"].map((name) => newest(join(ROOT, name)));
+  const sources = ["src", "next.config.ts", "package-lock.json", "postcss.config.mjs", "tsconfig.json"].map((name) =>
+    newest(join(ROOT, name)),
+  );
   if (existsSync(build) && statSync(build).mtimeMs > Math.max(...sources)) return;
   process.stdout.write("Building the application.\n");
   const result = run("next", ["build"]);
@@ -58,9 +70,20 @@ export function start(program, args, options = {}) {
   return spawn(process.execPath, [binOf(program), ...args], { cwd: ROOT, stdio: "inherit", ...options });
 }
 
+const PROGRAMS = {
+  depcruise: "dependency-cruiser/bin/dependency-cruise.mjs",
+  eslint: "eslint/bin/eslint.js",
+  jest: "jest/bin/jest.js",
+  knip: "knip/bin/knip.js",
+  next: "next/dist/bin/next",
+  playwright: "@playwright/test/cli.js",
+  prettier: "prettier/bin/prettier.cjs",
+  tsc: "typescript/bin/tsc",
+  tsx: "tsx/dist/cli.mjs",
+};
+
 function binOf(program) {
-  const file = { next: "next/dist/bin/next", tsx: "tsx/dist/cli.mjs", playwright: "@playwright/test/cli.js", jest: "jest/bin/jest.js" }[program];
-  return join(ROOT, "node_modules", file);
+  return join(ROOT, "node_modules", PROGRAMS[program]);
 }
 
 /** Gives up when a port is taken. */

@@ -13,7 +13,9 @@ const lantern = await startLantern({
   pace: Number(process.env.YPSILOID_STANDINS_PACE ?? 10),
 }).catch((error: unknown) => {
   const inUse = error instanceof Error && "code" in error && error.code === "EADDRINUSE";
-  process.stderr.write(inUse ? `Port ${first} is in use: set YPSILOID_STANDINS_PORT to a free one.\n` : `${String(error)}\n`);
+  process.stderr.write(
+    inUse ? `Port ${first} is in use: set YPSILOID_STANDINS_PORT to a free one.\n` : `${String(error)}\n`,
+  );
   process.exit(1);
 });
 process.stdout.write(`Lantern listens on http://127.0.0.1:${first}\n`);

@@ -8,7 +8,10 @@ import { runtime } from "@/server/runtime";
 import { Shell } from "@/ui/shell/Shell";
 import "./globals.css";
 
-export const metadata: Metadata = { title: { default: "Ypsiloid", template: "%s · Ypsiloid" }, description: "A radio amateur's log" };
+export const metadata: Metadata = {
+  title: { default: "Ypsiloid", template: "%s · Ypsiloid" },
+  description: "A radio amateur's log",
+};
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 export const dynamic = "force-dynamic";
 

@@ -43,9 +43,10 @@ export class ConfigProblem extends Error {}
 
 /** Settings from the file ypsiloid.json in the data folder, overruled by the environment. */
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
-  const data = resolve(environment.YPSILOID_DATA ?? "data");
+  const data = resolve(/* turbopackIgnore: true */ environment.YPSILOID_DATA ?? "data");
   const allowed = environment.YPSILOID_ALLOWED_HOSTS;
-  const fromEnvironment: Record<string, unknown> = allowed === undefined ? {} : { allowedHosts: allowed.split(",").map((host) => host.trim()) };
+  const fromEnvironment: Record<string, unknown> =
+    allowed === undefined ? {} : { allowedHosts: allowed.split(",").map((host) => host.trim()) };
   for (const [variable, setting] of Object.entries(VARIABLES)) {
     if (environment[variable]) fromEnvironment[setting] = environment[variable];
   }
@@ -53,7 +54,9 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     const setting = issue.path.join(".") || (issue.code === "unrecognized_keys" ? issue.keys.join(", ") : "");
-    throw new ConfigProblem(`The setting ${setting} is not usable: ${issue.message}. Mend it in ypsiloid.json or in the environment.`);
+    throw new ConfigProblem(
+      `The setting ${setting} is not usable: ${issue.message}. Mend it in ypsiloid.json or in the environment.`,
+    );
   }
   const settings = parsed.data;
   return {

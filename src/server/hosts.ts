@@ -8,7 +8,11 @@ interface Bounds {
  * Why a request must not be answered, or null: guards against pages elsewhere that point their name at this
  * computer, and against their forms and scripts. A program's request carries no Origin.
  */
-export function requestFault(method: string, headers: Headers, { host: bound, port, allowedHosts }: Bounds): string | null {
+export function requestFault(
+  method: string,
+  headers: Headers,
+  { host: bound, port, allowedHosts }: Bounds,
+): string | null {
   const host = headers.get("host");
   const own = [`127.0.0.1:${port}`, `localhost:${port}`, `[::1]:${port}`, `${bound}:${port}`, ...allowedHosts];
   if (host === null || !own.includes(host)) {

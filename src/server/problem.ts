@@ -8,13 +8,19 @@ export interface Problem {
   readonly faults?: readonly Fault[];
 }
 
-export type Result<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly problem: Problem };
+export type Result<Value> =
+  { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly problem: Problem };
 
 export function done<Value>(value: Value): Result<Value> {
   return { ok: true, value };
 }
 
-export function failed(status: number, title: string, detail: string, faults?: readonly Fault[]): { readonly ok: false; readonly problem: Problem } {
+export function failed(
+  status: number,
+  title: string,
+  detail: string,
+  faults?: readonly Fault[],
+): { readonly ok: false; readonly problem: Problem } {
   return { ok: false, problem: { status, title, detail, ...(faults === undefined ? {} : { faults }) } };
 }
 

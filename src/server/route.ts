@@ -5,21 +5,21 @@ import type { Problem, Result } from "./problem";
 import { contextOf, type Runtime, runtime } from "./runtime";
 
 /** What a route handler is given: the context to act in, the request, and the whole numbers of its path. */
-export interface RouteCall {
+interface RouteCall {
   readonly context: Context;
   readonly runtime: Runtime;
   readonly request: Request;
   readonly path: Readonly<Record<string, string>>;
   /** The path's parameter as a row's id. */
-  id(name: string): number;
+  readonly id: (name: string) => number;
   /** The query as an object of strings. */
   readonly query: Readonly<Record<string, string>>;
   /** The body as JSON. */
-  json(): Promise<unknown>;
+  readonly json: () => Promise<unknown>;
 }
 
 type Handler = (call: RouteCall) => Promise<Response> | Response;
-type NextParameters = { params: Promise<Record<string, string | string[]>> };
+type NextParameters = { params: Promise<Record<string, string | string[]> | undefined> };
 
 const LARGEST_BODY = 1_000_000;
 
@@ -36,9 +36,12 @@ export function route(handler: Handler): (request: Request, parameters: NextPara
     const fault = requestFault(request.method, request.headers, live.config);
     if (fault !== null) return problemResponse({ status: 403, title: "Refused", detail: fault });
     try {
-      const raw = await params;
+      const raw = (await params) ?? {};
       const path = Object.fromEntries(
-        Object.entries(raw).map(([name, value]) => [name, Array.isArray(value) ? value.map(decodeURIComponent).join("/") : value]),
+        Object.entries(raw).map(([name, value]) => [
+          name,
+          Array.isArray(value) ? value.map(decodeURIComponent).join("/") : value,
+        ]),
       );
       return await handler({
         context: contextOf(live),
@@ -52,7 +55,11 @@ export function route(handler: Handler): (request: Request, parameters: NextPara
     } catch (error) {
       if (error instanceof BadRequest) return problemResponse(error.problem);
       live.log.error({ err: error }, "a request failed");
-      return problemResponse({ status: 500, title: "Unexpected fault", detail: "The server met an unexpected fault; its log says more." });
+      return problemResponse({
+        status: 500,
+        title: "Unexpected fault",
+        detail: "The server met an unexpected fault; its log says more.",
+      });
     }
   };
 }
@@ -62,7 +69,7 @@ export function answer<Value>(result: Result<Value>, status = 200): Response {
   return result.ok ? Response.json(result.value, { status }) : problemResponse(result.problem);
 }
 
-export function problemResponse({ status, title, detail, faults }: Problem): Response {
+function problemResponse({ status, title, detail, faults }: Problem): Response {
   const body = {
     type: "about:blank",
     title,
@@ -95,7 +102,11 @@ async function readLimited(request: Request): Promise<string> {
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     size += chunk.length;
     if (size > LARGEST_BODY) {
-      throw new BadRequest({ status: 413, title: "Too large", detail: `The body is larger than ${LARGEST_BODY} bytes.` });
+      throw new BadRequest({
+        status: 413,
+        title: "Too large",
+        detail: `The body is larger than ${LARGEST_BODY} bytes.`,
+      });
     }
     text += decoder.decode(chunk, { stream: true });
   }

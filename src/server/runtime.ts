@@ -30,8 +30,14 @@ async function start(): Promise<Runtime> {
   const log = pino({ redact: ["*.token", "*.authorization", "headers.authorization"] });
   const store = await openStore(config.databaseFile);
   markInterrupted({ store, now: nowSeconds });
-  const lantern = { url: config.lanternUrl, token: config.lanternToken, timeoutMs: config.lanternTimeoutSeconds * 1000 };
-  const supervisor = createSupervisor(config.databaseFile, lantern, (error) => log.error({ err: error }, "a job ended unexpectedly"));
+  const lantern = {
+    url: config.lanternUrl,
+    token: config.lanternToken,
+    timeoutMs: config.lanternTimeoutSeconds * 1000,
+  };
+  const supervisor = createSupervisor(config.databaseFile, lantern, (error) =>
+    log.error({ err: error }, "a job ended unexpectedly"),
+  );
   return { config, store, hub: createHub(), supervisor, log };
 }
 

@@ -3,7 +3,7 @@ import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import { contactKey, type HandedContact, type WorldEntry, worldEntryFor } from "./world";
 
-export interface ArchivedStatement {
+interface ArchivedStatement {
   readonly id: string;
   readonly ownCall: string;
   readonly call: string;
@@ -17,7 +17,11 @@ export interface Archive {
   /** False when the contact was there already. */
   take(contact: HandedContact, now: number): boolean;
   /** Statements after the cursor, once those that are due have come to light. */
-  since(cursor: number, limit: number, now: number): { readonly statements: ArchivedStatement[]; readonly cursor: number; readonly more: boolean };
+  since(
+    cursor: number,
+    limit: number,
+    now: number,
+  ): { readonly statements: ArchivedStatement[]; readonly cursor: number; readonly more: boolean };
   /** Brings everything to light that is still to come. */
   hurry(): void;
   close(): void;
@@ -39,7 +43,9 @@ export function openArchive(file: string, pace: number): Archive {
       place INTEGER PRIMARY KEY AUTOINCREMENT,
       ownCall TEXT NOT NULL, call TEXT NOT NULL, startedAt TEXT NOT NULL, band TEXT NOT NULL, mode TEXT NOT NULL);`);
   const hand = sqlite.prepare("INSERT OR IGNORE INTO handed (key) VALUES (?)");
-  const expect = sqlite.prepare("INSERT INTO coming (due, ownCall, call, startedAt, band, mode) VALUES (@due, @ownCall, @call, @startedAt, @band, @mode)");
+  const expect = sqlite.prepare(
+    "INSERT INTO coming (due, ownCall, call, startedAt, band, mode) VALUES (@due, @ownCall, @call, @startedAt, @band, @mode)",
+  );
   const reveal = sqlite.prepare(
     "INSERT INTO statement (ownCall, call, startedAt, band, mode) SELECT ownCall, call, startedAt, band, mode FROM coming WHERE due <= ? ORDER BY due, id",
   );

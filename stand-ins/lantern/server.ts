@@ -4,8 +4,8 @@ import { type Archive, openArchive } from "./archive";
 import { refusalOf } from "./world";
 
 /** How the stand-in behaves: as a good service does, or in one of the ways in which services fail. */
-export const BEHAVIOURS = ["normal", "slow", "down", "error", "hang", "cut", "page", "nonsense"] as const;
-export type Behaviour = (typeof BEHAVIOURS)[number];
+const BEHAVIOURS = ["normal", "slow", "down", "error", "hang", "cut", "page", "nonsense"] as const;
+type Behaviour = (typeof BEHAVIOURS)[number];
 
 /** The account of the demo's operator: the portable call abroad was never registered, so its contacts are refused. */
 export const DEMO_REGISTERED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
@@ -36,7 +36,10 @@ const handInSchema = z.object({
     )
     .max(500),
 });
-const querySchema = z.object({ after: z.coerce.number().int().min(0).default(0), limit: z.coerce.number().int().min(1).max(500).default(200) });
+const querySchema = z.object({
+  after: z.coerce.number().int().min(0).default(0),
+  limit: z.coerce.number().int().min(1).max(500).default(200),
+});
 const controlSchema = z.object({ behaviour: z.enum(BEHAVIOURS).optional(), hurry: z.boolean().optional() });
 
 const SLOW_MS = 3000;
@@ -58,12 +61,16 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
     }
     if (url.pathname === "/health") return send(response, 200, { service: "Lantern", behaviour });
     if (await misbehave(behaviour, request, response)) return;
-    if (request.headers.authorization !== `Bearer ${options.token}`) return send(response, 401, { error: "unknown token" });
+    if (request.headers.authorization !== `Bearer ${options.token}`)
+      return send(response, 401, { error: "unknown token" });
     if (url.pathname === "/contacts" && request.method === "POST") {
       return send(response, 200, handIn(archive, registered, await bodyOf(request)));
     }
     if (url.pathname === "/statements" && request.method === "GET") {
-      const { after, limit } = querySchema.parse({ after: url.searchParams.get("after") || 0, limit: url.searchParams.get("limit") ?? 200 });
+      const { after, limit } = querySchema.parse({
+        after: url.searchParams.get("after") || 0,
+        limit: url.searchParams.get("limit") ?? 200,
+      });
       const page = archive.since(after, limit, Date.now() / 1000);
       return send(response, 200, { ...page, cursor: String(page.cursor) });
     }

@@ -47,8 +47,30 @@ export function byteLength(text: string): number {
 }
 
 const FOLDED: Readonly<Record<string, string>> = {
-  ß: "ss", æ: "ae", Æ: "AE", ø: "o", Ø: "O", œ: "oe", Œ: "OE", ł: "l", Ł: "L", đ: "d", Đ: "D", ð: "d", Ð: "D",
-  þ: "th", Þ: "Th", ı: "i", "‘": "'", "’": "'", "“": '"', "”": '"', "–": "-", "—": "-", "…": "...", "€": "EUR",
+  ß: "ss",
+  æ: "ae",
+  Æ: "AE",
+  ø: "o",
+  Ø: "O",
+  œ: "oe",
+  Œ: "OE",
+  ł: "l",
+  Ł: "L",
+  đ: "d",
+  Đ: "D",
+  ð: "d",
+  Ð: "D",
+  þ: "th",
+  Þ: "Th",
+  ı: "i",
+  "‘": "'",
+  "’": "'",
+  "“": '"',
+  "”": '"',
+  "–": "-",
+  "—": "-",
+  "…": "...",
+  "€": "EUR",
 };
 
 /** The nearest plain ASCII of a text, for the fields that can hold nothing else. */

@@ -147,7 +147,13 @@ export function adiReader(): AdifReader {
       fields.push({
         name: nameOf(rawName),
         value: decodeText(value),
-        type: second < 0 ? undefined : tag.slice(second + 1).trim().toUpperCase() || undefined,
+        type:
+          second < 0
+            ? undefined
+            : tag
+                .slice(second + 1)
+                .trim()
+                .toUpperCase() || undefined,
         at: open - recordAt,
       });
       at = end;

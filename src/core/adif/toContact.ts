@@ -69,7 +69,9 @@ export function contactFromAdif(record: AdifRecord, header: AdifHeader = NO_HEAD
 }
 
 const NEEDED = new Set(
-  "CALL QSO_DATE TIME_ON QSO_DATE_OFF TIME_OFF BAND BAND_RX FREQ FREQ_RX MODE SUBMODE GRIDSQUARE GRIDSQUARE_EXT".split(" "),
+  "CALL QSO_DATE TIME_ON QSO_DATE_OFF TIME_OFF BAND BAND_RX FREQ FREQ_RX MODE SUBMODE GRIDSQUARE GRIDSQUARE_EXT".split(
+    " ",
+  ),
 );
 /** Fields of plain ASCII whose full text stands in a twin: NAME and NAME_INTL. */
 const WITH_TWIN = new Set(["NAME", "QTH", "COMMENT", "NOTES"]);
@@ -79,16 +81,38 @@ const CONFIRMATION_NAMES = new Set<string>(
 
 const TAKERS = new Map<string, Taker>([
   ...texts({
-    NAME: "name", QTH: "place", NAME_INTL: "name", QTH_INTL: "place", COMMENT_INTL: "comment", NOTES_INTL: "notes",
-    COMMENT: "comment", NOTES: "notes", STATE: "state", CNTY: "county",
-    RST_SENT: "reportSent", RST_RCVD: "reportReceived", IOTA: "island", SOTA_REF: "summit", POTA_REF: "park",
-    OPERATOR: "operator", MY_STATE: "ownState", MY_CNTY: "ownCounty", CONTEST_ID: "contestId",
-    STX_STRING: "exchangeSent", SRX_STRING: "exchangeReceived", PROP_MODE: "propagation", SAT_NAME: "satellite",
+    NAME: "name",
+    QTH: "place",
+    NAME_INTL: "name",
+    QTH_INTL: "place",
+    COMMENT_INTL: "comment",
+    NOTES_INTL: "notes",
+    COMMENT: "comment",
+    NOTES: "notes",
+    STATE: "state",
+    CNTY: "county",
+    RST_SENT: "reportSent",
+    RST_RCVD: "reportReceived",
+    IOTA: "island",
+    SOTA_REF: "summit",
+    POTA_REF: "park",
+    OPERATOR: "operator",
+    MY_STATE: "ownState",
+    MY_CNTY: "ownCounty",
+    CONTEST_ID: "contestId",
+    STX_STRING: "exchangeSent",
+    SRX_STRING: "exchangeReceived",
+    PROP_MODE: "propagation",
+    SAT_NAME: "satellite",
     SAT_MODE: "satelliteMode",
   }),
   ...numbers({
-    CQZ: ["cqZone", 1, 40], ITUZ: ["ituZone", 1, 90], MY_CQ_ZONE: ["ownCqZone", 1, 40],
-    MY_ITU_ZONE: ["ownItuZone", 1, 90], STX: ["serialSent", 0, 10_000_000], SRX: ["serialReceived", 0, 10_000_000],
+    CQZ: ["cqZone", 1, 40],
+    ITUZ: ["ituZone", 1, 90],
+    MY_CQ_ZONE: ["ownCqZone", 1, 40],
+    MY_ITU_ZONE: ["ownItuZone", 1, 90],
+    STX: ["serialSent", 0, 10_000_000],
+    SRX: ["serialReceived", 0, 10_000_000],
   }),
   ["RX_PWR", (draft, value) => takePower(draft, "theirPower", value)],
   ["TX_PWR", (draft, value) => takePower(draft, "power", value)],
@@ -100,14 +124,43 @@ const TAKERS = new Map<string, Taker>([
   ["APP_YPSILOID_PIN", (draft, value) => ((draft.pin = value === "Y"), true)],
 ]);
 
-type TextKey = "name" | "place" | "comment" | "notes" | "state" | "county" | "reportSent" | "reportReceived" | "island" |
-  "summit" | "park" | "operator" | "ownState" | "ownCounty" | "contestId" | "exchangeSent" | "exchangeReceived" |
-  "propagation" | "satellite" | "satelliteMode";
+type TextKey =
+  | "name"
+  | "place"
+  | "comment"
+  | "notes"
+  | "state"
+  | "county"
+  | "reportSent"
+  | "reportReceived"
+  | "island"
+  | "summit"
+  | "park"
+  | "operator"
+  | "ownState"
+  | "ownCounty"
+  | "contestId"
+  | "exchangeSent"
+  | "exchangeReceived"
+  | "propagation"
+  | "satellite"
+  | "satelliteMode";
 type NumberKey = "cqZone" | "ituZone" | "ownCqZone" | "ownItuZone" | "serialSent" | "serialReceived";
 
 const LONGEST: Partial<Record<TextKey, number>> = {
-  comment: 10_000, notes: 100_000, state: 20, ownState: 20, reportSent: 20, reportReceived: 20, island: 20, summit: 40,
-  operator: 40, contestId: 100, propagation: 20, satellite: 40, satelliteMode: 20,
+  comment: 10_000,
+  notes: 100_000,
+  state: 20,
+  ownState: 20,
+  reportSent: 20,
+  reportReceived: 20,
+  island: 20,
+  summit: 40,
+  operator: 40,
+  contestId: 100,
+  propagation: 20,
+  satellite: 40,
+  satelliteMode: 20,
 };
 
 function texts(names: Readonly<Record<string, TextKey>>): [string, Taker][] {
@@ -127,7 +180,8 @@ function numbers(names: Readonly<Record<string, [NumberKey, number, number]>>): 
     name,
     (draft, value) => {
       const number = Number(value);
-      if (!/^\d+$/.test(value.trim()) || number < least || number > most) return `is no whole number from ${least} to ${most}`;
+      if (!/^\d+$/.test(value.trim()) || number < least || number > most)
+        return `is no whole number from ${least} to ${most}`;
       draft[key] = number;
       return true;
     },
@@ -143,7 +197,8 @@ function takePower(draft: Draft, key: "power" | "theirPower", value: string): Ta
 
 function takeEntity(draft: Draft, key: "entityCode" | "ownEntityCode", value: string): Taken {
   const code = Number(value);
-  if (entityByCode(code) === undefined) return code === 0 ? "says that no entity applies" : "is no entity code of the standard";
+  if (entityByCode(code) === undefined)
+    return code === 0 ? "says that no entity applies" : "is no entity code of the standard";
   draft[key] = code;
   return true;
 }
@@ -180,7 +235,12 @@ function takeNeeded(draft: Draft, fields: Fields, note: Note, keep: Keep): strin
   const parsed = parseCallsign(call.value);
   if (!parsed.ok) return `CALL: ${parsed.reason}`;
   draft.call = parsed.callsign.call;
-  return takeTimes(draft, fields, note, keep) ?? takeBands(draft, fields, note, keep) ?? takeMode(draft, fields, note, keep) ?? takeGrids(draft, fields, note, keep);
+  return (
+    takeTimes(draft, fields, note, keep) ??
+    takeBands(draft, fields, note, keep) ??
+    takeMode(draft, fields, note, keep) ??
+    takeGrids(draft, fields, note, keep)
+  );
 }
 
 function takeTimes(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
@@ -235,7 +295,10 @@ function takeBands(draft: Draft, fields: Fields, note: Note, keep: Keep): string
       note(frequencyField, `"${short(frequencyField.value)}" lies in no amateur band; it is kept as it came`);
     } else if (byFrequency !== undefined && band !== undefined && band.name !== byFrequency.name) {
       keep(frequencyField!);
-      note(frequencyField!, `it lies in ${byFrequency.name}, and BAND says ${band.name}; the band was believed, the frequency is kept as it came`);
+      note(
+        frequencyField!,
+        `it lies in ${byFrequency.name}, and BAND says ${band.name}; the band was believed, the frequency is kept as it came`,
+      );
     } else if (byFrequency !== undefined) draft[frequencyKey] = hertz;
     draft[bandKey] = band?.name ?? byFrequency?.name ?? null;
   }
@@ -309,7 +372,7 @@ function takeConfirmations(fields: Fields, note: Note, keep: Keep): Confirmation
 }
 
 /** A date in one of the forms that programs have written, as "2026-11-23"; null where it is none. */
-export function readDate(text: string): string | null {
+function readDate(text: string): string | null {
   const value = text.trim();
   const match =
     /^(\d{4})(\d\d)(\d\d)$/.exec(value) ??
@@ -348,7 +411,11 @@ function readFrequency(field: AdifField, note: Note): number | null {
   if (digits === undefined) return null;
   const number = Number(digits.replace(",", "."));
   if (digits.includes(",")) note(field, `"${value}" has a comma where a point belongs`);
-  for (const [factor, unit] of [[1e6, "MHz"], [1e3, "kHz"], [1, "Hz"]] as const) {
+  for (const [factor, unit] of [
+    [1e6, "MHz"],
+    [1e3, "kHz"],
+    [1, "Hz"],
+  ] as const) {
     const hertz = Math.round(number * factor);
     if (bandOfFrequency(hertz) === undefined) continue;
     if (factor !== 1e6) note(field, `"${value}" was read as ${unit}`);

@@ -14,7 +14,11 @@ export function adiField(name: string, value: string, type?: string): string {
  * @param userDefined names of the user-defined fields that records of this file may have
  * @param now seconds since 1970 UTC
  */
-export function adiHeader(program: { name: string; version: string }, userDefined: readonly string[], now: number): string {
+export function adiHeader(
+  program: { name: string; version: string },
+  userDefined: readonly string[],
+  now: number,
+): string {
   const stamp = new Date(now * 1000).toISOString().replace(/[-:]/g, "").slice(0, 15).replace("T", " ");
   return [
     `${program.name} log\r\n`,

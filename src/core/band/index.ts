@@ -1,4 +1,13 @@
-export { bandByName, bandLabel, bandOfFrequency, BANDS, compareBands, formatFrequency, parseFrequency, USUAL_BANDS } from "./bands";
+export {
+  bandByName,
+  bandLabel,
+  bandOfFrequency,
+  BANDS,
+  compareBands,
+  formatFrequency,
+  parseFrequency,
+  USUAL_BANDS,
+} from "./bands";
 export type { Band } from "./bands";
 export { defaultReport, MODE_GROUPS, modeByName, modeGroup, MODES, parseMode, reportFault } from "./modes";
 export type { Mode, ModeAndSubmode, ModeGroup } from "./modes";

@@ -128,7 +128,9 @@ export function reportFault(report: string, mode: string, submode: string | null
     return /^\d{1,2}$/.test(report) ? null : `"${report}" is no level in dB, such as -12 or +3`;
   }
   if (modeGroup(mode) === "voice") {
-    return /^[1-5][1-9](\+\d{2})?$/.test(report) ? null : `"${report}" is no voice report: readability 1 to 5, strength 1 to 9, as in 59`;
+    return /^[1-5][1-9](\+\d{2})?$/.test(report)
+      ? null
+      : `"${report}" is no voice report: readability 1 to 5, strength 1 to 9, as in 59`;
   }
   return /^[1-5][1-9N][1-9N][A-Z]?$/.test(report)
     ? null

@@ -23,8 +23,7 @@ export interface Callsign {
 }
 
 export type CallsignResult =
-  | { readonly ok: true; readonly callsign: Callsign }
-  | { readonly ok: false; readonly reason: string };
+  { readonly ok: true; readonly callsign: Callsign } | { readonly ok: false; readonly reason: string };
 
 /** Prefix (with a letter), then the digits, then a suffix that ends in a letter. */
 const FULL_CALL = /^([A-Z]{1,2}|[0-9][A-Z]{1,2})([0-9]+)([A-Z](?:[A-Z0-9]*[A-Z])?)$/;
@@ -150,7 +149,8 @@ function takeApart(base: string): Form | null {
   if (base.length > LONGEST_BASE) return null;
   const match = FULL_CALL.exec(base);
   if (match !== null) return formOf(match);
-  if (/^[A-Z]{4}(?:[A-Z]{2})?$/.test(base)) return { national: base.slice(0, 2), digits: "", suffix: base.slice(2), digit: "" };
+  if (/^[A-Z]{4}(?:[A-Z]{2})?$/.test(base))
+    return { national: base.slice(0, 2), digits: "", suffix: base.slice(2), digit: "" };
   return null;
 }
 

@@ -64,9 +64,7 @@ export function expandPrefix(notation: string): string[] {
 function expandDigits(pattern: string): string[] {
   const at = pattern.indexOf("#");
   if (at < 0) return [pattern];
-  return [..."0123456789"].flatMap((digit) =>
-    expandDigits(pattern.slice(0, at) + digit + pattern.slice(at + 1)),
-  );
+  return [..."0123456789"].flatMap((digit) => expandDigits(pattern.slice(0, at) + digit + pattern.slice(at + 1)));
 }
 
 const ALLOCATIONS = new Map<string, string>(

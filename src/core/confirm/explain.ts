@@ -13,13 +13,17 @@ export interface Statement extends MatchFacts {
 export function explainNoTwin(statement: Statement, ours: readonly MatchFacts[]): string {
   const withStation = ours.filter((contact) => contact.baseCall === statement.baseCall);
   if (withStation.length === 0) return `no contact with ${statement.baseCall} in this log`;
-  const nearest = withStation.reduce((best, contact) => (distance(contact, statement) < distance(best, statement) ? contact : best));
+  const nearest = withStation.reduce((best, contact) =>
+    distance(contact, statement) < distance(best, statement) ? contact : best,
+  );
   const match = compareContacts(nearest, statement, CONFIRM_TOLERANCE);
   if (match.kind !== "different") return "the nearest contact is confirmed already";
   const parts: string[] = [];
-  if (match.by.includes("band")) parts.push(`they say ${bandLabel(statement.band)}, your log says ${bandLabel(nearest.band)}`);
+  if (match.by.includes("band"))
+    parts.push(`they say ${bandLabel(statement.band)}, your log says ${bandLabel(nearest.band)}`);
   if (match.by.includes("mode")) parts.push(`they say ${statement.modeGroup}, your log says ${nearest.modeGroup}`);
-  if (match.by.includes("time")) parts.push(`their time is ${span(match.apart)} ${match.apart > 0 ? "after" : "before"} yours`);
+  if (match.by.includes("time"))
+    parts.push(`their time is ${span(match.apart)} ${match.apart > 0 ? "after" : "before"} yours`);
   return parts.join("; ");
 }
 

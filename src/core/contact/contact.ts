@@ -5,7 +5,14 @@ import { confirmationSchema } from "../confirm/channel";
 import { type CallException, resolve } from "../entity";
 import { parseGrid } from "../geo";
 
-const text = (longest: number) => z.string().trim().max(longest).transform((value) => value || null).nullable().default(null);
+const text = (longest: number) =>
+  z
+    .string()
+    .trim()
+    .max(longest)
+    .transform((value) => value || null)
+    .nullable()
+    .default(null);
 const whole = (least: number, most: number) => z.int().min(least).max(most).nullable().default(null);
 
 const call = z.string().transform((value, context) => {
@@ -28,9 +35,11 @@ const grid = z
   .default(null);
 
 /** An ISO time with its offset, brought to UTC and to the second: "2026-11-23T21:40:07Z". */
-const time = z.iso.datetime({ offset: true, error: "a time is written like 2026-11-23T21:40:07Z" }).transform((value) =>
-  value.length === 20 && value.endsWith("Z") ? value : isoTime(Math.floor(Date.parse(value) / 1000)),
-);
+const time = z.iso
+  .datetime({ offset: true, error: "a time is written like 2026-11-23T21:40:07Z" })
+  .transform((value) =>
+    value.length === 20 && value.endsWith("Z") ? value : isoTime(Math.floor(Date.parse(value) / 1000)),
+  );
 
 const frequency = z
   .int()
@@ -69,7 +78,12 @@ export const contactFactsSchema = z.strictObject({
   bandReceived: band,
   frequencyHz: frequency,
   frequencyReceivedHz: frequency,
-  mode: z.string().trim().min(1, "the mode is missing").max(40).transform((value) => value.toUpperCase()),
+  mode: z
+    .string()
+    .trim()
+    .min(1, "the mode is missing")
+    .max(40)
+    .transform((value) => value.toUpperCase()),
   submode: text(40),
   reportSent: text(20),
   reportReceived: text(20),
@@ -126,7 +140,8 @@ export interface Fault {
   readonly text: string;
 }
 
-export type Checked<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly faults: readonly Fault[] };
+export type Checked<Value> =
+  { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly faults: readonly Fault[] };
 
 /** How far the clock of the browser or of another program may be ahead of ours, seconds. */
 const CLOCK_SLACK = 300;
@@ -147,9 +162,17 @@ export function checkContact(input: unknown, now: number): Checked<ContactFacts>
   }
   const started = secondsOf(facts.startedAt);
   const ended = facts.endedAt === null ? started : secondsOf(facts.endedAt);
-  if (started > now + CLOCK_SLACK) faults.push({ field: "startedAt", text: `${facts.startedAt} is in the future: check the date and the time, which are UTC` });
+  if (started > now + CLOCK_SLACK)
+    faults.push({
+      field: "startedAt",
+      text: `${facts.startedAt} is in the future: check the date and the time, which are UTC`,
+    });
   if (ended < started) faults.push({ field: "endedAt", text: "it ends before it begins" });
-  if (started < FIRST_CONTACT) faults.push({ field: "startedAt", text: `${facts.startedAt} is before there were amateur contacts: check the year` });
+  if (started < FIRST_CONTACT)
+    faults.push({
+      field: "startedAt",
+      text: `${facts.startedAt} is before there were amateur contacts: check the year`,
+    });
   const meant = parseMode(facts.submode ?? "") ?? parseMode(facts.mode);
   if (meant !== null && modeByName(facts.mode) === undefined) facts.mode = meant.mode;
   if (meant !== null && facts.submode === null) facts.submode = meant.submode;
@@ -160,9 +183,12 @@ export function checkContact(input: unknown, now: number): Checked<ContactFacts>
 const FIRST_CONTACT = Date.UTC(1900) / 1000;
 
 /** What is odd about a contact but does not stop it; the entry line says these once. */
-export function contactDoubts(facts: Pick<ContactFacts, "mode" | "submode" | "reportSent" | "reportReceived">): Fault[] {
+export function contactDoubts(
+  facts: Pick<ContactFacts, "mode" | "submode" | "reportSent" | "reportReceived">,
+): Fault[] {
   const doubts: Fault[] = [];
-  if (modeByName(facts.mode) === undefined) doubts.push({ field: "mode", text: `${facts.mode} is no mode of the standard; it counts as digital` });
+  if (modeByName(facts.mode) === undefined)
+    doubts.push({ field: "mode", text: `${facts.mode} is no mode of the standard; it counts as digital` });
   for (const field of ["reportSent", "reportReceived"] as const) {
     const fault = reportFault(facts[field] ?? "", facts.mode, facts.submode);
     if (fault !== null) doubts.push({ field, text: fault });
@@ -171,7 +197,10 @@ export function contactDoubts(facts: Pick<ContactFacts, "mode" | "submode" | "re
 }
 
 /** Adds what follows from the facts: the base call, the mode group, and entity, continent and zones not given. */
-export function completeContact(facts: ContactFacts, exceptions?: ReadonlyMap<string, readonly CallException[]>): CompleteContact {
+export function completeContact(
+  facts: ContactFacts,
+  exceptions?: ReadonlyMap<string, readonly CallException[]>,
+): CompleteContact {
   const parsed = parseCallsign(facts.call);
   const place = resolve(parsed.ok ? parsed.callsign : facts.call, secondsOf(facts.startedAt), exceptions);
   const sameEntity = facts.entityCode === null || facts.entityCode === place.entity?.code;
@@ -207,7 +236,10 @@ export function faultsOf(error: z.ZodError): Fault[] {
 function bandFor(given: string | null, frequencyHz: number | null, faults: Fault[], field = "band"): string | null {
   const byFrequency = frequencyHz === null ? undefined : bandOfFrequency(frequencyHz);
   if (given !== null && byFrequency !== undefined && byFrequency.name !== given) {
-    faults.push({ field, text: `${frequencyHz! / 1e6} MHz is in ${byFrequency.name}, and the band says ${given}: correct one of them` });
+    faults.push({
+      field,
+      text: `${frequencyHz! / 1e6} MHz is in ${byFrequency.name}, and the band says ${given}: correct one of them`,
+    });
   }
   const band = given ?? byFrequency?.name ?? null;
   if (band === null) faults.push({ field, text: "neither band nor frequency is given" });

@@ -18,17 +18,31 @@ export const storedContactSchema = z.object({
 export type StoredContact = z.output<typeof storedContactSchema>;
 
 /** A change: the facts that change, and the revision it was made from, so that nobody's change is lost unseen. */
-export const contactPatchSchema = z.strictObject({ ...contactFactsSchema.partial().shape, revision: z.int().optional() });
+export const contactPatchSchema = z.strictObject({
+  ...contactFactsSchema.partial().shape,
+  revision: z.int().optional(),
+});
 
 const instant = z.iso.datetime({ offset: true }).transform(secondsOf).optional();
 
 /** Which contacts to list. `offset` jumps into the list, for a table that is scrolled; `cursor` goes on from a page. */
 export const contactQuerySchema = z.strictObject({
   limit: z.coerce.number().int().min(1).max(500).default(100),
-  cursor: z.string().regex(/^\d+-\d+$/, "a cursor is taken from the `next` of a page").optional(),
+  cursor: z
+    .string()
+    .regex(/^\d+-\d+$/, "a cursor is taken from the `next` of a page")
+    .optional(),
   offset: z.coerce.number().int().min(0).max(100_000_000).optional(),
-  band: z.string().max(20).transform((value) => value.toLowerCase()).optional(),
-  mode: z.string().max(40).transform((value) => value.toUpperCase()).optional(),
+  band: z
+    .string()
+    .max(20)
+    .transform((value) => value.toLowerCase())
+    .optional(),
+  mode: z
+    .string()
+    .max(40)
+    .transform((value) => value.toUpperCase())
+    .optional(),
   modeGroup: z.enum(MODE_GROUPS).optional(),
   /** A call: contacts with the station, under whichever designators. */
   call: z.string().max(20).transform(baseCall).optional(),

@@ -43,7 +43,13 @@ export const sendReportSchema = z.object({
 });
 export type SendReport = z.output<typeof sendReportSchema>;
 
-const fetchedLineSchema = z.object({ call: z.string(), startedAt: z.string(), band: z.string(), mode: z.string(), text: z.string() });
+const fetchedLineSchema = z.object({
+  call: z.string(),
+  startedAt: z.string(),
+  band: z.string(),
+  mode: z.string(),
+  text: z.string(),
+});
 export type FetchedLine = z.output<typeof fetchedLineSchema>;
 
 export const fetchReportSchema = z.object({

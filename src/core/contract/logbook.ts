@@ -17,7 +17,10 @@ export const logbookInputSchema = z.strictObject({
     grid: z.string().transform((value, context) => {
       const result = parseGrid(value);
       if (result.ok && result.grid.length >= 4) return result.grid;
-      context.addIssue({ code: "custom", message: result.ok ? "give at least four characters, as in GF35" : result.reason });
+      context.addIssue({
+        code: "custom",
+        message: result.ok ? "give at least four characters, as in GF35" : result.reason,
+      });
       return z.NEVER;
     }),
     power: z.number().min(0).max(1e6).nullable().default(null),

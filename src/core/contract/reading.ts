@@ -32,14 +32,23 @@ export const readingQuerySchema = z.strictObject({
   grid: z.string().max(12).optional(),
 });
 
-const slotCellSchema = z.object({ band: z.string(), modeGroup: z.enum(MODE_GROUPS), worked: z.int(), confirmed: z.int() });
+const slotCellSchema = z.object({
+  band: z.string(),
+  modeGroup: z.enum(MODE_GROUPS),
+  worked: z.int(),
+  confirmed: z.int(),
+});
 
 /** What is said of a call being typed: who, where, and what a contact would be worth. */
 export const readingSchema = z.object({
   place: callPlaceSchema,
   /** Degrees and kilometres on the sphere. */
-  beam: z.object({ bearing: z.number(), longBearing: z.number(), distanceKm: z.number(), longDistanceKm: z.number() }).nullable(),
-  sun: z.object({ phase: z.enum(["day", "twilight", "dark"]), since: z.string().nullable(), until: z.string().nullable() }).nullable(),
+  beam: z
+    .object({ bearing: z.number(), longBearing: z.number(), distanceKm: z.number(), longDistanceKm: z.number() })
+    .nullable(),
+  sun: z
+    .object({ phase: z.enum(["day", "twilight", "dark"]), since: z.string().nullable(), until: z.string().nullable() })
+    .nullable(),
   point: z.object({ latitude: z.number(), longitude: z.number() }).nullable(),
   worth: z.object({ worth: z.enum(["fresh", "wanted", "hold", "safe"]), text: z.string() }).nullable(),
   station: z.object({ contacts: z.int(), previous: z.array(storedContactSchema), duplicate: z.boolean() }),

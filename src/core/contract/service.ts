@@ -26,7 +26,13 @@ export const serviceViewSchema = z.object({
   sendings: z.array(sendingSchema),
   /** What others say of us that meets no contact of ours. */
   withoutTwin: z.array(
-    z.object({ call: z.string(), startedAt: z.string(), band: z.string(), mode: z.string(), explanation: z.string().nullable() }),
+    z.object({
+      call: z.string(),
+      startedAt: z.string(),
+      band: z.string(),
+      mode: z.string(),
+      explanation: z.string().nullable(),
+    }),
   ),
 });
 export type ServiceView = z.output<typeof serviceViewSchema>;

@@ -54,7 +54,7 @@ export function parseGrid(text: string): GridResult {
 /** The grid of a point, to 2, 4, 6, 8, 10 or 12 characters. The poles and the date line belong to the last square. */
 export function gridOf(point: Point, length = 6): string {
   let north = (point.latitude + 90) / 180;
-  let east = (((point.longitude + 180) % 360) + 360) % 360 / 360;
+  let east = ((((point.longitude + 180) % 360) + 360) % 360) / 360;
   let grid = "";
   for (let pair = 0; pair < length / 2; pair++) {
     const parts = DIVISIONS[pair]!;

@@ -38,8 +38,7 @@ export function sunAltitude(point: Point, at: number): number {
   const hour = (point.longitude - sun.longitude) * RADIANS;
   const latitude = point.latitude * RADIANS;
   const declination = sun.declination * RADIANS;
-  const sine =
-    Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hour);
+  const sine = Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hour);
   return Math.asin(Math.min(1, Math.max(-1, sine))) / RADIANS;
 }
 

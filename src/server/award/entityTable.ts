@@ -17,5 +17,8 @@ export function entityTable(context: Context, logbookId: number): Result<EntityT
   );
   const slots = rows.map(({ item, ...slot }) => ({ entityCode: Number(item), ...slot }));
   const confirmed = new Set(slots.filter((slot) => slot.confirmed > 0).map((slot) => slot.entityCode));
-  return done({ slots, totals: { worked: new Set(slots.map((slot) => slot.entityCode)).size, confirmed: confirmed.size } });
+  return done({
+    slots,
+    totals: { worked: new Set(slots.map((slot) => slot.entityCode)).size, confirmed: confirmed.size },
+  });
 }

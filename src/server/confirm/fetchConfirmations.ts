@@ -16,13 +16,28 @@ const LISTED = 200;
  * transaction, so a page is never taken twice, and none is passed over. Statements of earlier fetches that met no
  * contact are tried again first.
  */
-export async function fetchConfirmations(run: JobRun<FetchReport, FetchReport>, lantern: ServiceAccess): Promise<FetchReport> {
+export async function fetchConfirmations(
+  run: JobRun<FetchReport, FetchReport>,
+  lantern: ServiceAccess,
+): Promise<FetchReport> {
   const { context, logbookId } = run;
   const { store } = context;
   const report: FetchReport = run.resumed ?? {
-    service: "lantern", batchId: null, matched: 0, known: 0, withoutTwin: 0, matchedLines: [], withoutTwinLines: [],
+    service: "lantern",
+    batchId: null,
+    matched: 0,
+    known: 0,
+    withoutTwin: 0,
+    matchedLines: [],
+    withoutTwinLines: [],
   };
-  const state = store.first(store.q.selectFrom("fetchState").select("cursor").where("logbookId", "=", logbookId).where("service", "=", "lantern"));
+  const state = store.first(
+    store.q
+      .selectFrom("fetchState")
+      .select("cursor")
+      .where("logbookId", "=", logbookId)
+      .where("service", "=", "lantern"),
+  );
   let cursor = state?.cursor ?? "";
   let first = true;
   for (;;) {
@@ -44,7 +59,13 @@ interface Incoming extends Statement {
   readonly mode: string;
 }
 
-function takePage(context: Context, logbookId: number, report: FetchReport, page: LanternPage, retryOld: boolean): void {
+function takePage(
+  context: Context,
+  logbookId: number,
+  report: FetchReport,
+  page: LanternPage,
+  retryOld: boolean,
+): void {
   const { store } = context;
   const options = { logbookId, kind: "confirm", summary: "Confirmed through Lantern" } as const;
   const incoming = page.statements.map(incomingOf);
@@ -56,8 +77,12 @@ function takePage(context: Context, logbookId: number, report: FetchReport, page
       const { contactId } = meet(context, logbookId, writer, statement);
       if (contactId === null) continue;
       store.run(
-        store.q.updateTable("statement").set({ contactId, explanation: null }).where("logbookId", "=", logbookId)
-          .where("service", "=", "lantern").where("serviceId", "=", statement.serviceId),
+        store.q
+          .updateTable("statement")
+          .set({ contactId, explanation: null })
+          .where("logbookId", "=", logbookId)
+          .where("service", "=", "lantern")
+          .where("serviceId", "=", statement.serviceId),
       );
       report.matched++;
       list(report.matchedLines, statement, "met a contact logged since");
@@ -69,8 +94,19 @@ function takePage(context: Context, logbookId: number, report: FetchReport, page
         store.q
           .insertInto("statement")
           .values({
-            logbookId, service: "lantern", serviceId, call, baseCall: base, ownCall, band, mode, modeGroup: group, startedAt,
-            contactId: outcome.contactId, explanation: outcome.explanation, arrivedAt: context.now(),
+            logbookId,
+            service: "lantern",
+            serviceId,
+            call,
+            baseCall: base,
+            ownCall,
+            band,
+            mode,
+            modeGroup: group,
+            startedAt,
+            contactId: outcome.contactId,
+            explanation: outcome.explanation,
+            arrivedAt: context.now(),
           })
           .onConflict((conflict) => conflict.doNothing()),
       );
@@ -128,14 +164,16 @@ function meet(context: Context, logbookId: number, writer: BatchWriter, statemen
       .where("baseCall", "=", statement.baseCall),
   );
   const ours = withStation.filter(
-    ({ ownCall }) => ownCall === null || statement.ownCall === null || baseCall(ownCall) === baseCall(statement.ownCall),
+    ({ ownCall }) =>
+      ownCall === null || statement.ownCall === null || baseCall(ownCall) === baseCall(statement.ownCall),
   );
   const twin = findTwin(statement, ours, CONFIRM_TOLERANCE);
   if (twin === undefined) {
     return { kind: "without twin", contactId: null, explanation: explainNoTwin(statement, withStation) };
   }
   const contact = findContact(store, twin.id)!;
-  const old = contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ?? emptyConfirmation("lantern");
+  const old =
+    contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ?? emptyConfirmation("lantern");
   if (isConfirmed(old)) return { kind: "known", contactId: twin.id, explanation: null };
   const others = contact.confirmations.filter((confirmation) => confirmation.channel !== "lantern");
   const receivedOn = isoTime(context.now()).slice(0, 10);
@@ -155,5 +193,11 @@ function keepCursor(context: Context, logbookId: number, cursor: string): void {
 
 function list(lines: FetchedLine[], statement: Incoming, text: string): void {
   if (lines.length >= LISTED) return;
-  lines.push({ call: statement.call, startedAt: isoTime(statement.startedAt), band: statement.band, mode: statement.mode, text });
+  lines.push({
+    call: statement.call,
+    startedAt: isoTime(statement.startedAt),
+    band: statement.band,
+    mode: statement.mode,
+    text,
+  });
 }

@@ -56,14 +56,27 @@ const LARGEST_ANSWER = 5_000_000;
  *
  * @throws JobProblem in plain words when Lantern is down, slow, or answers nonsense
  */
-export async function sendToLantern(access: ServiceAccess, contacts: readonly LanternContact[], signal: AbortSignal): Promise<LanternAnswer[]> {
+export async function sendToLantern(
+  access: ServiceAccess,
+  contacts: readonly LanternContact[],
+  signal: AbortSignal,
+): Promise<LanternAnswer[]> {
   const body = JSON.stringify({ contacts });
-  const answer = await ask(access, "contacts", { method: "POST", body, headers: { "content-type": "application/json" } }, signal);
+  const answer = await ask(
+    access,
+    "contacts",
+    { method: "POST", body, headers: { "content-type": "application/json" } },
+    signal,
+  );
   return understand(answersSchema, answer).results;
 }
 
 /** What others said of us since the cursor ("" for the beginning), oldest first. Throws as `sendToLantern` does. */
-export async function fetchFromLantern(access: ServiceAccess, cursor: string, signal: AbortSignal): Promise<LanternPage> {
+export async function fetchFromLantern(
+  access: ServiceAccess,
+  cursor: string,
+  signal: AbortSignal,
+): Promise<LanternPage> {
   const query = new URLSearchParams({ after: cursor, limit: "200" });
   return understand(statementsSchema, await ask(access, `statements?${query}`, {}, signal));
 }
@@ -78,16 +91,25 @@ async function ask(access: ServiceAccess, path: string, init: RequestInit, signa
       signal: AbortSignal.any([signal, timeout]),
     });
     if (response.status === 401) throw new JobProblem("Lantern refused the token: check it in the configuration");
-    if (!response.ok) throw new JobProblem(`Lantern answered with error ${response.status}: try again later; nothing was lost`);
+    if (!response.ok)
+      throw new JobProblem(`Lantern answered with error ${response.status}: try again later; nothing was lost`);
     const type = response.headers.get("content-type") ?? "";
-    if (!type.includes("json")) throw new JobProblem(`Lantern answered with ${type.split(";")[0] || "something"} and not with data: is the address right?`);
+    if (!type.includes("json"))
+      throw new JobProblem(
+        `Lantern answered with ${type.split(";")[0] || "something"} and not with data: is the address right?`,
+      );
     const text = await response.text();
     if (text.length > LARGEST_ANSWER) throw new JobProblem("Lantern's answer is larger than any true one");
     return text;
   } catch (error) {
     if (error instanceof JobProblem || signal.aborted) throw error;
-    if (timeout.aborted) throw new JobProblem(`Lantern did not answer within ${Math.round(access.timeoutMs / 1000)} s: try again; nothing was lost`);
-    throw new JobProblem(`Lantern at ${new URL(access.url).host} cannot be reached, or closed the connection: try again; nothing was lost`);
+    if (timeout.aborted)
+      throw new JobProblem(
+        `Lantern did not answer within ${Math.round(access.timeoutMs / 1000)} s: try again; nothing was lost`,
+      );
+    throw new JobProblem(
+      `Lantern at ${new URL(access.url).host} cannot be reached, or closed the connection: try again; nothing was lost`,
+    );
   }
 }
 
@@ -99,6 +121,9 @@ function understand<Value>(schema: z.ZodType<Value>, text: string): Value {
     throw new JobProblem("Lantern's answer broke off or is no JSON: try again; nothing was lost");
   }
   const parsed = schema.safeParse(data);
-  if (!parsed.success) throw new JobProblem(`Lantern's answer is not understood (${parsed.error.issues[0]?.path.join(".") ?? ""}): nothing was taken from it`);
+  if (!parsed.success)
+    throw new JobProblem(
+      `Lantern's answer is not understood (${parsed.error.issues[0]?.path.join(".") ?? ""}): nothing was taken from it`,
+    );
   return parsed.data;
 }

@@ -29,9 +29,17 @@ export function lanternView(context: Context, logbookId: number): Result<Service
       .orderBy("startedAt", "desc")
       .limit(LISTED),
   );
-  const fetched = store.first(q.selectFrom("fetchState").select("fetchedAt").where("logbookId", "=", logbookId).where("service", "=", "lantern"));
+  const fetched = store.first(
+    q.selectFrom("fetchState").select("fetchedAt").where("logbookId", "=", logbookId).where("service", "=", "lantern"),
+  );
   const sendings = store.all(
-    q.selectFrom("sending").selectAll().where("logbookId", "=", logbookId).where("service", "=", "lantern").orderBy("id", "desc").limit(20),
+    q
+      .selectFrom("sending")
+      .selectAll()
+      .where("logbookId", "=", logbookId)
+      .where("service", "=", "lantern")
+      .orderBy("id", "desc")
+      .limit(20),
   );
   const withoutTwin = store.all(
     q
@@ -50,7 +58,13 @@ export function lanternView(context: Context, logbookId: number): Result<Service
     refused: counts.refused,
     fetchedAt: fetched === undefined ? null : isoTime(fetched.fetchedAt),
     entries: entries.map((entry) => ({ ...iso(entry), queuedAt: isoTime(entry.queuedAt) })),
-    sendings: sendings.map(({ id, at, accepted, known, refused }) => ({ id, at: isoTime(at), accepted, known, refused })),
+    sendings: sendings.map(({ id, at, accepted, known, refused }) => ({
+      id,
+      at: isoTime(at),
+      accepted,
+      known,
+      refused,
+    })),
     withoutTwin: withoutTwin.map(iso),
   });
 }
@@ -58,7 +72,9 @@ export function lanternView(context: Context, logbookId: number): Result<Service
 /** The answers to one sending, the refused first. */
 export function receiptOf(context: Context, logbookId: number, sendingId: number): Result<ReceiptLine[]> {
   const { store } = context;
-  const sending = store.first(store.q.selectFrom("sending").select("id").where("id", "=", sendingId).where("logbookId", "=", logbookId));
+  const sending = store.first(
+    store.q.selectFrom("sending").select("id").where("id", "=", sendingId).where("logbookId", "=", logbookId),
+  );
   if (sending === undefined) return missing(`sending ${sendingId}`);
   return done(
     store.all(
@@ -79,7 +95,11 @@ export function retryRefused(context: Context, logbookId: number): Result<{ read
   if (!logbook.ok) return logbook;
   const { store } = context;
   const { changes } = store.run(
-    store.q.updateTable("outbox").set({ refused: null }).where("logbookId", "=", logbookId).where("refused", "is not", null),
+    store.q
+      .updateTable("outbox")
+      .set({ refused: null })
+      .where("logbookId", "=", logbookId)
+      .where("refused", "is not", null),
   );
   return done({ waiting: changes });
 }

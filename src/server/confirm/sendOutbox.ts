@@ -16,7 +16,14 @@ const PER_REQUEST = 50;
  */
 export async function sendOutbox(run: JobRun<SendReport, SendReport>, lantern: ServiceAccess): Promise<SendReport> {
   const { context, logbookId } = run;
-  const report: SendReport = run.resumed ?? { service: "lantern", sendingId: null, batchId: null, accepted: 0, known: 0, refused: 0 };
+  const report: SendReport = run.resumed ?? {
+    service: "lantern",
+    sendingId: null,
+    batchId: null,
+    accepted: 0,
+    known: 0,
+    refused: 0,
+  };
   const total = report.accepted + report.known + report.refused + waiting(context, logbookId, 0, 1_000_000_000).length;
   let lastId = 0;
   for (;;) {
@@ -64,16 +71,28 @@ function waiting(context: Context, logbookId: number, afterId: number, limit: nu
 
 function siteCall(context: Context, logbookId: number): string {
   const { store } = context;
-  const query = store.q.selectFrom("logbook").innerJoin("site", "site.id", "logbook.siteId").select("call").where("logbook.id", "=", logbookId);
+  const query = store.q
+    .selectFrom("logbook")
+    .innerJoin("site", "site.id", "logbook.siteId")
+    .select("call")
+    .where("logbook.id", "=", logbookId);
   return store.first(query)!.call;
 }
 
-function keepAnswers(context: Context, logbookId: number, report: SendReport, contacts: readonly StoredContact[], answers: readonly LanternAnswer[]): void {
+function keepAnswers(
+  context: Context,
+  logbookId: number,
+  report: SendReport,
+  contacts: readonly StoredContact[],
+  answers: readonly LanternAnswer[],
+): void {
   const { store } = context;
   const byId = new Map(answers.map((answer) => [answer.id, answer]));
   const today = isoTime(context.now()).slice(0, 10);
   report.sendingId ??= store.run(
-    store.q.insertInto("sending").values({ logbookId, service: "lantern", at: context.now(), accepted: 0, known: 0, refused: 0 }),
+    store.q
+      .insertInto("sending")
+      .values({ logbookId, service: "lantern", at: context.now(), accepted: 0, known: 0, refused: 0 }),
   ).lastId;
   const options = { logbookId, kind: "send", summary: "Sent to Lantern" } as const;
   writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
@@ -86,8 +105,16 @@ function keepAnswers(context: Context, logbookId: number, report: SendReport, co
       store.run(
         store.q
           .insertInto("receipt")
-          .values({ sendingId: report.sendingId!, contactId: contact.id, call: contact.call, answer: answer.answer, reason })
-          .onConflict((conflict) => conflict.columns(["sendingId", "contactId"]).doUpdateSet({ answer: answer.answer, reason })),
+          .values({
+            sendingId: report.sendingId!,
+            contactId: contact.id,
+            call: contact.call,
+            answer: answer.answer,
+            reason,
+          })
+          .onConflict((conflict) =>
+            conflict.columns(["sendingId", "contactId"]).doUpdateSet({ answer: answer.answer, reason }),
+          ),
       );
       if (answer.answer === "refused") {
         store.run(
@@ -99,7 +126,9 @@ function keepAnswers(context: Context, logbookId: number, report: SendReport, co
         );
         continue;
       }
-      const old = contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ?? emptyConfirmation("lantern");
+      const old =
+        contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ??
+        emptyConfirmation("lantern");
       const others = contact.confirmations.filter((confirmation) => confirmation.channel !== "lantern");
       writer.change(contact, { confirmations: [...others, { ...old, sent: "sent", sentOn: today }] });
     }

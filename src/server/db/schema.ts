@@ -19,7 +19,7 @@ export interface Schema {
   job: JobTable;
 }
 
-export interface LogbookTable {
+interface LogbookTable {
   id: Generated<number>;
   name: string;
   siteId: number;
@@ -107,7 +107,7 @@ export interface ConfirmationTable {
 }
 
 /** Counts of contacts by award, item, band and mode group, kept in the transaction that changes a contact. */
-export interface SlotTable {
+interface SlotTable {
   logbookId: number;
   award: string;
   item: string;
@@ -118,7 +118,7 @@ export interface SlotTable {
 }
 
 /** Contacts waiting for a service. A refused one waits with its reason until it is changed or sent again. */
-export interface OutboxTable {
+interface OutboxTable {
   contactId: number;
   logbookId: number;
   service: Channel;
@@ -126,7 +126,7 @@ export interface OutboxTable {
   refused: string | null;
 }
 
-export interface SendingTable {
+interface SendingTable {
   id: Generated<number>;
   logbookId: number;
   service: Channel;
@@ -136,7 +136,7 @@ export interface SendingTable {
   refused: number;
 }
 
-export interface ReceiptTable {
+interface ReceiptTable {
   sendingId: number;
   contactId: number;
   call: string;
@@ -144,7 +144,7 @@ export interface ReceiptTable {
   reason: string | null;
 }
 
-export interface FetchStateTable {
+interface FetchStateTable {
   logbookId: number;
   service: Channel;
   cursor: string;
@@ -152,7 +152,7 @@ export interface FetchStateTable {
 }
 
 /** What a service said of others' logs; those without a twin are kept, so that a later contact can meet them. */
-export interface StatementTable {
+interface StatementTable {
   logbookId: number;
   service: Channel;
   serviceId: string;
@@ -170,7 +170,7 @@ export interface StatementTable {
 
 export type BatchKind = "log" | "edit" | "delete" | "import" | "send" | "confirm" | "undo";
 
-export interface JournalBatchTable {
+interface JournalBatchTable {
   id: Generated<number>;
   logbookId: number;
   at: number;
@@ -189,7 +189,7 @@ export interface JournalBatchTable {
  * changed fields for a changed one, the whole contact for a deleted one; restoring it undoes the change. `after` is
  * JSON of the changed fields' new values, null where the contact was added or deleted whole.
  */
-export interface JournalEntryTable {
+interface JournalEntryTable {
   id: Generated<number>;
   batchId: number;
   contactId: number;
@@ -197,7 +197,7 @@ export interface JournalEntryTable {
   after: string | null;
 }
 
-export type JobState = "running" | "done" | "failed" | "cancelled" | "interrupted";
+type JobState = "running" | "done" | "failed" | "cancelled" | "interrupted";
 
 export interface JobTable {
   id: Generated<number>;

@@ -66,7 +66,10 @@ function backup(store: Store, file: string): void {
   const stamp = new Date().toISOString().replace(/[:.]/g, "-");
   const folder = join(dirname(file), "backups");
   mkdirSync(folder, { recursive: true });
-  sqliteOf.get(store)!.prepare("VACUUM INTO ?").run(join(folder, `before-migration-${stamp}.sqlite`));
+  sqliteOf
+    .get(store)!
+    .prepare("VACUUM INTO ?")
+    .run(join(folder, `before-migration-${stamp}.sqlite`));
 }
 
 const sqliteOf = new WeakMap<Store, Database.Database>();

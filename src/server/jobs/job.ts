@@ -14,7 +14,7 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
 ]);
 export type JobRequest = z.output<typeof jobRequestSchema>;
 
-export function jobOf(row: Selectable<JobTable>): Job {
+function jobOf(row: Selectable<JobTable>): Job {
   return {
     id: row.id,
     logbookId: row.logbookId,

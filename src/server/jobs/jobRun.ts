@@ -58,7 +58,12 @@ export async function runJob<Report extends object, Checkpoint>(
         store.run(
           store.q
             .updateTable("job")
-            .set({ checkpoint: JSON.stringify(state), report: JSON.stringify(soFar), progressDone: done, progressTotal: total })
+            .set({
+              checkpoint: JSON.stringify(state),
+              report: JSON.stringify(soFar),
+              progressDone: done,
+              progressTotal: total,
+            })
             .where("id", "=", jobId),
         );
         const now = Date.now();
@@ -90,7 +95,8 @@ export function requestOf(context: Context, jobId: number): JobRequest {
 
 function diskFault(error: unknown): string | null {
   const code = error instanceof Error && "code" in error ? String(error.code) : "";
-  if (code === "SQLITE_FULL" || code === "ENOSPC") return "the disk is full: make room, and run the job again; what was done before stays";
+  if (code === "SQLITE_FULL" || code === "ENOSPC")
+    return "the disk is full: make room, and run the job again; what was done before stays";
   if (code.startsWith("SQLITE_IOERR")) return "the disk cannot be written: check it, and run the job again";
   return null;
 }

@@ -15,7 +15,11 @@ export interface Supervisor {
   cancel(context: Context, jobId: number): Result<Job>;
 }
 
-export function createSupervisor(databaseFile: string, lantern: ServiceAccess, fault: (error: unknown) => void): Supervisor {
+export function createSupervisor(
+  databaseFile: string,
+  lantern: ServiceAccess,
+  fault: (error: unknown) => void,
+): Supervisor {
   const running = new Map<number, Worker>();
 
   function launch(context: Context, jobId: number): void {
@@ -42,7 +46,8 @@ export function createSupervisor(databaseFile: string, lantern: ServiceAccess, f
           .where("kind", "=", request.kind)
           .where("state", "=", "running"),
       );
-      if (busy !== undefined) return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
+      if (busy !== undefined)
+        return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
       const jobId = insertJob(context, logbookId, title, request);
       launch(context, jobId);
       return done(findJob(store, jobId)!);
@@ -50,9 +55,13 @@ export function createSupervisor(databaseFile: string, lantern: ServiceAccess, f
     again(context, jobId) {
       const job = findJob(context.store, jobId);
       if (job === undefined) return missing(`job ${jobId}`);
-      if (job.state === "running" || job.state === "done") return failed(409, "Cannot run again", `the job is ${job.state}`);
+      if (job.state === "running" || job.state === "done")
+        return failed(409, "Cannot run again", `the job is ${job.state}`);
       context.store.run(
-        context.store.q.updateTable("job").set({ state: "running", problem: null, endedAt: null }).where("id", "=", jobId),
+        context.store.q
+          .updateTable("job")
+          .set({ state: "running", problem: null, endedAt: null })
+          .where("id", "=", jobId),
       );
       launch(context, jobId);
       return done(findJob(context.store, jobId)!);
@@ -66,7 +75,7 @@ export function createSupervisor(databaseFile: string, lantern: ServiceAccess, f
   };
 }
 
-export function insertJob(context: Context, logbookId: number, title: string, request: JobRequest): number {
+function insertJob(context: Context, logbookId: number, title: string, request: JobRequest): number {
   return context.store.run(
     context.store.q.insertInto("job").values({
       logbookId,

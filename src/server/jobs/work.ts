@@ -8,7 +8,12 @@ import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
 
 /** Does what a job's row asks for. The one place that knows every kind of job. */
-export async function doJob(context: Context, jobId: number, signal: AbortSignal, lantern: ServiceAccess): Promise<void> {
+export async function doJob(
+  context: Context,
+  jobId: number,
+  signal: AbortSignal,
+  lantern: ServiceAccess,
+): Promise<void> {
   const request = requestOf(context, jobId);
   switch (request.kind) {
     case "import":

@@ -21,7 +21,12 @@ port.on("message", (message) => {
 const store = connect(order.databaseFile);
 try {
   await doJob(
-    { store, actor: order.actor, now: () => Math.floor(Date.now() / 1000), announce: (event) => port.postMessage(event) },
+    {
+      store,
+      actor: order.actor,
+      now: () => Math.floor(Date.now() / 1000),
+      announce: (event) => port.postMessage(event),
+    },
     order.jobId,
     abort.signal,
     order.lantern,

@@ -1,9 +1,9 @@
 import type { LiveEvent } from "../../core/contract";
 
 export interface Hub {
-  announce(event: LiveEvent): void;
+  readonly announce: (event: LiveEvent) => void;
   /** Hears every event from now on; returns what ends it. */
-  listen(listener: (event: LiveEvent) => void): () => void;
+  readonly listen: (listener: (event: LiveEvent) => void) => () => void;
 }
 
 export function createHub(): Hub {

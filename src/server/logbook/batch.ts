@@ -34,11 +34,18 @@ const MANY = 50;
  * Runs `work` in one transaction as one batch of the journal. Contacts, confirmations, slot counts, outbox, journal
  * and the logbook's count change together or not at all; the browsers hear of it after the commit.
  */
-export function writeBatch<Result>(context: Context, options: BatchOptions, work: (writer: BatchWriter) => Result): Result {
+export function writeBatch<Result>(
+  context: Context,
+  options: BatchOptions,
+  work: (writer: BatchWriter) => Result,
+): Result {
   const { store } = context;
   const { logbookId } = options;
   const statements = statementsOf(store);
-  const slots = new Map<string, { award: string; item: string; band: string; modeGroup: string; worked: number; confirmed: number }>();
+  const slots = new Map<
+    string,
+    { award: string; item: string; band: string; modeGroup: string; worked: number; confirmed: number }
+  >();
   const added: number[] = [];
   const changed: number[] = [];
   const removed: number[] = [];
@@ -90,7 +97,12 @@ export function writeBatch<Result>(context: Context, options: BatchOptions, work
         if (Object.keys(after).length === 0) return current;
         const next: StoredContact = { ...current, ...patch, revision: current.revision + 1 };
         const { id, logbookId: _, revision, ...facts } = next;
-        store.run(store.q.updateTable("contact").set(rowOf(facts, logbookId, revision)).where("id", "=", id));
+        store.run(
+          store.q
+            .updateTable("contact")
+            .set(rowOf(facts, logbookId, revision))
+            .where("id", "=", id),
+        );
         if ("confirmations" in after) {
           store.run(store.q.deleteFrom("confirmation").where("contactId", "=", id));
           for (const confirmation of next.confirmations) insertConfirmation(id, confirmation);
@@ -115,10 +127,20 @@ export function writeBatch<Result>(context: Context, options: BatchOptions, work
     flushSlots();
     const moved = added.length - removed.length;
     if (moved !== 0) {
-      store.run(store.q.updateTable("logbook").set((eb) => ({ contactCount: eb("contactCount", "+", moved) })).where("id", "=", logbookId));
+      store.run(
+        store.q
+          .updateTable("logbook")
+          .set((eb) => ({ contactCount: eb("contactCount", "+", moved) }))
+          .where("id", "=", logbookId),
+      );
     }
     const touched = added.length + changed.length + removed.length;
-    store.run(store.q.updateTable("journalBatch").set((eb) => ({ contacts: eb("contacts", "+", touched) })).where("id", "=", batchId));
+    store.run(
+      store.q
+        .updateTable("journalBatch")
+        .set((eb) => ({ contacts: eb("contacts", "+", touched) }))
+        .where("id", "=", batchId),
+    );
     return outcome;
   });
   store.afterCommit(announce);
@@ -137,7 +159,15 @@ export function writeBatch<Result>(context: Context, options: BatchOptions, work
     let emptied = false;
     for (const delta of slots.values()) {
       if (delta.worked === 0 && delta.confirmed === 0) continue;
-      statements.moveSlot.run(logbookId, delta.award, delta.item, delta.band, delta.modeGroup, delta.worked, delta.confirmed);
+      statements.moveSlot.run(
+        logbookId,
+        delta.award,
+        delta.item,
+        delta.band,
+        delta.modeGroup,
+        delta.worked,
+        delta.confirmed,
+      );
       emptied ||= delta.worked < 0;
     }
     if (emptied) store.run(store.q.deleteFrom("slot").where("logbookId", "=", logbookId).where("worked", "=", 0));
@@ -146,18 +176,28 @@ export function writeBatch<Result>(context: Context, options: BatchOptions, work
   function announce(): void {
     const touched = added.length + changed.length + removed.length;
     if (touched === 0) return;
-    const contactCount = store.first(store.q.selectFrom("logbook").select("contactCount").where("id", "=", logbookId))!.contactCount;
+    const contactCount = store.first(
+      store.q.selectFrom("logbook").select("contactCount").where("id", "=", logbookId),
+    )!.contactCount;
     if (touched > MANY) context.announce({ type: "manyContacts", logbookId, contactCount });
     else {
-      const load = (ids: readonly number[]) => ids.map((id) => findContact(store, id)).filter((contact) => contact !== undefined);
-      context.announce({ type: "contacts", logbookId, contactCount, added: load(added), changed: load(changed), removed });
+      const load = (ids: readonly number[]) =>
+        ids.map((id) => findContact(store, id)).filter((contact) => contact !== undefined);
+      context.announce({
+        type: "contacts",
+        logbookId,
+        contactCount,
+        added: load(added),
+        changed: load(changed),
+        removed,
+      });
     }
     if (outboxTouched) context.announce({ type: "outbox", logbookId, waiting: waitingCount(store, logbookId) });
   }
 }
 
 /** How many contacts of a logbook wait to be sent, to any service. */
-export function waitingCount(store: Store, logbookId: number): number {
+function waitingCount(store: Store, logbookId: number): number {
   const row = store.first(
     store.q
       .selectFrom("outbox")
@@ -184,7 +224,10 @@ function openBatch(context: Context, options: BatchOptions): number {
 }
 
 /** The fields a patch really changes, with their old and new values. */
-function difference(current: StoredContact, patch: Partial<CompleteContact>): { before: Partial<CompleteContact>; after: Partial<CompleteContact> } {
+function difference(
+  current: StoredContact,
+  patch: Partial<CompleteContact>,
+): { before: Partial<CompleteContact>; after: Partial<CompleteContact> } {
   const before: Record<string, unknown> = {};
   const after: Record<string, unknown> = {};
   for (const [key, value] of Object.entries(patch)) {
@@ -197,12 +240,56 @@ function difference(current: StoredContact, patch: Partial<CompleteContact>): { 
 }
 
 const CONTACT_COLUMNS = [
-  "logbookId", "revision", "call", "baseCall", "startedAt", "endedAt", "band", "bandReceived", "frequencyHz",
-  "frequencyReceivedHz", "mode", "submode", "modeGroup", "reportSent", "reportReceived", "name", "place", "grid",
-  "state", "county", "entityCode", "continent", "cqZone", "ituZone", "island", "summit", "park", "theirPower",
-  "ownCall", "operator", "siteId", "ownGrid", "ownState", "ownCounty", "ownEntityCode", "ownCqZone", "ownItuZone",
-  "power", "contestId", "serialSent", "serialReceived", "exchangeSent", "exchangeReceived", "propagation",
-  "satellite", "satelliteMode", "comment", "notes", "pin", "extra",
+  "logbookId",
+  "revision",
+  "call",
+  "baseCall",
+  "startedAt",
+  "endedAt",
+  "band",
+  "bandReceived",
+  "frequencyHz",
+  "frequencyReceivedHz",
+  "mode",
+  "submode",
+  "modeGroup",
+  "reportSent",
+  "reportReceived",
+  "name",
+  "place",
+  "grid",
+  "state",
+  "county",
+  "entityCode",
+  "continent",
+  "cqZone",
+  "ituZone",
+  "island",
+  "summit",
+  "park",
+  "theirPower",
+  "ownCall",
+  "operator",
+  "siteId",
+  "ownGrid",
+  "ownState",
+  "ownCounty",
+  "ownEntityCode",
+  "ownCqZone",
+  "ownItuZone",
+  "power",
+  "contestId",
+  "serialSent",
+  "serialReceived",
+  "exchangeSent",
+  "exchangeReceived",
+  "propagation",
+  "satellite",
+  "satelliteMode",
+  "comment",
+  "notes",
+  "pin",
+  "extra",
 ] as const satisfies readonly (keyof Insertable<ContactTable>)[];
 
 interface Statements {
@@ -227,15 +314,29 @@ function statementsOf(store: Store): Statements {
 function prepareStatements(store: Store): Statements {
   const { q } = store;
   // Only the order of the columns matters here: the values are given at each run.
-  const blank = <Row>(columns: readonly (keyof Row)[]) => Object.fromEntries(columns.map((column) => [column, 0])) as Row;
+  const blank = <Row>(columns: readonly (keyof Row)[]) =>
+    Object.fromEntries(columns.map((column) => [column, 0])) as Row;
   return {
     insertContact: store.prepare(q.insertInto("contact").values(blank<Insertable<ContactTable>>(CONTACT_COLUMNS))),
     insertConfirmation: store.prepare(
-      q.insertInto("confirmation").values(
-        blank<Insertable<ConfirmationTable>>(["contactId", "channel", "sent", "sentOn", "sentVia", "received", "receivedOn", "receivedVia"]),
-      ),
+      q
+        .insertInto("confirmation")
+        .values(
+          blank<Insertable<ConfirmationTable>>([
+            "contactId",
+            "channel",
+            "sent",
+            "sentOn",
+            "sentVia",
+            "received",
+            "receivedOn",
+            "receivedVia",
+          ]),
+        ),
     ),
-    insertEntry: store.prepare(q.insertInto("journalEntry").values({ batchId: 0, contactId: 0, before: "", after: "" })),
+    insertEntry: store.prepare(
+      q.insertInto("journalEntry").values({ batchId: 0, contactId: 0, before: "", after: "" }),
+    ),
     moveSlot: store.prepare(
       q
         .insertInto("slot")

@@ -21,7 +21,7 @@ export function rowOf(contact: CompleteContact, logbookId: number, revision: num
   };
 }
 
-export function contactOf(row: ContactRow, confirmations: Confirmation[]): StoredContact {
+function contactOf(row: ContactRow, confirmations: Confirmation[]): StoredContact {
   return {
     ...row,
     startedAt: isoTime(row.startedAt),

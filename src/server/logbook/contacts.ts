@@ -1,5 +1,12 @@
 import { type Channel, type Confirmation, emptyConfirmation, sameForServices } from "../../core/confirm";
-import { checkContact, type CompleteContact, completeContact, type ContactFacts, faultsOf, secondsOf } from "../../core/contact";
+import {
+  checkContact,
+  type CompleteContact,
+  completeContact,
+  type ContactFacts,
+  faultsOf,
+  secondsOf,
+} from "../../core/contact";
 import { type ContactPage, type ContactQuery, contactQuerySchema, type StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
@@ -57,7 +64,9 @@ function queued(confirmations: readonly Confirmation[]): Confirmation[] {
 
 export function getContact(context: Context, logbookId: number, id: number): Result<StoredContact> {
   const contact = findContact(context.store, id);
-  return contact === undefined || contact.logbookId !== logbookId ? missing(`contact ${id} of logbook ${logbookId}`) : done(contact);
+  return contact === undefined || contact.logbookId !== logbookId
+    ? missing(`contact ${id} of logbook ${logbookId}`)
+    : done(contact);
 }
 
 /**
@@ -68,10 +77,15 @@ export function changeContact(context: Context, logbookId: number, id: number, i
   const found = getContact(context, logbookId, id);
   if (!found.ok) return found;
   const current = found.value;
-  if (typeof input !== "object" || input === null || Array.isArray(input)) return invalid([{ field: "(whole)", text: "an object with the changed fields belongs here" }]);
+  if (typeof input !== "object" || input === null || Array.isArray(input))
+    return invalid([{ field: "(whole)", text: "an object with the changed fields belongs here" }]);
   const { revision, ...changes } = input as Record<string, unknown>;
   if (revision !== undefined && revision !== current.revision) {
-    return failed(409, "Changed meanwhile", `the contact was changed since revision ${String(revision)}; it is at ${current.revision} now: load it again`);
+    return failed(
+      409,
+      "Changed meanwhile",
+      `the contact was changed since it was loaded; it is at revision ${current.revision} now: load it again`,
+    );
   }
   const { id: _id, logbookId: _logbookId, revision: _revision, baseCall: _base, modeGroup: _group, ...facts } = current;
   const checked = checkContact({ ...facts, ...forgetDerived(current, changes), ...changes }, context.now());
@@ -79,7 +93,9 @@ export function changeContact(context: Context, logbookId: number, id: number, i
   let next: CompleteContact = completeContact(checked.value);
   if (!sameForServices(current, next)) next = { ...next, confirmations: waitAgain(next.confirmations) };
   return done(
-    writeBatch(context, { logbookId, kind: "edit", summary: `Changed ${current.call}` }, (writer) => writer.change(current, next)),
+    writeBatch(context, { logbookId, kind: "edit", summary: `Changed ${current.call}` }, (writer) =>
+      writer.change(current, next),
+    ),
   );
 }
 
@@ -98,17 +114,23 @@ function forgetDerived(current: StoredContact, changes: Record<string, unknown>)
 
 function waitAgain(confirmations: readonly Confirmation[]): Confirmation[] {
   return confirmations.map((confirmation) =>
-    confirmation.channel !== "card" && confirmation.sent === "sent" ? { ...confirmation, sent: "waiting" } : confirmation,
+    confirmation.channel !== "card" && confirmation.sent === "sent"
+      ? { ...confirmation, sent: "waiting" }
+      : confirmation,
   );
 }
 
 export function deleteContact(context: Context, logbookId: number, id: number): Result<{ readonly batchId: number }> {
   const found = getContact(context, logbookId, id);
   if (!found.ok) return found;
-  const batchId = writeBatch(context, { logbookId, kind: "delete", summary: `Deleted ${found.value.call}` }, (writer) => {
-    writer.remove(found.value);
-    return writer.batchId;
-  });
+  const batchId = writeBatch(
+    context,
+    { logbookId, kind: "delete", summary: `Deleted ${found.value.call}` },
+    (writer) => {
+      writer.remove(found.value);
+      return writer.batchId;
+    },
+  );
   return done({ batchId });
 }
 
@@ -121,7 +143,11 @@ export function listContacts(context: Context, logbookId: number, query: unknown
   const { store } = context;
   const asked = parsed.data;
   const { limit, cursor, offset } = asked;
-  let ids = filtered(context, logbookId, asked).select(["contact.id"]).orderBy("startedAt", "desc").orderBy("id", "desc").limit(limit + 1);
+  let ids = filtered(context, logbookId, asked)
+    .select(["contact.id"])
+    .orderBy("startedAt", "desc")
+    .orderBy("id", "desc")
+    .limit(limit + 1);
   if (offset !== undefined) ids = ids.offset(offset);
   if (cursor !== undefined) {
     const [at = 0, id = 0] = cursor.split("-").map(Number);
@@ -139,7 +165,11 @@ export function listContacts(context: Context, logbookId: number, query: unknown
   });
 }
 
-function filtered(context: Context, logbookId: number, { band, mode, modeGroup, call, entity, from, to }: ContactQuery) {
+function filtered(
+  context: Context,
+  logbookId: number,
+  { band, mode, modeGroup, call, entity, from, to }: ContactQuery,
+) {
   let query = context.store.q.selectFrom("contact").where("logbookId", "=", logbookId);
   if (call !== undefined) query = query.where("baseCall", "=", call);
   if (entity !== undefined) query = query.where("entityCode", "=", entity);
@@ -154,5 +184,6 @@ function filtered(context: Context, logbookId: number, { band, mode, modeGroup, 
 function totalOf(context: Context, logbookId: number, asked: ContactQuery, all: number): number {
   const { limit: _limit, offset: _offset, cursor: _cursor, ...filters } = asked;
   if (Object.values(filters).every((value) => value === undefined)) return all;
-  return context.store.first(filtered(context, logbookId, asked).select((eb) => eb.fn.countAll<number>().as("total")))!.total;
+  return context.store.first(filtered(context, logbookId, asked).select((eb) => eb.fn.countAll<number>().as("total")))!
+    .total;
 }

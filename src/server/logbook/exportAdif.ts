@@ -10,7 +10,7 @@ const PAGE = 500;
 export function* exportAdif(context: Context, logbookId: number): Generator<string> {
   const { store } = context;
   yield adiHeader({ name: "Ypsiloid", version: VERSION }, userDefinedNames(context, logbookId), context.now());
-  for (let at = -Infinity, id = 0; ; ) {
+  for (let at = -Infinity, id = 0; ;) {
     let query = store.q
       .selectFrom("contact")
       .selectAll()
@@ -33,7 +33,12 @@ export function* exportAdif(context: Context, logbookId: number): Generator<stri
 function userDefinedNames(context: Context, logbookId: number): string[] {
   const { store } = context;
   const rows = store.all(
-    store.q.selectFrom("contact").select("extra").distinct().where("logbookId", "=", logbookId).where("extra", "like", '%"userDefined":true%'),
+    store.q
+      .selectFrom("contact")
+      .select("extra")
+      .distinct()
+      .where("logbookId", "=", logbookId)
+      .where("extra", "like", '%"userDefined":true%'),
   );
   const fields = rows.flatMap(({ extra }) => JSON.parse(extra ?? "[]") as ExtraField[]);
   return [...new Set(fields.filter((field) => field.userDefined).map((field) => field.name))].sort();

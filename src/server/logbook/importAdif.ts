@@ -2,7 +2,15 @@ import { createReadStream, existsSync, statSync } from "node:fs";
 import { type AdifNote, type AdifRecord, adiReader, contactFromAdif, NO_HEADER } from "../../core/adif";
 import type { ImportReport } from "../../core/contract";
 import { emptyConfirmation } from "../../core/confirm";
-import { checkContact, completeContact, type ContactInput, DUPLICATE_TOLERANCE, findTwin, type MatchFacts, secondsOf } from "../../core/contact";
+import {
+  checkContact,
+  completeContact,
+  type ContactInput,
+  DUPLICATE_TOLERANCE,
+  findTwin,
+  type MatchFacts,
+  secondsOf,
+} from "../../core/contact";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { type BatchWriter, writeBatch } from "./batch";
 import { siteOfLogbook } from "./logbooks";
@@ -19,12 +27,23 @@ const TRANSACTION_MS = 35;
 const READ_BYTES = 256 * 1024;
 
 /** Reads an ADIF file into a logbook, as one batch of the journal. Goes on where an interrupted run was. */
-export async function importAdif(run: JobRun<ImportReport, ImportReport>, request: ImportRequest): Promise<ImportReport> {
+export async function importAdif(
+  run: JobRun<ImportReport, ImportReport>,
+  request: ImportRequest,
+): Promise<ImportReport> {
   const { context, logbookId } = run;
   const { store } = context;
   if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
   const report: ImportReport = run.resumed ?? {
-    fileName: request.fileName, batchId: null, read: 0, added: 0, duplicates: 0, refusedCount: 0, noteCount: 0, refused: [], notes: [],
+    fileName: request.fileName,
+    batchId: null,
+    read: 0,
+    added: 0,
+    duplicates: 0,
+    refusedCount: 0,
+    noteCount: 0,
+    refused: [],
+    notes: [],
   };
   const skip = report.read;
   const total = statSync(request.file).size;
@@ -64,7 +83,10 @@ export async function importAdif(run: JobRun<ImportReport, ImportReport>, reques
     const lantern = confirmations.find((confirmation) => confirmation.channel === "lantern");
     const queued =
       request.queue && (lantern === undefined || lantern.sent === undefined || lantern.sent === "no")
-        ? [...confirmations.filter((confirmation) => confirmation !== lantern), { ...emptyConfirmation("lantern"), ...lantern, sent: "waiting" as const }]
+        ? [
+            ...confirmations.filter((confirmation) => confirmation !== lantern),
+            { ...emptyConfirmation("lantern"), ...lantern, sent: "waiting" as const },
+          ]
         : confirmations;
     return { ...contact, ownCall: contact.ownCall ?? site.call, confirmations: queued };
   }

@@ -12,7 +12,13 @@ export function listBatches(context: Context, logbookId: number): Result<Batch[]
   if (!logbook.ok) return logbook;
   const { store } = context;
   const rows = store.all(
-    store.q.selectFrom("journalBatch").selectAll().where("logbookId", "=", logbookId).where("contacts", ">", 0).orderBy("id", "desc").limit(NEWEST),
+    store.q
+      .selectFrom("journalBatch")
+      .selectAll()
+      .where("logbookId", "=", logbookId)
+      .where("contacts", ">", 0)
+      .orderBy("id", "desc")
+      .limit(NEWEST),
   );
   return done(rows.map(({ logbookId: _, at, ...batch }) => ({ ...batch, at: isoTime(at) })));
 }

@@ -42,7 +42,11 @@ export function findLogbook(context: Pick<Context, "store">, id: number): Result
 
 export function siteOfLogbook(store: Store, logbookId: number): Site {
   const site = store.first(
-    store.q.selectFrom("logbook").innerJoin("site", "site.id", "logbook.siteId").selectAll("site").where("logbook.id", "=", logbookId),
+    store.q
+      .selectFrom("logbook")
+      .innerJoin("site", "site.id", "logbook.siteId")
+      .selectAll("site")
+      .where("logbook.id", "=", logbookId),
   );
   if (site === undefined) throw new Error(`logbook ${logbookId} has no site`);
   return site;

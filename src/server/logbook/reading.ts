@@ -75,10 +75,14 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const facts = { baseCall: base, band, modeGroup: group, startedAt: now };
   const duplicate = previous.some(
     (contact) =>
-      compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, DUPLICATE_WITHIN).kind !== "different",
+      compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, DUPLICATE_WITHIN).kind !==
+      "different",
   );
   const here = gridCenter(siteOfLogbook(store, logbookId).grid);
-  const there = gridCenter(asked.data.grid ?? null) ?? gridCenter(previous.find((contact) => contact.grid !== null)?.grid ?? null) ?? pointOf(place.value);
+  const there =
+    gridCenter(asked.data.grid ?? null) ??
+    gridCenter(previous.find((contact) => contact.grid !== null)?.grid ?? null) ??
+    pointOf(place.value);
   return done({
     place: place.value,
     point: there,

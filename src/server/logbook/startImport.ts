@@ -22,7 +22,13 @@ export const importQuerySchema = z.strictObject({
 class TooLarge extends Error {}
 
 /** Takes the request's body to a file of the data folder as it comes, and starts the job that reads it. */
-export async function startImport(context: Context, { config, supervisor }: Runtime, logbookId: number, request: Request, query: unknown): Promise<Result<Job>> {
+export async function startImport(
+  context: Context,
+  { config, supervisor }: Runtime,
+  logbookId: number,
+  request: Request,
+  query: unknown,
+): Promise<Result<Job>> {
   const asked = importQuerySchema.safeParse(query);
   if (!asked.success) return invalid(faultsOf(asked.error));
   const logbook = findLogbook(context, logbookId);
@@ -37,17 +43,27 @@ export async function startImport(context: Context, { config, supervisor }: Runt
     },
   });
   try {
-    const body = request.body === null ? Readable.from([]) : Readable.fromWeb(request.body as ReadableStream<Uint8Array>);
+    const body =
+      request.body === null ? Readable.from([]) : Readable.fromWeb(request.body as ReadableStream<Uint8Array>);
     await pipeline(body, meter, createWriteStream(file));
   } catch (error) {
     await rm(file, { force: true });
     if (error instanceof TooLarge) {
-      return failed(413, "Too large", `the file is larger than ${config.importLimitMegabytes} MB: split it, or raise YPSILOID_IMPORT_LIMIT_MB`);
+      return failed(
+        413,
+        "Too large",
+        `the file is larger than ${config.importLimitMegabytes} MB: split it, or raise YPSILOID_IMPORT_LIMIT_MB`,
+      );
     }
     return failed(400, "Broken off", "the file did not arrive whole: send it again");
   }
   const { name, queue } = asked.data;
-  const started = supervisor.start(context, logbookId, `Import ${name}`, { kind: "import", file, fileName: name, queue: queue !== undefined });
+  const started = supervisor.start(context, logbookId, `Import ${name}`, {
+    kind: "import",
+    file,
+    fileName: name,
+    queue: queue !== undefined,
+  });
   if (!started.ok) await rm(file, { force: true });
   return started;
 }

@@ -29,9 +29,16 @@ export function undoBatch(context: Context, logbookId: number, batchId: number):
 /** Undoes a batch of any size in short transactions; as a job. */
 export async function undoInSteps(run: JobRun<UndoReport, UndoCheckpoint>, batchId: number): Promise<UndoReport> {
   const { context, logbookId } = run;
-  const report: UndoCheckpoint = run.resumed ?? { batchId: null, undone: 0, blocked: [], lastEntry: Number.MAX_SAFE_INTEGER };
-  const total = context.store.first(context.store.q.selectFrom("journalBatch").select("contacts").where("id", "=", batchId))?.contacts ?? 0;
-  for (let more = true; more; ) {
+  const report: UndoCheckpoint = run.resumed ?? {
+    batchId: null,
+    undone: 0,
+    blocked: [],
+    lastEntry: Number.MAX_SAFE_INTEGER,
+  };
+  const total =
+    context.store.first(context.store.q.selectFrom("journalBatch").select("contacts").where("id", "=", batchId))
+      ?.contacts ?? 0;
+  for (let more = true; more;) {
     if (run.signal.aborted) throw new Cancelled();
     more = context.store.transaction(() => {
       const goesOn = undoSome(context, logbookId, batchId, report);
@@ -51,9 +58,12 @@ export interface BatchSummary {
 
 export function undoable(context: Context, logbookId: number, batchId: number): Result<BatchSummary> {
   const { store } = context;
-  const batch = store.first(store.q.selectFrom("journalBatch").selectAll().where("id", "=", batchId).where("logbookId", "=", logbookId));
+  const batch = store.first(
+    store.q.selectFrom("journalBatch").selectAll().where("id", "=", batchId).where("logbookId", "=", logbookId),
+  );
   if (batch === undefined) return missing(`batch ${batchId} of the journal`);
-  if (batch.undoneBy !== null) return failed(409, "Already undone", `batch ${batchId} was undone by batch ${batch.undoneBy}`);
+  if (batch.undoneBy !== null)
+    return failed(409, "Already undone", `batch ${batchId} was undone by batch ${batch.undoneBy}`);
   return done(batch);
 }
 
@@ -79,7 +89,11 @@ function undoSome(context: Context, logbookId: number, batchId: number, report: 
       const obstacle = laterChange(context, entry.contactId, batchId, writer.batchId);
       const current = findContact(store, entry.contactId);
       if (obstacle !== undefined) {
-        report.blocked.push({ contactId: entry.contactId, call: current?.call ?? `contact ${entry.contactId}`, by: obstacle });
+        report.blocked.push({
+          contactId: entry.contactId,
+          call: current?.call ?? `contact ${entry.contactId}`,
+          by: obstacle,
+        });
         continue;
       }
       const before = entry.before === null ? null : (JSON.parse(entry.before) as Partial<CompleteContact>);

@@ -25,14 +25,20 @@ const LISTED = 200;
 /** The contacts behind a cell of the award. */
 export function CellContacts({ entity, band, group, onClose }: CellContactsProps) {
   const { logbook } = useLogbook();
-  const query = { entity: entity.code, band: band ?? undefined, modeGroup: group === "mixed" ? undefined : group, limit: LISTED, offset: 0 };
+  const query = {
+    entity: entity.code,
+    band: band ?? undefined,
+    modeGroup: group === "mixed" ? undefined : group,
+    limit: LISTED,
+    offset: 0,
+  };
   const { data, error } = useQuery({
     queryKey: ["cell", logbook.id, query],
     queryFn: () => api<ContactPage>(withQuery(`logbooks/${logbook.id}/contacts`, query)),
   });
   return (
     <Dialog open onClose={onClose} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-black/30" />
+      <DialogBackdrop className="fixed inset-0 bg-shade/40" />
       <div className="fixed inset-0 grid place-items-center p-4">
         <DialogPanel className="grid max-h-[80vh] w-[min(640px,96vw)] grid-rows-[auto_minmax(0,1fr)] gap-3 rounded-lg border border-line bg-panel p-5 shadow-2xl">
           <div className="flex items-center justify-between gap-4">
@@ -66,7 +72,9 @@ export function CellContacts({ entity, band, group, onClose }: CellContactsProps
                 ))}
               </tbody>
             </table>
-            {data?.total !== undefined && data.total > LISTED && <p className="text-faint">and {data.total - LISTED} more</p>}
+            {data?.total !== undefined && data.total > LISTED && (
+              <p className="text-faint">and {data.total - LISTED} more</p>
+            )}
           </div>
         </DialogPanel>
       </div>

@@ -38,10 +38,18 @@ export function EntityAward() {
   const [open, setOpen] = useState<{ row: EntityRow; band: string | null } | null>(null);
   const searchRef = useRef<HTMLInputElement>(null);
   const progress = useMemo(() => (data === undefined ? null : progressOf(data, group)), [data, group]);
-  const rows = useMemo(() => (progress === null ? [] : selectRows(progress.rows, shown, search, order)), [progress, shown, search, order]);
+  const rows = useMemo(
+    () => (progress === null ? [] : selectRows(progress.rows, shown, search, order)),
+    [progress, shown, search, order],
+  );
   useActions([
     { id: "search", label: "Search an entity", keys: "/", run: () => searchRef.current?.focus() },
-    ...GROUPS.map((one, index) => ({ id: `group${one}`, label: `Count ${groupLabel(one).toLowerCase()}`, keys: String(index + 1), run: () => setGroup(one) })),
+    ...GROUPS.map((one, index) => ({
+      id: `group${one}`,
+      label: `Count ${groupLabel(one).toLowerCase()}`,
+      keys: String(index + 1),
+      run: () => setGroup(one),
+    })),
     { id: "table", label: "Move in the table, Enter shows the contacts", keys: "ArrowDown", hint: true, run: () => {} },
   ]);
 
@@ -68,16 +76,29 @@ export function EntityAward() {
           </p>
         )}
         <span className="flex-1" />
-        <RadioGroup value={group} onChange={setGroup} aria-label="Modes counted" className="flex overflow-hidden rounded-field border border-edge">
+        <RadioGroup
+          value={group}
+          onChange={setGroup}
+          aria-label="Modes counted"
+          className="flex overflow-hidden rounded-field border border-edge"
+        >
           {GROUPS.map((one) => (
-            <Radio key={one} value={one} className="cursor-pointer px-3 py-1 data-checked:bg-signal data-checked:font-semibold data-checked:text-signal-ink data-focus:outline-2 data-focus:-outline-offset-2">
+            <Radio
+              key={one}
+              value={one}
+              className="cursor-pointer px-3 py-1 data-checked:bg-signal data-checked:font-semibold data-checked:text-signal-ink data-focus:outline-2 data-focus:-outline-offset-2"
+            >
               {groupLabel(one)}
             </Radio>
           ))}
         </RadioGroup>
         <label className="flex items-center gap-2 text-soft">
           Show
-          <select className="field h-7 w-auto text-base" value={shown} onChange={({ target }) => setShown(target.value as Shown)}>
+          <select
+            className="field h-7 w-auto text-base"
+            value={shown}
+            onChange={({ target }) => setShown(target.value as Shown)}
+          >
             {SHOWN.map(([value, label]) => (
               <option key={value} value={value}>
                 {label}
@@ -87,20 +108,38 @@ export function EntityAward() {
         </label>
         <label className="flex items-center gap-2 text-soft">
           Sort by
-          <select className="field h-7 w-auto text-base" value={order} onChange={({ target }) => setOrder(target.value as Order)}>
+          <select
+            className="field h-7 w-auto text-base"
+            value={order}
+            onChange={({ target }) => setOrder(target.value as Order)}
+          >
             <option value="name">name</option>
             <option value="prefix">prefix</option>
             <option value="contacts">contacts</option>
           </select>
         </label>
-        <input ref={searchRef} className="field h-7 w-44 text-base" placeholder="Search name or prefix" aria-label="Search name or prefix" value={search} onChange={({ target }) => setSearch(target.value)} />
+        <input
+          ref={searchRef}
+          className="field h-7 w-44 text-base"
+          placeholder="Search name or prefix"
+          aria-label="Search name or prefix"
+          value={search}
+          onChange={({ target }) => setSearch(target.value)}
+        />
       </header>
       {progress === null ? (
         <p className="p-8 text-soft">Loading</p>
       ) : (
-        <Table bands={progress.bands} totals={progress.totals} rows={rows} onOpen={(row, band) => setOpen({ row, band })} />
+        <Table
+          bands={progress.bands}
+          totals={progress.totals}
+          rows={rows}
+          onOpen={(row, band) => setOpen({ row, band })}
+        />
       )}
-      {open !== null && <CellContacts entity={open.row.entity} band={open.band} group={group} onClose={() => setOpen(null)} />}
+      {open !== null && (
+        <CellContacts entity={open.row.entity} band={open.band} group={group} onClose={() => setOpen(null)} />
+      )}
     </div>
   );
 }
@@ -119,14 +158,28 @@ interface TableProps {
 function Table({ bands, totals, rows, onOpen }: TableProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState({ row: 0, column: 0 });
-  const virtualizer = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 15, scrollPaddingStart: 28, scrollPaddingEnd: 60 });
+  const virtualizer = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 15,
+    scrollPaddingStart: 28,
+    scrollPaddingEnd: 60,
+  });
   const template = `minmax(200px,1fr) 72px 76px repeat(${bands.length + 1}, minmax(44px, 64px))`;
   const columns = bands.length + 1;
   const current = { row: Math.min(at.row, Math.max(0, rows.length - 1)), column: at.column };
 
   function onKeyDown(event: KeyboardEvent) {
     const moves: Record<string, readonly [number, number]> = {
-      ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1], PageDown: [15, 0], PageUp: [-15, 0], Home: [-1e6, 0], End: [1e6, 0],
+      ArrowDown: [1, 0],
+      ArrowUp: [-1, 0],
+      ArrowRight: [0, 1],
+      ArrowLeft: [0, -1],
+      PageDown: [15, 0],
+      PageUp: [-15, 0],
+      Home: [-1e6, 0],
+      End: [1e6, 0],
     };
     const move = moves[event.key];
     const row = rows[current.row];
@@ -157,9 +210,17 @@ function Table({ bands, totals, rows, onOpen }: TableProps) {
       onKeyDown={onKeyDown}
       className="group relative min-h-0 overflow-auto bg-panel outline-none focus-visible:outline-2 focus-visible:-outline-offset-2"
     >
-      <div role="row" className="sticky top-0 z-10 grid min-w-max border-b border-line bg-panel" style={{ gridTemplateColumns: template }}>
+      <div
+        role="row"
+        className="sticky top-0 z-10 grid min-w-max border-b border-line bg-panel"
+        style={{ gridTemplateColumns: template }}
+      >
         {["Entity", "Prefix", "Contacts", "All", ...bands.map(bandLabel)].map((title, index) => (
-          <div key={title} role="columnheader" className={`heading py-1.5 ${index === 0 ? "pl-4" : index === 2 ? "pr-3 text-right" : index > 2 ? "text-center" : ""}`}>
+          <div
+            key={title}
+            role="columnheader"
+            className={`heading py-1.5 ${index === 0 ? "pl-4" : index === 2 ? "pr-3 text-right" : index > 2 ? "text-center" : ""}`}
+          >
             {title}
           </div>
         ))}
@@ -209,7 +270,11 @@ function Table({ bands, totals, rows, onOpen }: TableProps) {
           );
         })}
       </div>
-      <div role="row" className="sticky bottom-0 z-10 grid min-w-max border-t border-edge bg-panel" style={{ gridTemplateColumns: template }}>
+      <div
+        role="row"
+        className="sticky bottom-0 z-10 grid min-w-max border-t border-edge bg-panel"
+        style={{ gridTemplateColumns: template }}
+      >
         <div role="rowheader" className="py-1 pl-4 font-semibold">
           Worked
           <br />

@@ -45,7 +45,10 @@ export function progressOf(table: EntityTable, group: Group): Progress {
 export function selectRows(rows: readonly EntityRow[], shown: Shown, search: string, order: Order): EntityRow[] {
   const wanted = fold(search);
   const fits = ({ entity, cells: [all] }: EntityRow) =>
-    (shown === "all" || (shown === "worked" && all !== "none") || (shown === "unconfirmed" && all === "hold") || (shown === "missing" && all === "none")) &&
+    (shown === "all" ||
+      (shown === "worked" && all !== "none") ||
+      (shown === "unconfirmed" && all === "hold") ||
+      (shown === "missing" && all === "none")) &&
     (wanted === "" || fold(entity.name).includes(wanted) || fold(entity.prefix).startsWith(wanted));
   const compare: Record<Order, (a: EntityRow, b: EntityRow) => number> = {
     name: (a, b) => a.entity.name.localeCompare(b.entity.name, "en"),

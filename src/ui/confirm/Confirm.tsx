@@ -16,7 +16,11 @@ import { useLogbook } from "../shell/logbook";
 /** The service Lantern: what waits for it, what it answered, and what others said of us. */
 export function Confirm() {
   const { logbook } = useLogbook();
-  const { data: view, error, refetch } = useQuery({
+  const {
+    data: view,
+    error,
+    refetch,
+  } = useQuery({
     queryKey: ["lantern", logbook.id],
     queryFn: () => api<ServiceView>(`logbooks/${logbook.id}/outbox/lantern`),
   });
@@ -25,7 +29,8 @@ export function Confirm() {
   const [send, fetched] = [ofKind("send"), ofKind("fetch")];
 
   const start = useMutation({
-    mutationFn: (what: "send" | "fetch" | "retry") => api<Job>(`logbooks/${logbook.id}/outbox/lantern/${what}`, { method: "POST" }),
+    mutationFn: (what: "send" | "fetch" | "retry") =>
+      api<Job>(`logbooks/${logbook.id}/outbox/lantern/${what}`, { method: "POST" }),
     onError: (problem) => toast.error(problem.message),
     onSettled: () => void refetch(),
   });
@@ -48,11 +53,17 @@ export function Confirm() {
       <header className="flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-line bg-panel px-4 py-3">
         <h1 className="text-title font-semibold">Lantern</h1>
         <p className="text-soft">
-          {view === undefined ? "Loading" : `${many(view.waiting, "contact")} waiting${view.refused > 0 ? `, ${count(view.refused)} refused` : ""}`}
+          {view === undefined
+            ? "Loading"
+            : `${many(view.waiting, "contact")} waiting${view.refused > 0 ? `, ${count(view.refused)} refused` : ""}`}
           {view?.fetchedAt && <>, last fetched {fullTime(view.fetchedAt)} UTC</>}
         </p>
         <span className="flex-1" />
-        <Button look="act" disabled={view === undefined || view.waiting === 0 || busy(send)} onClick={() => start.mutate("send")}>
+        <Button
+          look="act"
+          disabled={view === undefined || view.waiting === 0 || busy(send)}
+          onClick={() => start.mutate("send")}
+        >
           {busy(send) ? "Sending" : `Send ${view === undefined ? "" : count(view.waiting)} waiting`}
         </Button>
         <Button disabled={busy(fetched)} onClick={() => start.mutate("fetch")}>
@@ -77,7 +88,11 @@ export function Confirm() {
 
 function Column({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section aria-label={title} tabIndex={0} className="grid min-h-0 content-start gap-4 overflow-auto border-r border-line p-4 last:border-r-0">
+    <section
+      aria-label={title}
+      tabIndex={0}
+      className="grid min-h-0 content-start gap-4 overflow-auto border-r border-line p-4 last:border-r-0"
+    >
       <h2 className="heading">{title}</h2>
       {children}
     </section>
@@ -89,10 +104,14 @@ function JobState({ job, retry }: { job: Job | undefined; retry: () => void }) {
   if (job === undefined) return null;
   const bad = job.state === "failed" || job.state === "interrupted";
   return (
-    <div role="status" className={`grid gap-2 rounded-field border px-3 py-2.5 ${bad ? "border-stop bg-stop-wash" : "border-line bg-panel"}`}>
+    <div
+      role="status"
+      className={`grid gap-2 rounded-field border px-3 py-2.5 ${bad ? "border-stop bg-stop-wash" : "border-line bg-panel"}`}
+    >
       <div className="flex items-center justify-between gap-3">
         <span>
-          <b className="font-semibold">{job.title}</b> <span className="text-soft">{fullTime(job.endedAt ?? job.startedAt)} UTC</span>
+          <b className="font-semibold">{job.title}</b>{" "}
+          <span className="text-soft">{fullTime(job.endedAt ?? job.startedAt)} UTC</span>
         </span>
         {bad && (
           <Button small onClick={retry}>
@@ -108,7 +127,8 @@ function JobState({ job, retry }: { job: Job | undefined; retry: () => void }) {
 }
 
 function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => void }) {
-  if (view.entries.length === 0) return <p className="text-soft">Nothing waits. Each contact you log is put here until it is sent.</p>;
+  if (view.entries.length === 0)
+    return <p className="text-soft">Nothing waits. Each contact you log is put here until it is sent.</p>;
   return (
     <>
       <table className="w-full border border-line bg-panel">
@@ -145,7 +165,9 @@ function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => void }) {
           ))}
         </tbody>
       </table>
-      {view.waiting + view.refused > view.entries.length && <p className="text-faint">and {count(view.waiting + view.refused - view.entries.length)} more</p>}
+      {view.waiting + view.refused > view.entries.length && (
+        <p className="text-faint">and {count(view.waiting + view.refused - view.entries.length)} more</p>
+      )}
       {view.refused > 0 && (
         <p className="flex items-center gap-3 text-soft">
           Refused contacts stay here until what is wrong is mended.
@@ -163,7 +185,11 @@ function FetchLines({ report }: { report: FetchReport }) {
   return (
     <section className="grid gap-1.5">
       <h3 className="heading">Confirmed by the last fetch</h3>
-      <ul className="max-h-56 overflow-auto rounded-field border border-line bg-panel" tabIndex={0} aria-label="Confirmed by the last fetch">
+      <ul
+        className="max-h-56 overflow-auto rounded-field border border-line bg-panel"
+        tabIndex={0}
+        aria-label="Confirmed by the last fetch"
+      >
         {report.matchedLines.map((line, index) => (
           <li key={index} className="flex gap-3 border-b border-line px-3 py-1 last:border-0">
             <Mark kind="safe" label="confirmed" />
@@ -175,7 +201,9 @@ function FetchLines({ report }: { report: FetchReport }) {
           </li>
         ))}
       </ul>
-      {report.matched > report.matchedLines.length && <p className="text-faint">and {count(report.matched - report.matchedLines.length)} more</p>}
+      {report.matched > report.matchedLines.length && (
+        <p className="text-faint">and {count(report.matched - report.matchedLines.length)} more</p>
+      )}
     </section>
   );
 }
@@ -185,9 +213,16 @@ function WithoutTwin({ view }: { view: ServiceView }) {
   return (
     <section className="grid gap-1.5">
       <h3 className="heading">Others say, and the log does not: {count(view.withoutTwin.length)}</h3>
-      <ul className="max-h-72 overflow-auto rounded-field border border-line bg-panel" tabIndex={0} aria-label="Without a twin in the log">
+      <ul
+        className="max-h-72 overflow-auto rounded-field border border-line bg-panel"
+        tabIndex={0}
+        aria-label="Without a twin in the log"
+      >
         {view.withoutTwin.map((line, index) => (
-          <li key={index} className="grid grid-cols-[96px_132px_1fr] gap-x-3 border-b border-line px-3 py-1 last:border-0">
+          <li
+            key={index}
+            className="grid grid-cols-[96px_132px_1fr] gap-x-3 border-b border-line px-3 py-1 last:border-0"
+          >
             <span className="font-mono font-bold">{line.call}</span>
             <span className="font-mono text-soft">{fullTime(line.startedAt)}</span>
             <span className="text-soft">

@@ -36,29 +36,33 @@ export function Desk() {
   const [file, setFile] = useState<File | null>(null);
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
+  const exportRef = useRef<HTMLAnchorElement>(null);
   const tableRef = useRef<HTMLDivElement>(null);
   const rows = useContactRows(logbook.id, logbook.contactCount);
   const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
   const exportUrl = `/api/v1/logbooks/${logbook.id}/export.adi`;
 
   const undo = useMutation({
-    mutationFn: (logged: Logged) => api<UndoReport>(`logbooks/${logbook.id}/journal/${logged.batchId}/undo`, { method: "POST" }),
+    mutationFn: (logged: Logged) =>
+      api<UndoReport>(`logbooks/${logbook.id}/journal/${logged.batchId}/undo`, { method: "POST" }),
     onSuccess: (report, logged) => {
       const blocked = report.blocked[0];
-      if (blocked !== undefined) return void toast.error(`${logged.contact.call} was changed since: ${blocked.by}. Undo that first.`);
+      if (blocked !== undefined)
+        return void toast.error(`${logged.contact.call} was changed since: ${blocked.by}. Undo that first.`);
       setLast(null);
       toast.success(`${logged.contact.call} is taken out of the log.`);
     },
     onError: (error) => toast.error(error.message),
   });
-  const undoLast = () => (last === null ? void toast("Nothing was logged here that could be undone.") : undo.mutate(last));
+  const undoLast = () =>
+    last === null ? void toast("Nothing was logged here that could be undone.") : undo.mutate(last);
   const openImport = () => setImporting(true);
 
   useActions([
     { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
     { id: "toLog", label: "Go to the log", keys: "Ctrl+Alt+L", run: () => tableRef.current?.focus() },
     { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
-    { id: "export", label: "Export the log as ADIF", run: () => window.location.assign(exportUrl) },
+    { id: "export", label: "Export the log as ADIF", run: () => exportRef.current?.click() },
   ]);
 
   function onDrop(event: DragEvent) {
@@ -72,7 +76,7 @@ export function Desk() {
 
   return (
     <div
-      className="relative grid h-full grid-rows-[auto_auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto_minmax(320px,1fr)]"
+      className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto_minmax(320px,1fr)]"
       onDragOver={(event) => {
         event.preventDefault();
         setDragging(true);
@@ -81,8 +85,22 @@ export function Desk() {
       onDrop={onDrop}
     >
       <h1 className="sr-only">Desk</h1>
-      <EntryLine logbookId={logbook.id} draft={draft} setDraft={setDraft} offered={offeredFrom(reading, draft.call)} callRef={callRef} onLogged={setLast} />
-      <ReadingPanel logbook={logbook} call={draft.call} reading={reading} problem={problem} band={radio.band} mode={radio.mode} />
+      <EntryLine
+        logbookId={logbook.id}
+        draft={draft}
+        setDraft={setDraft}
+        offered={offeredFrom(reading, draft.call)}
+        callRef={callRef}
+        onLogged={setLast}
+      />
+      <ReadingPanel
+        logbook={logbook}
+        call={draft.call}
+        reading={reading}
+        problem={problem}
+        band={radio.band}
+        mode={radio.mode}
+      />
       <div className="flex h-[42px] items-center gap-3 px-4">
         <h2 className="font-semibold">Log</h2>
         <span className="text-soft">{many(logbook.contactCount, "contact")}, the newest first</span>
@@ -98,7 +116,12 @@ export function Desk() {
         <Button small onClick={openImport}>
           <Upload size={14} aria-hidden /> Import
         </Button>
-        <a href={exportUrl} download className="inline-flex h-7 items-center gap-2 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash">
+        <a
+          ref={exportRef}
+          href={exportUrl}
+          download
+          className="inline-flex h-7 items-center gap-2 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
+        >
           <Download size={14} aria-hidden /> Export
         </a>
       </div>

@@ -39,13 +39,12 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
     },
   });
 
-  const now = () => isoTime(Math.floor(Date.now() / 1000));
   const faultOf = (field: string) => faults.find((fault) => fault.field === field)?.text;
 
   function change(part: Partial<Draft>) {
     const next = { ...draft, ...part };
     if (part.call !== undefined) {
-      next.startedAt = part.call === "" ? null : (draft.startedAt ?? now());
+      next.startedAt = part.call === "" ? null : (draft.startedAt ?? isoTime(secondsNow()));
       setCleared(null);
     }
     setFaults([]);
@@ -59,8 +58,8 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
       radio.set(tuned);
       return change({ call: "" });
     }
-    const input = contactFrom(draft, offered, radio, now());
-    const checked = checkContact(input, Math.floor(Date.now() / 1000));
+    const input = contactFrom(draft, offered, radio, isoTime(secondsNow()));
+    const checked = checkContact(input, secondsNow());
     if (!checked.ok) return setFaults(checked.faults);
     const doubts = contactDoubts(checked.value);
     const said = JSON.stringify(doubts);
@@ -91,7 +90,13 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
 
   useActions([
     { id: "log", label: "Log the contact", keys: "Enter", hint: true, run: submit },
-    { id: "clear", label: "Clear the entry line; again gives it back", keys: "Escape", hint: true, run: clearOrGiveBack },
+    {
+      id: "clear",
+      label: "Clear the entry line; again gives it back",
+      keys: "Escape",
+      hint: true,
+      run: clearOrGiveBack,
+    },
     { id: "clear2", label: "Clear the entry line", run: clearOrGiveBack },
     { id: "toCall", label: "Go to the call field", keys: "Ctrl+Alt+E", run: () => callRef.current?.focus() },
     { id: "bandUp", label: "Next higher band", keys: "PageUp", run: () => radio.stepBand(1) },
@@ -136,15 +141,22 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
           fault={faultOf("call")}
           maxLength={30}
           autoCapitalize="characters"
-          wrapperClassName="w-[196px] max-sm:w-full"
+          wrapperClassName="w-[180px] max-sm:w-full"
           className="h-[38px] border-2 border-signal bg-panel text-[22px] font-semibold tracking-wide"
         />
-        <Field label="Sent" mono placeholder={report} wrapperClassName="w-[62px]" {...text("reportSent")} />
+        <Field label="Sent" mono placeholder={report} wrapperClassName="w-[58px]" {...text("reportSent")} />
         <Field label="Received" mono placeholder={report} wrapperClassName="w-[62px]" {...text("reportReceived")} />
-        <Field label="Name" placeholder={offered.name ?? ""} wrapperClassName="w-[112px]" {...text("name")} />
-        <Field label="Place" placeholder={offered.place ?? ""} wrapperClassName="w-[124px]" {...text("place")} />
-        <Field label="Grid" mono placeholder={offered.grid ?? ""} maxLength={12} wrapperClassName="w-[88px]" {...text("grid")} />
-        <Field label="Comment" wrapperClassName="min-w-24 flex-1" {...text("comment")} />
+        <Field label="Name" placeholder={offered.name ?? ""} wrapperClassName="w-[100px]" {...text("name")} />
+        <Field label="Place" placeholder={offered.place ?? ""} wrapperClassName="w-[108px]" {...text("place")} />
+        <Field
+          label="Grid"
+          mono
+          placeholder={offered.grid ?? ""}
+          maxLength={12}
+          wrapperClassName="w-[80px]"
+          {...text("grid")}
+        />
+        <Field label="Comment" wrapperClassName="min-w-20 flex-1" {...text("comment")} />
         <Button look="act" onClick={submit}>
           Log it <Key>Enter</Key>
         </Button>
@@ -154,19 +166,39 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
           {general.map((fault) => fault.text).join("; ")}
         </p>
       )}
-      {isEmpty(draft) && cleared !== null && <p className="mt-2 text-soft">Cleared {cleared.call || "the entry line"}. Escape again gives it back.</p>}
+      {isEmpty(draft) && cleared !== null && (
+        <p className="mt-2 text-soft">Cleared {cleared.call || "the entry line"}. Escape again gives it back.</p>
+      )}
     </section>
   );
 }
 
-const SHOWN_AT_FIELDS = new Set(["call", "reportSent", "reportReceived", "name", "place", "grid", "comment", "frequencyHz", "band"]);
+function secondsNow(): number {
+  return Math.floor(Date.now() / 1000);
+}
 
-async function logContact(logbookId: number, input: ContactInput): Promise<{ contact: StoredContact; batchId: number }> {
+const SHOWN_AT_FIELDS = new Set([
+  "call",
+  "reportSent",
+  "reportReceived",
+  "name",
+  "place",
+  "grid",
+  "comment",
+  "frequencyHz",
+  "band",
+]);
+
+async function logContact(
+  logbookId: number,
+  input: ContactInput,
+): Promise<{ contact: StoredContact; batchId: number }> {
   return api(`logbooks/${logbookId}/contacts`, { method: "POST", json: input });
 }
 
 function faultsOf(error: Error): Fault[] {
-  if (error instanceof ApiProblem && error.details.errors) return error.details.errors.map(({ field, detail }) => ({ field, text: detail }));
+  if (error instanceof ApiProblem && error.details.errors)
+    return error.details.errors.map(({ field, detail }) => ({ field, text: detail }));
   return [{ field: "(whole)", text: `Not logged: ${error.message}` }];
 }
 
@@ -180,7 +212,10 @@ function FrequencyField({ fault }: { fault: string | undefined }) {
     const frequencyHz = parseFrequency(typed.replace(/\s/g, ""));
     const band = frequencyHz === null ? undefined : bandOfFrequency(frequencyHz);
     if (typed.trim() === "") radio.set({ frequencyHz: null });
-    else if (band === undefined) return setWrong(frequencyHz === null ? `"${typed}" is no frequency in kHz` : `${typed} kHz lies in no amateur band`);
+    else if (band === undefined)
+      return setWrong(
+        frequencyHz === null ? `"${typed}" is no frequency in kHz` : `${typed} kHz lies in no amateur band`,
+      );
     else radio.set({ frequencyHz, band: band.name });
     setTyped(null);
     setWrong(undefined);
@@ -204,7 +239,7 @@ function FrequencyField({ fault }: { fault: string | undefined }) {
       fault={wrong ?? fault}
       inputMode="decimal"
       wrapperClassName="w-[104px]"
-      className="text-right"
+      className="px-1.5 text-right text-[14px]"
     />
   );
 }
@@ -212,11 +247,17 @@ function FrequencyField({ fault }: { fault: string | undefined }) {
 function BandField({ fault }: { fault: string | undefined }) {
   const radio = useRadio();
   return (
-    <div className="grid w-[78px] gap-[3px]">
+    <div className="grid w-[72px] gap-[3px]">
       <label htmlFor="entry-band" className="text-tiny text-soft">
         Band
       </label>
-      <select id="entry-band" className="field px-1" aria-invalid={fault !== undefined} value={radio.band} onChange={({ target }) => radio.set({ band: target.value, frequencyHz: null })}>
+      <select
+        id="entry-band"
+        className="field px-1"
+        aria-invalid={fault !== undefined}
+        value={radio.band}
+        onChange={({ target }) => radio.set({ band: target.value, frequencyHz: null })}
+      >
         {BANDS.map((band) => (
           <option key={band.name} value={band.name}>
             {bandLabel(band.name)}
@@ -234,7 +275,7 @@ function ModeField() {
     : [...STEPPED_MODES, { mode: radio.mode, submode: radio.submode }];
   const valueOf = ({ mode, submode }: { mode: string; submode: string | null }) => `${mode}|${submode ?? ""}`;
   return (
-    <div className="grid w-[80px] gap-[3px]">
+    <div className="grid w-[74px] gap-[3px]">
       <label htmlFor="entry-mode" className="text-tiny text-soft">
         Mode
       </label>

@@ -22,14 +22,26 @@ export function PathMap({ grid, target }: { grid: string; target: Point | null }
     .clipAngle(180 - 1e-3);
   const path = geoPath(projection);
   const sun = sunPosition(now / 1000);
-  const night = geoCircle().center([sun.longitude + 180, -sun.declination]).radius(90)();
+  const night = geoCircle()
+    .center([sun.longitude + 180, -sun.declination])
+    .radius(90)();
   const spot = target === null ? null : projection([target.longitude, target.latitude]);
   return (
-    <svg width={SIZE} height={SIZE} viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={target === null ? "Map around the site, with the night" : "Map around the site, with the night and the path to the station"}>
+    <svg
+      width={SIZE}
+      height={SIZE}
+      viewBox={`0 0 ${SIZE} ${SIZE}`}
+      role="img"
+      aria-label={
+        target === null
+          ? "Map around the site, with the night"
+          : "Map around the site, with the night and the path to the station"
+      }
+    >
       <circle cx={SIZE / 2} cy={SIZE / 2} r={SIZE / 2 - 2} className="fill-panel stroke-edge" />
       <path d={path(geoGraticule10()) ?? ""} className="fill-none stroke-line" strokeWidth={0.5} />
       <path d={path(land) ?? ""} className="fill-line stroke-edge" strokeWidth={0.4} />
-      <path d={path(night) ?? ""} className="fill-ink opacity-15 night:fill-black night:opacity-45" />
+      <path d={path(night) ?? ""} className="fill-night-side" />
       {target !== null && spot !== null && (
         <>
           <line x1={SIZE / 2} y1={SIZE / 2} x2={spot[0]} y2={spot[1]} className="stroke-signal" strokeWidth={2} />

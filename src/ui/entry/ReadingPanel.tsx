@@ -20,14 +20,29 @@ interface ReadingPanelProps {
 /** What is known of the call being typed: who, what a contact would be worth, what was before, and where it lies. */
 export function ReadingPanel({ logbook, call, reading, problem, band, mode }: ReadingPanelProps) {
   return (
-    <section aria-label="Reading" className="grid h-[224px] grid-cols-[minmax(250px,1fr)_minmax(430px,1.6fr)_minmax(240px,1.1fr)_224px] border-b border-line bg-panel max-lg:h-auto max-lg:grid-cols-2 max-sm:grid-cols-1">
+    <section
+      aria-label="Reading"
+      className="grid h-[224px] grid-cols-[minmax(250px,1fr)_minmax(430px,1.6fr)_minmax(240px,1.1fr)_224px] border-b border-line bg-panel max-lg:h-auto max-lg:grid-cols-2 max-sm:grid-cols-1"
+    >
       <Part title="Who" live>
-        {problem !== null && call !== "" ? <p className="text-soft">{problem.message}</p> : reading === null ? <Waiting /> : <Who reading={reading} />}
+        {problem !== null && call !== "" ? (
+          <p className="text-soft">{problem.message}</p>
+        ) : reading === null ? (
+          <Waiting />
+        ) : (
+          <Who reading={reading} />
+        )}
       </Part>
       <Part title="Worth" live>
         {reading === null ? <WorthKey /> : <WorthPart reading={reading} band={band} mode={mode} />}
       </Part>
-      <Part title={reading === null ? "Before" : beforeTitle(reading)}>{reading === null ? <p className="text-faint">Earlier contacts with the station.</p> : <Before reading={reading} />}</Part>
+      <Part title={reading === null ? "Before" : beforeTitle(reading)}>
+        {reading === null ? (
+          <p className="text-faint">Earlier contacts with the station.</p>
+        ) : (
+          <Before reading={reading} />
+        )}
+      </Part>
       <div className="grid place-items-center overflow-hidden bg-raised max-lg:hidden">
         <PathMap grid={logbook.site.grid} target={reading?.point ?? null} />
       </div>
@@ -37,7 +52,10 @@ export function ReadingPanel({ logbook, call, reading, problem, band, mode }: Re
 
 function Part({ title, live = false, children }: { title: string; live?: boolean; children: ReactNode }) {
   return (
-    <div className="min-w-0 overflow-hidden border-r border-line px-4 py-2.5 max-sm:border-r-0 max-sm:border-b" aria-live={live ? "polite" : undefined}>
+    <div
+      className="min-w-0 overflow-hidden border-r border-line px-4 py-2.5 max-sm:border-r-0 max-sm:border-b"
+      aria-live={live ? "polite" : undefined}
+    >
       <h2 className="heading mb-1.5">{title}</h2>
       {children}
     </div>
@@ -91,13 +109,21 @@ function Who({ reading }: { reading: Reading }) {
       <p className="truncate text-title font-semibold" title={`${place.entity.name}, entity ${place.entity.code}`}>
         {place.entity.name} <span className="text-base font-normal text-faint">{place.entity.code}</span>
       </p>
-      <p className="h-[18px] truncate text-soft">{place.candidates.length > 1 ? `or ${place.candidates.filter(({ code }) => code !== place.entity!.code).map(({ name }) => name).join(", ")}` : who}</p>
+      <p className="h-[18px] truncate text-soft">
+        {place.candidates.length > 1
+          ? `or ${place.candidates
+              .filter(({ code }) => code !== place.entity!.code)
+              .map(({ name }) => name)
+              .join(", ")}`
+          : who}
+      </p>
       <dl className="mt-1.5 grid grid-cols-[68px_1fr] gap-y-[3px]">
         {beam !== null && (
           <>
             <dt className="text-soft">Beam</dt>
             <dd>
-              <b className="font-mono">{degrees(beam.bearing)}</b> short, <span className="font-mono">{degrees(beam.longBearing)}</span> long
+              <b className="font-mono">{degrees(beam.bearing)}</b> short,{" "}
+              <span className="font-mono">{degrees(beam.longBearing)}</span> long
             </dd>
             <dt className="text-soft">Distance</dt>
             <dd className="font-mono">{count(beam.distanceKm)} km</dd>
@@ -105,7 +131,8 @@ function Who({ reading }: { reading: Reading }) {
         )}
         <dt className="text-soft">Zones</dt>
         <dd>
-          CQ <span className="font-mono">{place.cqZone}</span>, ITU <span className="font-mono">{place.ituZone}</span>, {place.continent}
+          CQ <span className="font-mono">{place.cqZone}</span>, ITU <span className="font-mono">{place.ituZone}</span>,{" "}
+          {place.continent}
         </dd>
         {sun !== null && (
           <>
@@ -129,7 +156,10 @@ function sunText(sun: NonNullable<Reading["sun"]>): string {
 }
 
 const TAG: Readonly<Record<Worth, string>> = {
-  fresh: "bg-fresh-wash text-fresh", wanted: "bg-wanted-wash text-wanted", hold: "bg-hold-wash text-hold", safe: "bg-safe-wash text-safe",
+  fresh: "bg-fresh-wash text-fresh",
+  wanted: "bg-wanted-wash text-wanted",
+  hold: "bg-hold-wash text-hold",
+  safe: "bg-safe-wash text-safe",
 };
 
 function WorthPart({ reading, band, mode }: { reading: Reading; band: string; mode: string }) {
@@ -142,9 +172,15 @@ function WorthPart({ reading, band, mode }: { reading: Reading; band: string; mo
             <Mark kind={worth.worth} label={worth.worth} /> <span className="truncate">{worth.text}</span>
           </span>
         )}
-        {station.duplicate && <span className="flex shrink-0 items-center rounded-[4px] bg-raised px-2 font-semibold text-soft line-through decoration-1">worked today</span>}
+        {station.duplicate && (
+          <span className="flex shrink-0 items-center rounded-[4px] bg-raised px-2 font-semibold text-soft line-through decoration-1">
+            worked today
+          </span>
+        )}
       </div>
-      {place.entity !== null && <Matrix name={place.entity.name} slots={reading.slots} band={band} group={modeGroup(mode)} />}
+      {place.entity !== null && (
+        <Matrix name={place.entity.name} slots={reading.slots} band={band} group={modeGroup(mode)} />
+      )}
     </>
   );
 }
@@ -160,7 +196,11 @@ function Matrix({ name, slots, band, group }: { name: string; slots: readonly Ce
         <tr>
           <td className="w-14" />
           {bands.map((column) => (
-            <th key={column} scope="col" className={`py-1 text-tiny font-medium ${column === band ? "bg-signal-wash font-semibold text-signal" : "text-soft"}`}>
+            <th
+              key={column}
+              scope="col"
+              className={`py-1 text-tiny font-medium ${column === band ? "bg-signal-wash font-semibold text-signal" : "text-soft"}`}
+            >
               {column.replace(/m$/, "")}
             </th>
           ))}
@@ -169,16 +209,27 @@ function Matrix({ name, slots, band, group }: { name: string; slots: readonly Ce
       <tbody>
         {MODE_GROUPS.map((row) => (
           <tr key={row} className="border-t border-line">
-            <th scope="row" className={`py-1.5 text-left font-normal ${row === group ? "font-semibold text-signal" : ""}`}>
+            <th
+              scope="row"
+              className={`py-1.5 text-left font-normal ${row === group ? "font-semibold text-signal" : ""}`}
+            >
               {row === "CW" ? row : row[0]!.toUpperCase() + row.slice(1)}
             </th>
             {bands.map((column) => {
               const here = column === band && row === group;
               const state = stateOf(slots.filter((slot) => slot.band === column && slot.modeGroup === row));
-              const tint = here ? "bg-signal-wash outline-1 -outline-offset-1 outline-signal" : column === band ? "bg-signal-wash" : "";
+              const tint = here
+                ? "bg-signal-wash outline-1 -outline-offset-1 outline-signal"
+                : column === band
+                  ? "bg-signal-wash"
+                  : "";
               return (
                 <td key={column} className={`text-center ${tint}`}>
-                  {state === "none" ? here && <Mark kind={slots.length === 0 ? "fresh" : "wanted"} label="new" /> : <Mark kind={state} label={state === "safe" ? "confirmed" : "worked"} />}
+                  {state === "none" ? (
+                    here && <Mark kind={slots.length === 0 ? "fresh" : "wanted"} label="new" />
+                  ) : (
+                    <Mark kind={state} label={state === "safe" ? "confirmed" : "worked"} />
+                  )}
                 </td>
               );
             })}
@@ -203,7 +254,9 @@ function Before({ reading }: { reading: Reading }) {
           <span className="font-mono text-soft">{fullTime(contact.startedAt)}</span>
           <span className="w-10">{bandLabel(contact.band)}</span>
           <span className="w-11">{contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode)}</span>
-          <span className="truncate font-mono text-soft">{contact.call === reading.place.call ? "" : contact.call}</span>
+          <span className="truncate font-mono text-soft">
+            {contact.call === reading.place.call ? "" : contact.call}
+          </span>
         </li>
       ))}
     </ul>

@@ -15,7 +15,16 @@ export interface Draft {
   readonly startedAt: string | null;
 }
 
-export const EMPTY_DRAFT: Draft = { call: "", reportSent: "", reportReceived: "", name: "", place: "", grid: "", comment: "", startedAt: null };
+export const EMPTY_DRAFT: Draft = {
+  call: "",
+  reportSent: "",
+  reportReceived: "",
+  name: "",
+  place: "",
+  grid: "",
+  comment: "",
+  startedAt: null,
+};
 
 /** Facts offered from an earlier contact; what is typed wins. */
 export type Offered = Partial<Pick<Draft, "name" | "place" | "grid">>;

@@ -15,7 +15,10 @@ export function useReading(logbookId: number, call: string, band: string, mode: 
   const query = useQuery({
     queryKey: ["reading", logbookId, asked],
     queryFn: ({ signal }) =>
-      api<Reading>(withQuery(`logbooks/${logbookId}/reading`, { call: call_, band: band_, mode: mode_, grid: grid_ || undefined }), { signal }),
+      api<Reading>(
+        withQuery(`logbooks/${logbookId}/reading`, { call: call_, band: band_, mode: mode_, grid: grid_ || undefined }),
+        { signal },
+      ),
     enabled: call_.length > 1,
     placeholderData: keepPreviousData,
     staleTime: 0,

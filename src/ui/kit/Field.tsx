@@ -26,7 +26,11 @@ export function Field({ label, fault, mono = false, className = "", wrapperClass
         {...rest}
       />
       {fault !== undefined && (
-        <p id={`${id}-fault`} role="alert" className="absolute top-full z-20 mt-1 w-max max-w-80 rounded-field bg-stop-wash px-2 py-1 text-base text-stop shadow-md">
+        <p
+          id={`${id}-fault`}
+          role="alert"
+          className="absolute top-full z-20 mt-1 w-max max-w-80 rounded-field bg-stop-wash px-2 py-1 text-base text-stop shadow-md"
+        >
           {fault}
         </p>
       )}

@@ -3,13 +3,24 @@ import type { Worth } from "@/core/award";
 export type MarkKind = Worth | "waiting" | "fault";
 
 const COLOURS: Readonly<Record<MarkKind, string>> = {
-  fresh: "text-fresh", wanted: "text-wanted", hold: "text-hold", safe: "text-safe", waiting: "text-faint", fault: "text-stop",
+  fresh: "text-fresh",
+  wanted: "text-wanted",
+  hold: "text-hold",
+  safe: "text-safe",
+  waiting: "text-faint",
+  fault: "text-stop",
 };
 
 /** The marks of worth, the same everywhere: a square, a diamond, a ring, a disc; a dash waits, a cross failed. */
 export function Mark({ kind, label }: { kind: MarkKind; label?: string }) {
   return (
-    <svg viewBox="0 0 14 14" className={`inline-block size-3.5 shrink-0 align-[-2px] ${COLOURS[kind]}`} role={label ? "img" : undefined} aria-label={label} aria-hidden={label ? undefined : true}>
+    <svg
+      viewBox="0 0 14 14"
+      className={`inline-block size-3.5 shrink-0 align-[-2px] ${COLOURS[kind]}`}
+      role={label ? "img" : undefined}
+      aria-label={label}
+      aria-hidden={label ? undefined : true}
+    >
       {shape(kind)}
     </svg>
   );

@@ -1,6 +1,15 @@
 "use client";
 
-import { createContext, type ReactNode, useContext, useEffect, useEffectEvent, useMemo, useRef, useSyncExternalStore } from "react";
+import {
+  createContext,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useEffectEvent,
+  useMemo,
+  useRef,
+  useSyncExternalStore,
+} from "react";
 
 /** Something the operator can do: by a key, from the command palette, and listed by "?". */
 export interface Action {
@@ -14,10 +23,10 @@ export interface Action {
 }
 
 interface Registry {
-  add(owner: object, actions: readonly Action[]): void;
-  remove(owner: object): void;
-  subscribe(listener: () => void): () => void;
-  all(): readonly Action[];
+  readonly add: (owner: object, actions: readonly Action[]) => void;
+  readonly remove: (owner: object) => void;
+  readonly subscribe: (listener: () => void) => () => void;
+  readonly all: () => readonly Action[];
 }
 
 function createRegistry(): Registry {
@@ -40,7 +49,7 @@ const Context = createContext<Registry | null>(null);
 
 /** Holds the actions of what is on screen, and runs them by their keys. */
 export function ActionsProvider({ children }: { children: ReactNode }) {
-  const registry = useMemo(createRegistry, []);
+  const registry = useMemo(() => createRegistry(), []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.getModifierState("AltGraph")) return;
@@ -64,7 +73,10 @@ export function useActions(actions: readonly Action[]): void {
   const shape = JSON.stringify(actions.map(({ id, label, keys, hint }) => ({ id, label, keys, hint })));
   useEffect(() => {
     const key = owner.current;
-    const stable = (JSON.parse(shape) as Omit<Action, "run">[]).map((action) => ({ ...action, run: () => run(action.id) }));
+    const stable = (JSON.parse(shape) as Omit<Action, "run">[]).map((action) => ({
+      ...action,
+      run: () => run(action.id),
+    }));
     registry.add(key, stable);
     return () => registry.remove(key);
   }, [registry, shape]);
@@ -78,7 +90,9 @@ export function useAllActions(): readonly Action[] {
 function keysOf(event: KeyboardEvent): string {
   const name = event.key.length === 1 ? event.key.toUpperCase() : event.key;
   const shift = event.shiftKey && event.key.length > 1;
-  return [event.ctrlKey || event.metaKey ? "Ctrl" : "", event.altKey ? "Alt" : "", shift ? "Shift" : "", name].filter(Boolean).join("+");
+  return [event.ctrlKey || event.metaKey ? "Ctrl" : "", event.altKey ? "Alt" : "", shift ? "Shift" : "", name]
+    .filter(Boolean)
+    .join("+");
 }
 
 function isPlain(event: KeyboardEvent): boolean {
@@ -86,5 +100,7 @@ function isPlain(event: KeyboardEvent): boolean {
 }
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  return (
+    target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
 }

@@ -22,7 +22,8 @@ const UNREACHABLE: ProblemDetails = {
 /** One request to the interface for programs; throws ApiProblem. */
 export async function api<Answer>(path: string, init: RequestInit & { json?: unknown } = {}): Promise<Answer> {
   const { json, ...rest } = init;
-  const body = json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } };
+  const body =
+    json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } };
   let response: Response;
   try {
     response = await fetch(`/api/v1/${path}`, { ...rest, ...body });
@@ -32,7 +33,13 @@ export async function api<Answer>(path: string, init: RequestInit & { json?: unk
   }
   const answer = (await response.json().catch(() => null)) as Answer | ProblemDetails | null;
   if (response.ok) return answer as Answer;
-  throw new ApiProblem((answer as ProblemDetails | null) ?? { ...UNREACHABLE, status: response.status, detail: `The server answered with error ${response.status}.` });
+  throw new ApiProblem(
+    (answer as ProblemDetails | null) ?? {
+      ...UNREACHABLE,
+      status: response.status,
+      detail: `The server answered with error ${response.status}.`,
+    },
+  );
 }
 
 /** The path with the given parameters; those that are undefined are left out. */

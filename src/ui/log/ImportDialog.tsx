@@ -28,14 +28,21 @@ export function ImportDialog({ file, open, onClose, onFile }: ImportDialogProps)
   const picker = useRef<HTMLInputElement>(null);
   const upload = useMutation({
     mutationFn: (chosen: File) =>
-      api<Job>(withQuery(`logbooks/${logbook.id}/imports`, { name: chosen.name, queue: queue ? "lantern" : undefined }), {
-        method: "POST",
-        body: chosen,
-        headers: { "content-type": "application/octet-stream" },
-      }),
+      api<Job>(
+        withQuery(`logbooks/${logbook.id}/imports`, { name: chosen.name, queue: queue ? "lantern" : undefined }),
+        {
+          method: "POST",
+          body: chosen,
+          headers: { "content-type": "application/octet-stream" },
+        },
+      ),
     onSuccess: (job) => setJobId(job.id),
   });
   const { job } = useJob(jobId);
+  const cancel = useMutation({
+    mutationFn: (id: number) => api(`jobs/${id}/cancel`, { method: "POST" }),
+    onError: (error) => toast.error(error.message),
+  });
 
   function close() {
     setJobId(null);
@@ -45,23 +52,44 @@ export function ImportDialog({ file, open, onClose, onFile }: ImportDialogProps)
 
   return (
     <Dialog open={open} onClose={close} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-black/30" />
+      <DialogBackdrop className="fixed inset-0 bg-shade/40" />
       <div className="fixed inset-0 grid place-items-center p-4">
         <DialogPanel className="grid max-h-[88vh] w-[min(720px,96vw)] grid-rows-[auto_minmax(0,1fr)_auto] gap-4 overflow-hidden rounded-lg border border-line bg-panel p-5 shadow-2xl">
           <DialogTitle className="text-title font-semibold">Import into {logbook.name}</DialogTitle>
           <div className="grid min-h-0 content-start gap-4 overflow-auto">
             {job === null && (
               <>
-                <p className="text-soft">An ADIF file (.adi). Contacts that are in the log already are passed over; the whole import can be undone.</p>
+                <p className="text-soft">
+                  An ADIF file (.adi). Contacts that are in the log already are passed over; the whole import can be
+                  undone.
+                </p>
                 <div className="flex items-center gap-3">
                   <Button autoFocus={file === null} onClick={() => picker.current?.click()}>
                     Choose a file
                   </Button>
-                  <span className="truncate">{file === null ? <span className="text-faint">or drop one anywhere on the Desk</span> : `${file.name}, ${size(file.size)}`}</span>
-                  <input ref={picker} type="file" accept=".adi,.adif,.txt" aria-label="Log file" className="hidden" onChange={({ target }) => target.files?.[0] && onFile(target.files[0])} />
+                  <span className="truncate">
+                    {file === null ? (
+                      <span className="text-faint">or drop one anywhere on the Desk</span>
+                    ) : (
+                      `${file.name}, ${size(file.size)}`
+                    )}
+                  </span>
+                  <input
+                    ref={picker}
+                    type="file"
+                    accept=".adi,.adif,.txt"
+                    aria-label="Log file"
+                    className="hidden"
+                    onChange={({ target }) => target.files?.[0] && onFile(target.files[0])}
+                  />
                 </div>
                 <label className="flex items-center gap-2">
-                  <input type="checkbox" checked={queue} onChange={({ target }) => setQueue(target.checked)} className="size-4 accent-signal" />
+                  <input
+                    type="checkbox"
+                    checked={queue}
+                    onChange={({ target }) => setQueue(target.checked)}
+                    className="size-4 accent-signal"
+                  />
                   Put what the file does not mark as sent into the outbox of Lantern
                 </label>
                 {upload.error !== null && (
@@ -75,14 +103,17 @@ export function ImportDialog({ file, open, onClose, onFile }: ImportDialogProps)
           </div>
           <div className="flex justify-end gap-2">
             {job?.state === "done" && <UndoImport job={job} />}
-            {job?.state === "running" && (
-              <Button onClick={() => api(`jobs/${job.id}/cancel`, { method: "POST" }).catch((error: Error) => toast.error(error.message))}>Cancel the import</Button>
-            )}
+            {job?.state === "running" && <Button onClick={() => cancel.mutate(job.id)}>Cancel the import</Button>}
             <Button look={job === null ? "plain" : "act"} onClick={close}>
               {job?.state === "running" ? "Go on in the background" : "Close"}
             </Button>
             {job === null && (
-              <Button look="act" autoFocus={file !== null} disabled={file === null || upload.isPending} onClick={() => file && upload.mutate(file)}>
+              <Button
+                look="act"
+                autoFocus={file !== null}
+                disabled={file === null || upload.isPending}
+                onClick={() => file && upload.mutate(file)}
+              >
                 {upload.isPending ? "Taking the file" : "Import"}
               </Button>
             )}
@@ -149,12 +180,25 @@ function Figure({ label, value, bad = false }: { label: string; value: number; b
   );
 }
 
-function Lines({ title, rows, more }: { title: string; rows: { line: number; what: string; text: string }[]; more: number }) {
+function Lines({
+  title,
+  rows,
+  more,
+}: {
+  title: string;
+  rows: { line: number; what: string; text: string }[];
+  more: number;
+}) {
   if (rows.length === 0) return null;
   return (
     <section>
       <h3 className="heading mb-1">{title}</h3>
-      <div className="max-h-48 overflow-auto rounded-field border border-line" tabIndex={0} role="region" aria-label={title}>
+      <div
+        className="max-h-48 overflow-auto rounded-field border border-line"
+        tabIndex={0}
+        role="region"
+        aria-label={title}
+      >
         <table className="w-full">
           <tbody>
             {rows.map((row, index) => (

@@ -29,7 +29,14 @@ export function LogTable({ rows, focusRef }: { rows: ContactRows; focusRef?: Ref
 
   function onKeyDown(event: KeyboardEvent) {
     const page = Math.floor((scroller.current?.clientHeight ?? 400) / ROW_HEIGHT) - 2;
-    const steps: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: page, PageUp: -page, Home: -Infinity, End: Infinity };
+    const steps: Record<string, number> = {
+      ArrowDown: 1,
+      ArrowUp: -1,
+      PageDown: page,
+      PageUp: -page,
+      Home: -Infinity,
+      End: Infinity,
+    };
     const step = steps[event.key];
     if (step === undefined || event.altKey || event.ctrlKey) return;
     event.preventDefault();
@@ -48,7 +55,11 @@ export function LogTable({ rows, focusRef }: { rows: ContactRows; focusRef?: Ref
     );
   }
   if (state === "ready" && window.total === 0) {
-    return <p className="bg-panel p-8 text-center text-soft">No contact yet. Type a call above and press Enter, or import a log file.</p>;
+    return (
+      <p className="bg-panel p-8 text-center text-soft">
+        No contact yet. Type a call above and press Enter, or import a log file.
+      </p>
+    );
   }
   return (
     <div
@@ -65,16 +76,33 @@ export function LogTable({ rows, focusRef }: { rows: ContactRows; focusRef?: Ref
       onKeyDown={onKeyDown}
       className="group min-h-0 overflow-auto border-t border-line bg-panel outline-none focus-visible:outline-2 focus-visible:-outline-offset-2"
     >
-      <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid min-w-[1080px] border-b border-line bg-panel" style={{ gridTemplateColumns: TEMPLATE }}>
+      <div
+        role="row"
+        aria-rowindex={1}
+        className="sticky top-0 z-10 grid min-w-[1080px] border-b border-line bg-panel"
+        style={{ gridTemplateColumns: TEMPLATE }}
+      >
         {LOG_COLUMNS.map((column) => (
-          <div key={column.id} role="columnheader" className={`heading px-2 py-1.5 first:pl-4 ${column.right ? "text-right" : ""}`}>
+          <div
+            key={column.id}
+            role="columnheader"
+            className={`heading px-2 py-1.5 first:pl-4 ${column.right ? "text-right" : ""}`}
+          >
             {column.title}
           </div>
         ))}
       </div>
       <div role="rowgroup" className="relative min-w-[1080px]" style={{ height: virtualizer.getTotalSize() }}>
         {items.map(({ index, start }) => (
-          <Row key={index} index={index} top={start} contact={window.rows[index]} active={index === active} thisYear={thisYear} onPick={setActive} />
+          <Row
+            key={index}
+            index={index}
+            top={start}
+            contact={window.rows[index]}
+            active={index === active}
+            thisYear={thisYear}
+            onPick={setActive}
+          />
         ))}
       </div>
     </div>
@@ -112,7 +140,11 @@ function Cell({ column, contact, thisYear }: { column: Column; contact: StoredCo
   const look = `${column.mono ? "font-mono" : ""} ${column.right ? "text-right" : ""}`;
   return (
     <div role="gridcell" className={`truncate px-2 first:pl-4 ${look}`}>
-      {contact === undefined ? <span className="inline-block h-2 w-3/5 rounded-full bg-line" /> : column.cell(contact, thisYear)}
+      {contact === undefined ? (
+        <span className="inline-block h-2 w-3/5 rounded-full bg-line" />
+      ) : (
+        column.cell(contact, thisYear)
+      )}
     </div>
   );
 }

@@ -17,18 +17,51 @@ export interface Column {
 }
 
 export const LOG_COLUMNS: readonly Column[] = [
-  { id: "startedAt", title: "UTC", track: "112px", mono: true, cell: ({ startedAt }, thisYear) => shortTime(startedAt, thisYear) },
+  {
+    id: "startedAt",
+    title: "UTC",
+    track: "128px",
+    mono: true,
+    cell: ({ startedAt }, thisYear) => shortTime(startedAt, thisYear),
+  },
   { id: "call", title: "Call", track: "118px", mono: true, cell: ({ call }) => <b className="font-bold">{call}</b> },
   { id: "band", title: "Band", track: "56px", cell: ({ band }) => bandLabel(band) },
-  { id: "frequency", title: "kHz", track: "92px", mono: true, right: true, cell: ({ frequencyHz }) => (frequencyHz === null ? "" : formatFrequency(frequencyHz)) },
-  { id: "mode", title: "Mode", track: "60px", cell: ({ mode, submode }) => (mode === "SSB" ? mode : (submode ?? mode)) },
+  {
+    id: "frequency",
+    title: "kHz",
+    track: "92px",
+    mono: true,
+    right: true,
+    cell: ({ frequencyHz }) => (frequencyHz === null ? "" : formatFrequency(frequencyHz)),
+  },
+  {
+    id: "mode",
+    title: "Mode",
+    track: "60px",
+    cell: ({ mode, submode }) => (mode === "SSB" ? mode : (submode ?? mode)),
+  },
   { id: "reportSent", title: "Sent", track: "48px", mono: true, cell: ({ reportSent }) => reportSent },
   { id: "reportReceived", title: "Rcvd", track: "48px", mono: true, cell: ({ reportReceived }) => reportReceived },
-  { id: "entity", title: "Entity", track: "minmax(110px,1.2fr)", cell: ({ entityCode }) => (entityCode === null ? "" : (entityByCode(entityCode)?.name ?? entityCode)) },
+  {
+    id: "entity",
+    title: "Entity",
+    track: "minmax(110px,1.2fr)",
+    cell: ({ entityCode }) => (entityCode === null ? "" : (entityByCode(entityCode)?.name ?? entityCode)),
+  },
   { id: "name", title: "Name", track: "minmax(70px,0.7fr)", cell: ({ name }) => name },
-  { id: "lantern", title: "Lantern", track: "100px", cell: (contact) => <ChannelState contact={contact} channel="lantern" /> },
+  {
+    id: "lantern",
+    title: "Lantern",
+    track: "100px",
+    cell: (contact) => <ChannelState contact={contact} channel="lantern" />,
+  },
   { id: "card", title: "Card", track: "100px", cell: (contact) => <ChannelState contact={contact} channel="card" /> },
-  { id: "comment", title: "Comment", track: "minmax(80px,1fr)", cell: ({ comment }) => <span className="text-soft">{comment}</span> },
+  {
+    id: "comment",
+    title: "Comment",
+    track: "minmax(80px,1fr)",
+    cell: ({ comment }) => <span className="text-soft">{comment}</span>,
+  },
 ];
 
 /** How a contact stands on a channel, in mark and word. */

@@ -13,7 +13,7 @@ export const EMPTY_WINDOW: RowWindow = { total: 0, rows: [] };
 export const PAGE = 200;
 
 /** Which page a row is on, by number from 0. */
-export function pageOf(index: number): number {
+function pageOf(index: number): number {
   return Math.floor(index / PAGE);
 }
 

@@ -4,7 +4,16 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { ContactPage } from "@/core/contract";
 import { api, withQuery } from "../kit/api";
 import { useLive } from "../kit/useLive";
-import { EMPTY_WINDOW, missingPages, PAGE, type RowWindow, withAdded, withChanged, withPage, withRemoved } from "./rowWindow";
+import {
+  EMPTY_WINDOW,
+  missingPages,
+  PAGE,
+  type RowWindow,
+  withAdded,
+  withChanged,
+  withPage,
+  withRemoved,
+} from "./rowWindow";
 
 export interface ContactRows {
   readonly window: RowWindow;
@@ -35,7 +44,9 @@ export function useContactRows(logbookId: number, total: number): ContactRows {
       loading.current.add(page);
       const asked = generation.current;
       try {
-        const answer = await api<ContactPage>(withQuery(`logbooks/${logbookId}/contacts`, { offset: page * PAGE, limit: PAGE }));
+        const answer = await api<ContactPage>(
+          withQuery(`logbooks/${logbookId}/contacts`, { offset: page * PAGE, limit: PAGE }),
+        );
         if (asked !== generation.current) return;
         keep(withPage(latest.current, page, answer.items, answer.total ?? 0));
         setState("ready");
@@ -69,7 +80,8 @@ export function useContactRows(logbookId: number, total: number): ContactRows {
 
   useLive((event) => {
     if (event.type === "reconnected") return reload();
-    if (event.type === "lost" || event.type === "job" || event.type === "outbox" || event.logbookId !== logbookId) return;
+    if (event.type === "lost" || event.type === "job" || event.type === "outbox" || event.logbookId !== logbookId)
+      return;
     if (event.type === "manyContacts") {
       generation.current++;
       loading.current.clear();

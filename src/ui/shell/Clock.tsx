@@ -19,7 +19,9 @@ export function Clock() {
   return (
     <span className="whitespace-nowrap" role="timer" aria-label="Time now, UTC">
       <span className="font-mono text-title">{date?.toISOString().slice(11, 19) ?? "--:--:--"}</span>{" "}
-      <span className="text-soft">UTC{date === null ? "" : `, ${DAYS[date.getUTCDay()]} ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`}</span>
+      <span className="text-soft">
+        UTC{date === null ? "" : `, ${DAYS[date.getUTCDay()]} ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`}
+      </span>
     </span>
   );
 }

@@ -5,28 +5,23 @@ import { useState } from "react";
 import { useActions, useAllActions } from "../kit/actions";
 import { Key } from "../kit/Key";
 
-let open_: (() => void) | null = null;
-
-/** Opens the palette from anywhere. */
-export function openPalette(): void {
-  open_?.();
-}
-
 /** Every action by its name. */
 export function CommandPalette() {
   const [open, setOpen] = useState(false);
   const actions = useAllActions();
-  open_ = () => setOpen(true);
   useActions([{ id: "palette", label: "Find an action", keys: "Ctrl+K", run: () => setOpen((was) => !was) }]);
   return (
     <Command.Dialog
       open={open}
       onOpenChange={setOpen}
       label="Actions"
-      overlayClassName="fixed inset-0 z-40 bg-black/30"
+      overlayClassName="fixed inset-0 z-40 bg-shade/40"
       contentClassName="fixed top-[16vh] left-1/2 z-50 w-[min(560px,94vw)] -translate-x-1/2 overflow-hidden rounded-lg border border-line bg-panel shadow-2xl"
     >
-      <Command.Input placeholder="What shall be done?" className="h-12 w-full border-b border-line bg-transparent px-4 text-large outline-none" />
+      <Command.Input
+        placeholder="What shall be done?"
+        className="h-12 w-full border-b border-line bg-transparent px-4 text-large outline-none"
+      />
       <Command.List className="max-h-[50vh] overflow-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">No action of that name.</Command.Empty>
         {actions
@@ -52,5 +47,10 @@ export function CommandPalette() {
 }
 
 export function spoken(keys: string): string {
-  return keys.replaceAll("+", " ").replace("ArrowUp", "↑").replace("ArrowDown", "↓").replace("PageUp", "Page up").replace("PageDown", "Page down");
+  return keys
+    .replaceAll("+", " ")
+    .replace("ArrowUp", "↑")
+    .replace("ArrowDown", "↓")
+    .replace("PageUp", "Page up")
+    .replace("PageDown", "Page down");
 }

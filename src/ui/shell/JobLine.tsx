@@ -8,7 +8,11 @@ import { Button } from "../kit/Button";
 import { count, fullTime, many } from "../kit/format";
 
 const STATES: Readonly<Record<Job["state"], string>> = {
-  running: "running", done: "done", failed: "failed", cancelled: "cancelled", interrupted: "interrupted",
+  running: "running",
+  done: "done",
+  failed: "failed",
+  cancelled: "cancelled",
+  interrupted: "interrupted",
 };
 
 /** One job: what, how far, how it ended, and what can be done about it. */
@@ -56,7 +60,10 @@ export function ProgressBar({ job }: { job: Job }) {
       aria-valuenow={share === null ? undefined : Math.round(share * 100)}
       className="h-1.5 overflow-hidden rounded-full bg-line"
     >
-      <div className={`h-full bg-signal ${share === null ? "w-1/3 animate-pulse" : ""}`} style={share === null ? undefined : { width: `${share * 100}%` }} />
+      <div
+        className={`h-full bg-signal ${share === null ? "w-1/3 animate-pulse" : ""}`}
+        style={share === null ? undefined : { width: `${share * 100}%` }}
+      />
     </div>
   );
 }

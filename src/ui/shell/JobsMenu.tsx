@@ -14,7 +14,9 @@ export function JobsMenu() {
   const stopped = jobs.some((job) => job.state === "interrupted");
   return (
     <Popover className="relative">
-      <PopoverButton className={`whitespace-nowrap rounded-field px-1 hover:text-signal ${stopped ? "text-stop" : "text-soft"}`}>
+      <PopoverButton
+        className={`whitespace-nowrap rounded-field px-1 hover:text-signal ${stopped ? "text-stop" : "text-soft"}`}
+      >
         {running > 0 ? (
           <>
             Jobs <b className="font-semibold text-signal">{running} running</b>
@@ -25,8 +27,13 @@ export function JobsMenu() {
           "Jobs"
         )}
       </PopoverButton>
-      <PopoverPanel anchor="bottom end" className="z-50 mt-2 max-h-[70vh] w-96 overflow-auto rounded-field border border-line bg-panel shadow-lg">
-        {jobs.length === 0 && <p className="p-4 text-soft">No job has run yet. Imports, sendings and fetches are listed here.</p>}
+      <PopoverPanel
+        anchor="bottom end"
+        className="z-50 mt-2 max-h-[70vh] w-96 overflow-auto rounded-field border border-line bg-panel shadow-lg"
+      >
+        {jobs.length === 0 && (
+          <p className="p-4 text-soft">No job has run yet. Imports, sendings and fetches are listed here.</p>
+        )}
         <ul aria-label="Jobs" className="divide-y divide-line">
           {jobs.slice(0, 15).map((job) => (
             <li key={job.id} className="px-4 py-3">

@@ -17,7 +17,7 @@ export function KeyList() {
   ]);
   return (
     <Dialog open={open} onClose={setOpen} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-black/30" />
+      <DialogBackdrop className="fixed inset-0 bg-shade/40" />
       <div className="fixed inset-0 grid place-items-center p-4">
         <DialogPanel className="max-h-[80vh] w-[min(520px,94vw)] overflow-auto rounded-lg border border-line bg-panel p-5 shadow-2xl">
           <div className="mb-3 flex items-center justify-between">

@@ -15,9 +15,19 @@ const PLACES = [
 export function Nav() {
   const here = usePathname();
   const router = useRouter();
-  useActions(PLACES.map(({ path, name, keys }) => ({ id: `go${path}`, label: `Go to ${name}`, keys, run: () => router.push(path) })));
+  useActions(
+    PLACES.map(({ path, name, keys }) => ({
+      id: `go${path}`,
+      label: `Go to ${name}`,
+      keys,
+      run: () => router.push(path),
+    })),
+  );
   return (
-    <nav aria-label="Places" className="flex flex-col border-r border-line bg-panel pt-2 max-sm:order-2 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:pt-0">
+    <nav
+      aria-label="Places"
+      className="flex flex-col border-r border-line bg-panel pt-2 max-sm:order-2 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:pt-0"
+    >
       {PLACES.map(({ path, name, icon: Icon }) => {
         const on = here.startsWith(path);
         return (

@@ -6,13 +6,12 @@ import { ChevronDown, Moon, Search, Sun } from "lucide-react";
 import Link from "next/link";
 import { bandLabel, formatFrequency } from "@/core/band";
 import type { ServiceView } from "@/core/contract";
-import { useActions } from "../kit/actions";
+import { useActions, useAllActions } from "../kit/actions";
 import { api } from "../kit/api";
 import { count, many } from "../kit/format";
 import { Clock } from "./Clock";
 import { JobsMenu } from "./JobsMenu";
 import { useLogbook } from "./logbook";
-import { openPalette } from "./CommandPalette";
 import { useRadio } from "./radio";
 import type { Themed } from "./theme";
 
@@ -20,6 +19,7 @@ import type { Themed } from "./theme";
 export function Rail({ theme }: { theme: Themed }) {
   const { logbook, waiting, connected } = useLogbook();
   const radio = useRadio();
+  const palette = useAllActions().find((action) => action.id === "palette");
   const { data } = useQuery({
     queryKey: ["lantern", logbook.id],
     queryFn: () => api<ServiceView>(`logbooks/${logbook.id}/outbox/lantern`),
@@ -29,19 +29,31 @@ export function Rail({ theme }: { theme: Themed }) {
   return (
     <header className="col-span-full flex items-center gap-x-5 border-b border-line bg-panel pr-3 max-sm:flex-wrap max-sm:gap-x-3 max-sm:px-3 max-sm:py-1.5">
       <Link href="/desk" aria-label="Ypsiloid, to the Desk" className="grid w-[68px] place-items-center max-sm:w-8">
-        <svg width="26" height="26" viewBox="0 0 26 26" fill="none" className="stroke-signal" strokeWidth="2.6" strokeLinecap="round" aria-hidden>
+        <svg
+          width="26"
+          height="26"
+          viewBox="0 0 26 26"
+          fill="none"
+          className="stroke-signal"
+          strokeWidth="2.6"
+          strokeLinecap="round"
+          aria-hidden
+        >
           <path d="M5 4c0 7 8 6 8 13v5M21 4c0 7-8 6-8 13" />
         </svg>
       </Link>
       <LogbookMenu />
       <span className="truncate text-soft max-lg:hidden">
-        {logbook.site.name}, <span className="font-mono">{logbook.site.call}</span> in <span className="font-mono">{logbook.site.grid}</span>
+        {logbook.site.name}, <span className="font-mono">{logbook.site.call}</span> in{" "}
+        <span className="font-mono">{logbook.site.grid}</span>
       </span>
       <span className="flex-1" />
       <Clock />
       <span className="flex-1 max-sm:hidden" />
       <span className="whitespace-nowrap max-sm:hidden" aria-label="Radio, as typed">
-        <span className="font-mono text-title">{radio.frequencyHz === null ? bandLabel(radio.band) : formatFrequency(radio.frequencyHz)}</span>{" "}
+        <span className="font-mono text-title">
+          {radio.frequencyHz === null ? bandLabel(radio.band) : formatFrequency(radio.frequencyHz)}
+        </span>{" "}
         <span className="text-soft">
           {radio.frequencyHz === null ? "" : "kHz "}
           {radio.submode ?? radio.mode}
@@ -52,12 +64,16 @@ export function Rail({ theme }: { theme: Themed }) {
           Server not reached
         </span>
       )}
-      <Link href="/confirm" className="whitespace-nowrap text-soft hover:text-signal" aria-label={`Outbox: ${many(outbox ?? 0, "contact")} waiting`}>
+      <Link
+        href="/confirm"
+        className="whitespace-nowrap text-soft hover:text-signal"
+        aria-label={`Outbox: ${many(outbox ?? 0, "contact")} waiting`}
+      >
         Outbox <b className="font-semibold text-ink">{outbox === undefined ? "–" : count(outbox)}</b>
       </Link>
       <JobsMenu />
       <span className="flex items-center gap-1 max-sm:hidden">
-        <IconButton label="Find an action (Ctrl K)" onClick={openPalette}>
+        <IconButton label="Find an action (Ctrl K)" onClick={() => palette?.run()}>
           <Search size={17} aria-hidden />
         </IconButton>
         <IconButton label={theme.theme === "day" ? "Night theme" : "Day theme"} onClick={theme.toggle}>
@@ -70,7 +86,13 @@ export function Rail({ theme }: { theme: Themed }) {
 
 function IconButton({ label, onClick, children }: { label: string; onClick: () => void; children: React.ReactNode }) {
   return (
-    <button type="button" aria-label={label} title={label} onClick={onClick} className="grid size-8 place-items-center rounded-field text-soft hover:bg-signal-wash hover:text-signal">
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      className="grid size-8 place-items-center rounded-field text-soft hover:bg-signal-wash hover:text-signal"
+    >
       {children}
     </button>
   );
@@ -80,19 +102,30 @@ function LogbookMenu() {
   const { logbook, logbooks, choose } = useLogbook();
   const label = (
     <>
-      <b className="truncate font-semibold">{logbook.name}</b> <span className="whitespace-nowrap text-faint">{many(logbook.contactCount, "contact")}</span>
+      <b className="truncate font-semibold">{logbook.name}</b>{" "}
+      <span className="whitespace-nowrap text-faint">{many(logbook.contactCount, "contact")}</span>
     </>
   );
   if (logbooks.length < 2) return <span className="flex min-w-0 items-baseline gap-2">{label}</span>;
   return (
     <Listbox value={logbook.id} onChange={choose}>
-      <ListboxButton className="flex min-w-0 items-center gap-2 rounded-field px-1 hover:text-signal" aria-label={`Logbook: ${logbook.name}`}>
+      <ListboxButton
+        className="flex min-w-0 items-center gap-2 rounded-field px-1 hover:text-signal"
+        aria-label={`Logbook: ${logbook.name}`}
+      >
         {label}
         <ChevronDown size={14} aria-hidden />
       </ListboxButton>
-      <ListboxOptions anchor="bottom start" className="z-50 min-w-56 rounded-field border border-line bg-panel p-1 shadow-lg">
+      <ListboxOptions
+        anchor="bottom start"
+        className="z-50 min-w-56 rounded-field border border-line bg-panel p-1 shadow-lg"
+      >
         {logbooks.map((entry) => (
-          <ListboxOption key={entry.id} value={entry.id} className="flex justify-between gap-6 rounded-[3px] px-2 py-1.5 data-focus:bg-signal-wash">
+          <ListboxOption
+            key={entry.id}
+            value={entry.id}
+            className="flex justify-between gap-6 rounded-[3px] px-2 py-1.5 data-focus:bg-signal-wash"
+          >
             <span>{entry.name}</span>
             <span className="font-mono text-soft">{entry.site.call}</span>
           </ListboxOption>

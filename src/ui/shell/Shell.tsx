@@ -23,7 +23,9 @@ interface ShellProps {
 
 /** The frame around every place: rail above, places at the side, and what floats. */
 export function Shell({ logbooks, current, theme, children }: ShellProps) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: false } } }));
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: false } } }),
+  );
   const themed = useTheme(theme);
   return (
     <QueryClientProvider client={client}>

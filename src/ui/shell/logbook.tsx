@@ -1,6 +1,7 @@
 "use client";
 
 import { useQueryClient } from "@tanstack/react-query";
+import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import type { Logbook } from "@/core/contract";
 import { useLive } from "../kit/useLive";
@@ -18,11 +19,20 @@ interface LogbookState {
 const Context = createContext<LogbookState | null>(null);
 
 /** The logbook one works in, with its counts kept up to date by the live stream. */
-export function LogbookProvider({ initial, logbooks, children }: { initial: Logbook; logbooks: readonly Logbook[]; children: ReactNode }) {
+export function LogbookProvider({
+  initial,
+  logbooks,
+  children,
+}: {
+  initial: Logbook;
+  logbooks: readonly Logbook[];
+  children: ReactNode;
+}) {
   const [contactCount, setContactCount] = useState(initial.contactCount);
   const [waiting, setWaiting] = useState<number | null>(null);
   const [connected, setConnected] = useState(true);
   const client = useQueryClient();
+  const router = useRouter();
 
   useLive((event) => {
     if (event.type === "lost") return setConnected(false);
@@ -42,9 +52,14 @@ export function LogbookProvider({ initial, logbooks, children }: { initial: Logb
 
   const choose = (id: number) => {
     rememberChoice("logbook", String(id));
-    window.location.assign("/desk");
+    router.push("/desk");
+    router.refresh();
   };
-  return <Context value={{ logbook: { ...initial, contactCount }, logbooks, waiting, connected, choose }}>{children}</Context>;
+  return (
+    <Context value={{ logbook: { ...initial, contactCount }, logbooks, waiting, connected, choose }}>
+      {children}
+    </Context>
+  );
 }
 
 export function useLogbook(): LogbookState {

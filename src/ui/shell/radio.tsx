@@ -78,8 +78,14 @@ export function useRadio(): RadioState {
 function readKept(): RadioSetting | null {
   try {
     const kept = JSON.parse(localStorage.getItem(KEPT_AS) ?? "null") as Partial<RadioSetting> | null;
-    if (kept === null || bandByName(kept.band ?? "") === undefined || !MODES.some(({ name }) => name === kept.mode)) return null;
-    return { frequencyHz: typeof kept.frequencyHz === "number" ? kept.frequencyHz : null, band: kept.band!, mode: kept.mode!, submode: kept.submode ?? null };
+    if (kept === null || bandByName(kept.band ?? "") === undefined || !MODES.some(({ name }) => name === kept.mode))
+      return null;
+    return {
+      frequencyHz: typeof kept.frequencyHz === "number" ? kept.frequencyHz : null,
+      band: kept.band!,
+      mode: kept.mode!,
+      submode: kept.submode ?? null,
+    };
   } catch {
     return null;
   }

@@ -34,6 +34,10 @@ export const GET = route(({ runtime, request }) => {
     cancel: () => stop(),
   });
   return new Response(body, {
-    headers: { "content-type": "text/event-stream", "cache-control": "no-cache, no-transform", "x-accel-buffering": "no" },
+    headers: {
+      "content-type": "text/event-stream",
+      "cache-control": "no-cache, no-transform",
+      "x-accel-buffering": "no",
+    },
   });
 });

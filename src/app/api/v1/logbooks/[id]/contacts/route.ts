@@ -6,5 +6,8 @@ export const GET = route(({ context, id, query }) => answer(listContacts(context
 export const POST = route(async ({ context, id, json }) => {
   const logged = logContact(context, id("id"), await json());
   if (!logged.ok) return answer(logged);
-  return Response.json(logged.value.contact, { status: 201, headers: { "x-journal-batch": String(logged.value.batchId) } });
+  return Response.json(logged.value.contact, {
+    status: 201,
+    headers: { "x-journal-batch": String(logged.value.batchId) },
+  });
 });

@@ -7,5 +7,8 @@ export const POST = route(({ context, runtime, id }) => {
   const batch = undoable(context, logbookId, batchId);
   if (!batch.ok) return answer(batch);
   if (batch.value.contacts <= UNDO_AT_ONCE) return answer(undoBatch(context, logbookId, batchId));
-  return answer(runtime.supervisor.start(context, logbookId, `Undo: ${batch.value.summary}`, { kind: "undo", batchId }), 202);
+  return answer(
+    runtime.supervisor.start(context, logbookId, `Undo: ${batch.value.summary}`, { kind: "undo", batchId }),
+    202,
+  );
 });

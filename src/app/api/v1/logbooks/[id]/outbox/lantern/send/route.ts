@@ -4,5 +4,8 @@ import { findLogbook } from "@/server/logbook/logbooks";
 export const POST = route(({ context, runtime, id }) => {
   const logbook = findLogbook(context, id("id"));
   if (!logbook.ok) return answer(logbook);
-  return answer(runtime.supervisor.start(context, logbook.value.id, "Send to Lantern", { kind: "send", service: "lantern" }), 202);
+  return answer(
+    runtime.supervisor.start(context, logbook.value.id, "Send to Lantern", { kind: "send", service: "lantern" }),
+    202,
+  );
 });

@@ -1,0 +1,205 @@
+import { z } from "zod";
+import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from "zod-openapi";
+import { contactFactsSchema } from "../core/contact";
+import {
+  batchSchema,
+  callPlaceSchema,
+  contactPageSchema,
+  contactPatchSchema,
+  contactQuerySchema,
+  entityTableSchema,
+  jobSchema,
+  logbookInputSchema,
+  logbookSchema,
+  problemSchema,
+  readingQuerySchema,
+  readingSchema,
+  receiptLineSchema,
+  serviceViewSchema,
+  storedContactSchema,
+  undoReportSchema,
+} from "../core/contract";
+import { importQuerySchema } from "./logbook/startImport";
+import { VERSION } from "./version";
+
+const id = (what: string) =>
+  z.coerce
+    .number()
+    .int()
+    .meta({ description: `The number of the ${what}.` });
+const list = (item: z.ZodType) => z.object({ items: z.array(item), next: z.string().nullable() });
+const json = (schema: z.ZodType) => ({ "application/json": { schema } });
+const problem = { description: "A problem", content: { "application/problem+json": { schema: problemSchema } } };
+const answers = (status: number, description: string, schema: z.ZodType) => ({
+  [status]: { description, content: json(schema) },
+  default: problem,
+});
+
+function operation(
+  summary: string,
+  responses: ZodOpenApiOperationObject["responses"],
+  more: Partial<ZodOpenApiOperationObject> = {},
+): ZodOpenApiOperationObject {
+  return { summary, responses, ...more };
+}
+
+const ofLogbook = { requestParams: { path: z.object({ id: id("logbook") }) } };
+const withLogbook = (path: z.ZodRawShape, query?: z.ZodObject) => ({
+  requestParams: { path: z.object({ id: id("logbook"), ...path }), ...(query === undefined ? {} : { query }) },
+});
+
+const paths: ZodOpenApiPathsObject = {
+  "/health": {
+    get: operation(
+      "Whether the server is up",
+      answers(200, "It is", z.object({ status: z.literal("ok"), name: z.string(), version: z.string() })),
+    ),
+  },
+  "/calls/{call}": {
+    get: operation(
+      "Which entity a call operates from; strokes in the call stand in the path as they are",
+      answers(200, "The resolution", callPlaceSchema),
+      {
+        requestParams: {
+          path: z.object({ call: z.string() }),
+          query: z.object({
+            at: z.iso.datetime().optional().meta({ description: "As of this moment; now when left out." }),
+          }),
+        },
+      },
+    ),
+  },
+  "/logbooks": {
+    get: operation("All logbooks", answers(200, "The logbooks", list(logbookSchema))),
+    post: operation("Make a logbook", answers(201, "The logbook", logbookSchema), {
+      requestBody: { content: json(logbookInputSchema) },
+    }),
+  },
+  "/logbooks/{id}": { get: operation("One logbook", answers(200, "The logbook", logbookSchema), ofLogbook) },
+  "/logbooks/{id}/contacts": {
+    get: operation(
+      "Contacts, the newest first",
+      answers(200, "A page", contactPageSchema),
+      withLogbook({}, contactQuerySchema),
+    ),
+    post: operation(
+      "Log a contact; what it does not say of our side comes from the site",
+      answers(201, "The contact", storedContactSchema),
+      {
+        ...ofLogbook,
+        requestBody: { content: json(contactFactsSchema) },
+      },
+    ),
+  },
+  "/logbooks/{id}/contacts/{contactId}": {
+    get: operation(
+      "One contact",
+      answers(200, "The contact", storedContactSchema),
+      withLogbook({ contactId: id("contact") }),
+    ),
+    patch: operation("Change some facts of a contact", answers(200, "The contact", storedContactSchema), {
+      ...withLogbook({ contactId: id("contact") }),
+      requestBody: { content: json(contactPatchSchema) },
+    }),
+    delete: operation(
+      "Delete a contact",
+      answers(200, "The batch to undo to have it back", z.object({ batchId: z.int() })),
+      withLogbook({ contactId: id("contact") }),
+    ),
+  },
+  "/logbooks/{id}/imports": {
+    post: operation("Import an ADIF file, given as the body", answers(202, "The job that reads it", jobSchema), {
+      ...withLogbook({}, importQuerySchema),
+      requestBody: { content: { "application/octet-stream": { schema: z.string() } } },
+    }),
+  },
+  "/logbooks/{id}/export.adi": {
+    get: operation(
+      "The whole log as ADIF",
+      { 200: { description: "The file", content: { "text/plain": { schema: z.string() } } }, default: problem },
+      ofLogbook,
+    ),
+  },
+  "/logbooks/{id}/awards/entities": {
+    get: operation("The entities award", answers(200, "Every slot that holds a contact", entityTableSchema), ofLogbook),
+  },
+  "/logbooks/{id}/reading": {
+    get: operation(
+      "What is said of a call being typed",
+      answers(200, "The reading", readingSchema),
+      withLogbook({}, readingQuerySchema),
+    ),
+  },
+  "/logbooks/{id}/outbox/lantern": {
+    get: operation("How the logbook stands with Lantern", answers(200, "The view", serviceViewSchema), ofLogbook),
+  },
+  "/logbooks/{id}/outbox/lantern/send": {
+    post: operation("Send what waits", answers(202, "The job", jobSchema), ofLogbook),
+  },
+  "/logbooks/{id}/outbox/lantern/fetch": {
+    post: operation("Fetch confirmations since the last fetch", answers(202, "The job", jobSchema), ofLogbook),
+  },
+  "/logbooks/{id}/outbox/lantern/retry": {
+    post: operation(
+      "Let refused contacts go out again",
+      answers(200, "How many wait again", z.object({ waiting: z.int() })),
+      ofLogbook,
+    ),
+  },
+  "/logbooks/{id}/sendings/{sendingId}": {
+    get: operation(
+      "The receipt of a sending",
+      answers(200, "An answer a contact", list(receiptLineSchema)),
+      withLogbook({ sendingId: id("sending") }),
+    ),
+  },
+  "/logbooks/{id}/journal": {
+    get: operation("The newest batches of the journal", answers(200, "The batches", list(batchSchema)), ofLogbook),
+  },
+  "/logbooks/{id}/journal/{batchId}/undo": {
+    post: operation(
+      "Undo a batch",
+      {
+        ...answers(200, "What was undone", undoReportSchema),
+        202: { description: "The job that undoes a large batch", content: json(jobSchema) },
+      },
+      withLogbook({ batchId: id("batch") }),
+    ),
+  },
+  "/jobs": { get: operation("The newest jobs", answers(200, "The jobs", list(jobSchema))) },
+  "/jobs/{jobId}": {
+    get: operation("One job", answers(200, "The job", jobSchema), {
+      requestParams: { path: z.object({ jobId: id("job") }) },
+    }),
+  },
+  "/jobs/{jobId}/cancel": {
+    post: operation("Cancel a running job", answers(200, "The job", jobSchema), {
+      requestParams: { path: z.object({ jobId: id("job") }) },
+    }),
+  },
+  "/jobs/{jobId}/run": {
+    post: operation("Run a job again that did not end well", answers(202, "The job", jobSchema), {
+      requestParams: { path: z.object({ jobId: id("job") }) },
+    }),
+  },
+  "/events": {
+    get: operation("Everything that changes, as server-sent events", {
+      200: { description: "The stream", content: { "text/event-stream": { schema: z.string() } } },
+      default: problem,
+    }),
+  },
+};
+
+/** The OpenAPI document of the interface for programs, made from the schemas that check it. */
+export function openApiDocument() {
+  return createDocument({
+    openapi: "3.1.0",
+    info: {
+      title: "Ypsiloid",
+      version: VERSION,
+      description: "A radio amateur's log. Times are UTC, frequencies Hz, powers watts.",
+    },
+    servers: [{ url: "/api/v1" }],
+    paths,
+  });
+}
