@@ -19,7 +19,11 @@ step("eslint", () => run("eslint", [".", "--max-warnings", "0"]));
 step("types", () => run("tsc", ["--noEmit"]));
 step("layers", () => run("depcruise", ["src", "stand-ins", "demo", "--config", ".dependency-cruiser.cjs"]));
 step("knip", () => run("knip", ["--no-progress"]));
-count("Jest", (report) => run("jest", ["--json", `--outputFile=${report}`]), (report) => [report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites]);
+count(
+  "Jest",
+  (report) => run("jest", ["--json", `--outputFile=${report}`]),
+  (report) => [report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites],
+);
 count(
   "Playwright",
   (report) => run("playwright", ["test"], { env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: report } }),
@@ -50,10 +54,15 @@ function count(name, work, read) {
 function ensureChromium() {
   if (existsSync(CHROMIUM)) return;
   if (process.platform !== "linux" || process.getuid() !== 0) {
-    giveUp(`There is no ${CHROMIUM}, which the tests of the interface run in: install it, on Debian with: sudo apt-get install chromium`);
+    giveUp(
+      `There is no ${CHROMIUM}, which the tests of the interface run in: install it, on Debian with: sudo apt-get install chromium`,
+    );
   }
   process.stdout.write("Installing Chromium.\n");
   spawnSync("apt-get", ["update", "-qq"], { stdio: "inherit", cwd: ROOT });
-  const result = spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  const result = spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
+    stdio: "inherit",
+    env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+  });
   if (result.status !== 0) giveUp("Chromium could not be installed: the lines above say why.");
 }

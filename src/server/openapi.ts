@@ -9,6 +9,7 @@ import {
   contactQuerySchema,
   entityTableSchema,
   jobSchema,
+  loggedContactSchema,
   logbookInputSchema,
   logbookSchema,
   problemSchema,
@@ -84,7 +85,7 @@ const paths: ZodOpenApiPathsObject = {
     ),
     post: operation(
       "Log a contact; what it does not say of our side comes from the site",
-      answers(201, "The contact", storedContactSchema),
+      answers(201, "The contact", loggedContactSchema),
       {
         ...ofLogbook,
         requestBody: { content: json(contactFactsSchema) },

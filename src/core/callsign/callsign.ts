@@ -104,6 +104,28 @@ export function parseCallsign(text: string): CallsignResult {
   };
 }
 
+/**
+ * The beginning of a call while it is typed, as if a station operated from that prefix: "OY", "OY4", "KH6/". Null
+ * where it cannot become a call.
+ */
+export function parsePartialCall(text: string): Callsign | null {
+  const call = cleanCall(text);
+  if (faultOfForm(call.replace(/\/$/, "")) !== null) return null;
+  const location = call.split("/")[0]!;
+  if (ituAllocation(location) === null) return null;
+  return {
+    call,
+    base: location,
+    prefix: location,
+    digit: areaOf(location),
+    suffix: "",
+    location,
+    portable: true,
+    markers: NONE,
+    mobile: null,
+  };
+}
+
 /** The call without its designators, or the cleaned text itself where it is no call. Two variants share it. */
 export function baseCall(text: string): string {
   const result = parseCallsign(text);

@@ -1,3 +1,3 @@
-export { baseCall, cleanCall, parseCallsign } from "./callsign";
+export { baseCall, cleanCall, parseCallsign, parsePartialCall } from "./callsign";
 export type { Callsign, CallsignResult } from "./callsign";
 export { expandPrefix, ituAllocation } from "./itu";

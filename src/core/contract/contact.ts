@@ -17,6 +17,10 @@ export const storedContactSchema = z.object({
 });
 export type StoredContact = z.output<typeof storedContactSchema>;
 
+/** A contact as it was just logged, with the batch of the journal to undo to take it back. */
+export const loggedContactSchema = storedContactSchema.extend({ batchId: z.int() });
+export type LoggedContact = z.output<typeof loggedContactSchema>;
+
 /** A change: the facts that change, and the revision it was made from, so that nobody's change is lost unseen. */
 export const contactPatchSchema = z.strictObject({
   ...contactFactsSchema.partial().shape,

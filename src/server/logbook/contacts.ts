@@ -7,7 +7,13 @@ import {
   faultsOf,
   secondsOf,
 } from "../../core/contact";
-import { type ContactPage, type ContactQuery, contactQuerySchema, type StoredContact } from "../../core/contract";
+import {
+  type ContactPage,
+  type ContactQuery,
+  contactQuerySchema,
+  type LoggedContact,
+  type StoredContact,
+} from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
@@ -17,14 +23,8 @@ import { findLogbook, siteOfLogbook } from "./logbooks";
 /** Services that every new contact waits for. */
 const QUEUED_FOR: readonly Channel[] = ["lantern"];
 
-export interface Logged {
-  readonly contact: StoredContact;
-  /** The batch to undo to take it back. */
-  readonly batchId: number;
-}
-
 /** Logs a contact. What it does not say of our side comes from the logbook's site. */
-export function logContact(context: Context, logbookId: number, input: unknown): Result<Logged> {
+export function logContact(context: Context, logbookId: number, input: unknown): Result<LoggedContact> {
   const logbook = findLogbook(context, logbookId);
   if (!logbook.ok) return logbook;
   const checked = checkContact(input, context.now());
@@ -34,7 +34,7 @@ export function logContact(context: Context, logbookId: number, input: unknown):
     id: writer.add({ ...contact, confirmations: queued(contact.confirmations) }),
     batchId: writer.batchId,
   }));
-  return done({ contact: findContact(context.store, logged.id)!, batchId: logged.batchId });
+  return done({ ...findContact(context.store, logged.id)!, batchId: logged.batchId });
 }
 
 function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts): ContactFacts {

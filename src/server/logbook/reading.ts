@@ -1,6 +1,6 @@
 import { ENTITIES_AWARD, worthOf } from "../../core/award";
 import { modeGroup, parseMode } from "../../core/band";
-import { parseCallsign } from "../../core/callsign";
+import { cleanCall, parseCallsign, parsePartialCall } from "../../core/callsign";
 import { compareContacts, faultsOf, isoTime } from "../../core/contact";
 import { type CallPlace, type Reading, readingQuerySchema } from "../../core/contract";
 import { type Resolution, resolve } from "../../core/entity";
@@ -22,6 +22,18 @@ export function readCall(text: string, at: number): Result<CallPlace> {
   return done({ call, base, prefix, ...placeOf(resolve(parsed.callsign, at)) });
 }
 
+/** As `readCall`, and also for the beginning of a call; what can never be one gives only the reason. */
+function placeWhileTyping(text: string, at: number): CallPlace {
+  const parsed = parseCallsign(text);
+  const callsign = parsed.ok ? parsed.callsign : parsePartialCall(text);
+  if (callsign === null) {
+    const call = cleanCall(text);
+    return { call, base: call, prefix: "", ...placeOf(resolve(call, at)) };
+  }
+  const { call, base, prefix } = callsign;
+  return { call, base, prefix, ...placeOf(resolve(callsign, at)) };
+}
+
 function placeOf(resolution: Resolution): Omit<CallPlace, "call" | "base" | "prefix"> {
   const { entity, candidates, ...rest } = resolution;
   const brief = ({ code, name, prefix }: { code: number; name: string; prefix: string }) => ({ code, name, prefix });
@@ -35,10 +47,9 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const logbook = findLogbook(context, logbookId);
   if (!logbook.ok) return logbook;
   const now = context.now();
-  const place = readCall(asked.data.call, now);
-  if (!place.ok) return place;
+  const place = placeWhileTyping(asked.data.call, now);
   const { store } = context;
-  const { base, entity } = place.value;
+  const { base, entity } = place;
   const { band } = asked.data;
   const group = modeGroup(parseMode(asked.data.mode)?.mode ?? asked.data.mode);
 
@@ -82,9 +93,9 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const there =
     gridCenter(asked.data.grid ?? null) ??
     gridCenter(previous.find((contact) => contact.grid !== null)?.grid ?? null) ??
-    pointOf(place.value);
+    pointOf(place);
   return done({
-    place: place.value,
+    place: place,
     point: there,
     beam: here !== null && there !== null ? pathBetween(here, there) : null,
     sun: there === null ? null : sunOver(there, now),

@@ -6,7 +6,7 @@ import { type DragEvent, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import { cleanCall } from "@/core/callsign";
-import type { Reading, StoredContact, UndoReport } from "@/core/contract";
+import type { LoggedContact, Reading, UndoReport } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
@@ -21,17 +21,12 @@ import { EntryLine } from "./EntryLine";
 import { ReadingPanel } from "./ReadingPanel";
 import { useReading } from "./useReading";
 
-interface Logged {
-  readonly contact: StoredContact;
-  readonly batchId: number;
-}
-
 /** The place one lives in: the entry line, the reading, and the log. */
 export function Desk() {
   const { logbook } = useLogbook();
   const radio = useRadio();
   const [draft, setDraft] = useKeptDraft(logbook.id);
-  const [last, setLast] = useState<Logged | null>(null);
+  const [last, setLast] = useState<LoggedContact | null>(null);
   const [importing, setImporting] = useState(false);
   const [file, setFile] = useState<File | null>(null);
   const [dragging, setDragging] = useState(false);
@@ -43,14 +38,14 @@ export function Desk() {
   const exportUrl = `/api/v1/logbooks/${logbook.id}/export.adi`;
 
   const undo = useMutation({
-    mutationFn: (logged: Logged) =>
+    mutationFn: (logged: LoggedContact) =>
       api<UndoReport>(`logbooks/${logbook.id}/journal/${logged.batchId}/undo`, { method: "POST" }),
     onSuccess: (report, logged) => {
       const blocked = report.blocked[0];
       if (blocked !== undefined)
-        return void toast.error(`${logged.contact.call} was changed since: ${blocked.by}. Undo that first.`);
+        return void toast.error(`${logged.call} was changed since: ${blocked.by}. Undo that first.`);
       setLast(null);
-      toast.success(`${logged.contact.call} is taken out of the log.`);
+      toast.success(`${logged.call} is taken out of the log.`);
     },
     onError: (error) => toast.error(error.message),
   });
@@ -107,7 +102,7 @@ export function Desk() {
         <span className="flex-1" />
         {last !== null && (
           <span className="flex items-center gap-2 text-soft max-sm:hidden" role="status">
-            Logged <b className="font-mono text-ink">{last.contact.call}</b> on {bandLabel(last.contact.band)}
+            Logged <b className="font-mono text-ink">{last.call}</b> on {bandLabel(last.band)}
             <Button small look="quiet" disabled={undo.isPending} onClick={undoLast}>
               Undo
             </Button>

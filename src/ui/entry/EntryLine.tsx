@@ -4,7 +4,7 @@ import { useMutation } from "@tanstack/react-query";
 import { type KeyboardEvent, type RefObject, useState } from "react";
 import { BANDS, bandLabel, defaultReport, formatFrequency, parseFrequency, bandOfFrequency } from "@/core/band";
 import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } from "@/core/contact";
-import type { StoredContact } from "@/core/contract";
+import type { LoggedContact } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { api, ApiProblem } from "../kit/api";
 import { Button } from "../kit/Button";
@@ -19,7 +19,7 @@ interface EntryLineProps {
   setDraft: (draft: Draft) => void;
   offered: Offered;
   callRef: RefObject<HTMLInputElement | null>;
-  onLogged: (logged: { contact: StoredContact; batchId: number }) => void;
+  onLogged: (logged: LoggedContact) => void;
 }
 
 /** Where a contact is typed. Enter logs, Escape clears and, pressed again, gives back. */

@@ -1,0 +1,61 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "./test";
+
+for (const theme of ["day", "night"] as const) {
+  for (const path of ["/desk", "/confirm", "/awards"]) {
+    test(`axe finds nothing on ${path} by ${theme}, and the content security policy is kept`, async ({
+      page,
+      context,
+      baseURL,
+    }) => {
+      const complaints: string[] = [];
+      page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
+      page.on(
+        "request",
+        (request) =>
+          !request.url().startsWith(baseURL!) && !request.url().startsWith("data:") && complaints.push(request.url()),
+      );
+      await context.addCookies([{ name: "theme", value: theme, url: baseURL! }]);
+      await page.goto(path);
+      await page.waitForLoadState("load");
+      await expect(page.getByRole("main")).not.toBeEmpty();
+      if (path === "/desk") {
+        await page.keyboard.type("LU3QSC");
+        await expect(page.getByRole("region", { name: "Reading" })).toContainText("Argentina");
+      }
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(" ")}`)).toEqual([]);
+      expect(complaints).toEqual([]);
+    });
+  }
+}
+
+test("the entry works on a phone", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto("/desk");
+  await page.getByLabel("Call", { exact: true }).fill("CX9QRA");
+  await page.getByRole("button", { name: /Log it/ }).click();
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("CX9QRA");
+  const overflow = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(overflow).toBe(0);
+});
+
+test("foreign names and pages are refused", async ({ app }) => {
+  const { request } = await import("node:http");
+  const status = (headers: Record<string, string>, method = "GET", path = "/api/v1/logbooks") =>
+    new Promise<number | undefined>((resolve, reject) => {
+      const call = request(
+        app.url + path,
+        { method, headers },
+        (response) => (response.resume(), resolve(response.statusCode)),
+      );
+      call.on("error", reject).end();
+    });
+  expect(await status({ host: "elsewhere.example" })).toBe(403);
+  expect(await status({ host: "elsewhere.example" }, "GET", "/desk")).toBe(403);
+  expect(await status({ origin: "http://elsewhere.example" }, "POST")).toBe(403);
+  expect(await status({ "sec-fetch-site": "cross-site" }, "POST")).toBe(403);
+  expect(await status({})).toBe(200);
+});

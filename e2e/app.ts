@@ -1,0 +1,107 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "../stand-ins/lantern/server";
+
+/** The built application on a free port, with a database and a stand-in of its own. */
+export interface App {
+  readonly url: string;
+  readonly data: string;
+  /** Tells the stand-in how to behave. */
+  readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
+  /** One request to the interface for programs; fails when it is refused. */
+  readonly api: <Answer>(path: string, init?: RequestInit & { json?: unknown }) => Promise<Answer>;
+  /** Ends the server as a power cut would. */
+  readonly kill: () => Promise<void>;
+  readonly restart: () => Promise<void>;
+  readonly stop: () => Promise<void>;
+}
+
+/** @param from "demo" for a copy of the demo log, "empty" for a first start */
+export async function startApp(from: "demo" | "empty"): Promise<App> {
+  const data = mkdtempSync(join(tmpdir(), "ypsiloid-app-"));
+  if (from === "demo") cpSync(process.env.YPSILOID_TEST_SEED!, data, { recursive: true });
+  const lantern = await startLantern({
+    file: join(data, "stand-ins", "lantern.sqlite"),
+    port: 0,
+    token: DEMO_TOKEN,
+    registered: DEMO_REGISTERED,
+    pace: 3600,
+  });
+  const lanternUrl = `http://127.0.0.1:${portOf(lantern)}`;
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  let server = await launch();
+
+  async function launch(): Promise<ChildProcess> {
+    const child = spawn(
+      process.execPath,
+      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
+      {
+        stdio: ["ignore", "ignore", "inherit"],
+        env: {
+          ...process.env,
+          NODE_ENV: "production",
+          NEXT_TELEMETRY_DISABLED: "1",
+          YPSILOID_PORT: String(port),
+          YPSILOID_DATA: data,
+          YPSILOID_LANTERN_URL: lanternUrl,
+          YPSILOID_LANTERN_TIMEOUT: "2",
+        },
+      },
+    );
+    for (;;) {
+      if (child.exitCode !== null) throw new Error("the application ended before it answered");
+      const up = await fetch(`${url}/api/v1/health`).catch(() => null);
+      if (up?.ok) return child;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+
+  async function end(signal: NodeJS.Signals): Promise<void> {
+    if (server.exitCode !== null || server.signalCode !== null) return;
+    const ended = new Promise((resolve) => server.once("exit", resolve));
+    server.kill(signal);
+    await ended;
+  }
+
+  return {
+    url,
+    data,
+    async lantern(control) {
+      await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });
+    },
+    async api<Answer>(path: string, { json, ...init }: RequestInit & { json?: unknown } = {}) {
+      const body =
+        json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } };
+      const response = await fetch(`${url}/api/v1/${path}`, { ...init, ...body });
+      if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+      return (await response.json()) as Answer;
+    },
+    kill: () => end("SIGKILL"),
+    async restart() {
+      server = await launch();
+    },
+    async stop() {
+      await end("SIGTERM");
+      lantern.closeAllConnections();
+      await new Promise((resolve) => lantern.close(resolve));
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+async function freePort(): Promise<number> {
+  const probe = createServer();
+  await new Promise<void>((resolve) => probe.listen(0, "127.0.0.1", resolve));
+  const port = portOf(probe);
+  await new Promise((resolve) => probe.close(resolve));
+  return port;
+}
+
+function portOf(server: Server): number {
+  return (server.address() as AddressInfo).port;
+}

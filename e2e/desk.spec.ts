@@ -1,0 +1,146 @@
+import { expect, test } from "./test";
+
+test.beforeEach(async ({ page }) => {
+  await page.goto("/desk");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText(/\d/);
+});
+
+test("a call is read while it is typed", async ({ page }) => {
+  await page.keyboard.type("oy4qsa");
+  const reading = page.getByRole("region", { name: "Reading" });
+  await expect(reading).toContainText("Faroe Islands");
+  await expect(reading).toContainText("222");
+  await expect(reading).toContainText("021° short, 201° long");
+  await expect(reading).toContainText(/11.516 km/);
+  await expect(reading).toContainText("CQ 14, ITU 18, EU");
+  await expect(reading).toContainText("First contact with OY4QSA");
+  await expect(reading.getByRole("table", { name: "Faroe Islands by band and mode group" })).toBeVisible();
+});
+
+test("a contact is logged by Enter, stands on top in every browser, and is undone", async ({ page, context }) => {
+  const other = await context.newPage();
+  await other.goto("/desk");
+  const top = (of: typeof page) => of.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
+  await expect(top(other)).toContainText(/\d/);
+  const before = await page.getByText(/contacts, the newest first/).textContent();
+
+  await page.keyboard.type("9J2QTO");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("579");
+  await page.keyboard.press("Enter");
+  await expect(top(page)).toContainText("9J2QTO");
+  await expect(top(page)).toContainText("579");
+  await expect(top(page)).toContainText("Zambia");
+  await expect(top(other)).toContainText("9J2QTO");
+  await expect(page.getByLabel("Call", { exact: true })).toBeFocused();
+  await expect(page.getByLabel("Call", { exact: true })).toHaveValue("");
+
+  await page.keyboard.press("Control+Alt+z");
+  await expect(top(page)).not.toContainText("9J2QTO");
+  await expect(top(other)).not.toContainText("9J2QTO");
+  await expect(page.getByText(/contacts, the newest first/)).toHaveText(before!);
+});
+
+test("Escape clears the entry line, and gives it back", async ({ page }) => {
+  await page.keyboard.type("LU3QSC");
+  await page.getByLabel("Comment").fill("strong signal");
+  await page.keyboard.press("Escape");
+  await expect(page.getByLabel("Call", { exact: true })).toHaveValue("");
+  await page.keyboard.press("Escape");
+  await expect(page.getByLabel("Call", { exact: true })).toHaveValue("LU3QSC");
+  await expect(page.getByLabel("Comment")).toHaveValue("strong signal");
+});
+
+test("what is typed outlives a reload", async ({ page }) => {
+  await page.keyboard.type("PY2QRT");
+  await page.reload();
+  await expect(page.getByLabel("Call", { exact: true })).toHaveValue("PY2QRT");
+});
+
+test("frequency, band and mode are stepped by key and typed in the call field", async ({ page }) => {
+  const radio = page.getByLabel("Radio, as typed");
+  await expect(radio).toContainText("21 025.30");
+  await page.keyboard.press("Alt+ArrowUp");
+  await expect(radio).toContainText("21 025.40");
+  await page.keyboard.press("PageUp");
+  await expect(radio).toContainText("12 m");
+  await page.keyboard.press("Shift+PageUp");
+  await expect(radio).toContainText("SSB");
+  await page.keyboard.type("7012.5");
+  await page.keyboard.press("Enter");
+  await expect(radio).toContainText("7 012.50");
+  await page.keyboard.type("cw");
+  await page.keyboard.press("Enter");
+  await expect(radio).toContainText("CW");
+});
+
+test("what is wrong is said where it is wrong", async ({ page }) => {
+  await page.keyboard.type("CX3");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "the suffix is missing" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByLabel("kHz").fill("14900");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "lies in no amateur band" })).toBeVisible();
+});
+
+test("an odd report is doubted once, and Enter again takes it", async ({ page }) => {
+  await page.keyboard.type("ZP5QSC");
+  await page.getByLabel("Sent").fill("77");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "Enter again logs it all the same" })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("ZP5QSC");
+});
+
+test("a contact that the server did not take is given back", async ({ page }) => {
+  await page.route("**/contacts", (route) => route.abort());
+  await page.keyboard.type("CE3QRY");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Not logged: The server does not answer")).toBeVisible();
+  await expect(page.getByLabel("Call", { exact: true })).toHaveValue("CE3QRY");
+});
+
+test("the log is scrolled to its first contact by a key", async ({ page, app }) => {
+  const { items } = await app.api<{ items: { contactCount: number }[] }>("logbooks");
+  const { items: oldest } = await app.api<{ items: { call: string }[] }>(
+    `logbooks/1/contacts?limit=1&offset=${items[0]!.contactCount - 1}`,
+  );
+  await page.keyboard.press("Control+Alt+l");
+  await page.keyboard.press("End");
+  const last = page.locator(`#log-row-${items[0]!.contactCount - 1}`);
+  await expect(last).toContainText(oldest[0]!.call);
+});
+
+test("every action is found by name, and the keys are listed", async ({ page }) => {
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("go to awards");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Entities" })).toBeVisible();
+  await page.keyboard.press("?");
+  const keys = page.getByRole("dialog");
+  await expect(keys).toContainText("Search an entity");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("night theme");
+  await page.keyboard.press("Enter");
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "night");
+});
+
+test("what is typed or received is never markup", async ({ page, app }) => {
+  const comment = `<img src=x onerror="document.title='broken'"> '; DROP TABLE contact; -- مرحبا 📻`;
+  await app.api("logbooks/1/contacts", {
+    method: "POST",
+    json: {
+      call: "LZ1QRT",
+      startedAt: new Date().toISOString(),
+      band: "20m",
+      mode: "CW",
+      name: "<script>alert(1)</script>",
+      comment,
+    },
+  });
+  const top = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
+  await expect(top).toContainText("<script>alert(1)</script>");
+  await expect(page).toHaveTitle(/^Desk/);
+});

@@ -1,0 +1,83 @@
+import type { Logbook, StoredContact } from "../src/core/contract";
+import { ended, expect, test } from "./test";
+
+test("a log file is imported, reported, passed over a second time, and undone", async ({ page }) => {
+  await page.goto("/desk");
+  const countText = page.getByText(/contacts, the newest first/);
+  const before = await countText.textContent();
+  const dialog = page.getByRole("dialog");
+  const report = dialog.getByLabel("Report");
+
+  await page.keyboard.press("Control+Alt+i");
+  await dialog.getByLabel("Log file").setInputFiles("demo/lighthouse-weekend.adi");
+  await dialog.getByRole("button", { name: "Import", exact: true }).click();
+  await expect(dialog.getByRole("button", { name: "Undo this import" })).toBeVisible();
+  await expect(report).toContainText("read90");
+  await expect(report).toContainText("added85");
+  await expect(report).toContainText("in the log already2");
+  await expect(report).toContainText("refused3");
+  await expect(dialog).toContainText("neither BAND nor FREQ says which band");
+  await expect(dialog).toContainText(`"2560" is no time`);
+  await expect(dialog).toContainText("it was taken whole");
+  await dialog.getByRole("button", { name: "Undo this import" }).click();
+  await expect(countText).toHaveText(before!);
+  await dialog.getByRole("button", { name: "Close" }).click();
+});
+
+test("a file dropped on the page is offered for import", async ({ page }) => {
+  await page.goto("/desk");
+  const transfer = await page.evaluateHandle(() => {
+    const data = new DataTransfer();
+    data.items.add(new File(["<CALL:6>LU4QRV"], "dropped.adi"));
+    return data;
+  });
+  await page.getByRole("heading", { name: "Desk" }).dispatchEvent("drop", { dataTransfer: transfer });
+  await expect(page.getByRole("dialog")).toContainText("dropped.adi");
+});
+
+test("a picture and an empty file are refused in plain words", async ({ page }) => {
+  for (const [name, buffer, text] of [
+    ["card.adi", Buffer.from("89504e470d0a1a0a0000000d49484452000001", "hex"), "there is no ADIF field in this file"],
+    ["empty.adi", Buffer.alloc(0), "the file is empty"],
+  ] as const) {
+    await page.goto("/desk");
+    await page.getByRole("button", { name: "Import" }).click();
+    await page.getByLabel("Log file").setInputFiles({ name, mimeType: "text/plain", buffer });
+    await page.getByRole("dialog").getByRole("button", { name: "Import", exact: true }).click();
+    await expect(page.getByRole("alert").filter({ hasText: text })).toBeVisible();
+  }
+});
+
+test("the exported log, imported into an empty one, gives the same contacts, confirmations and all", async ({
+  app,
+}) => {
+  const adi = await (await fetch(`${app.url}/api/v1/logbooks/1/export.adi`)).text();
+  const copy = await app.api<Logbook>("logbooks", {
+    method: "POST",
+    json: { name: "Copy", site: { name: "Elsewhere", call: "CX8QSB", grid: "GF15" } },
+  });
+  const job = await app.api<{ id: number }>(`logbooks/${copy.id}/imports?name=copy.adi`, { method: "POST", body: adi });
+  const { report } = await ended(app, job.id);
+  const all = async (id: number) => {
+    const contacts: StoredContact[] = [];
+    for (let next: string | null = ""; next !== null;) {
+      const page: { items: StoredContact[]; next: string | null } = await app.api(
+        `logbooks/${id}/contacts?limit=500${next ? `&cursor=${next}` : ""}`,
+      );
+      contacts.push(...page.items);
+      next = page.next;
+    }
+    return contacts;
+  };
+  const [original, copied] = [await all(1), await all(copy.id)];
+  const facts = (contacts: StoredContact[]) =>
+    contacts
+      .map(({ id: _id, logbookId: _logbook, revision: _revision, siteId: _site, confirmations, ...rest }) =>
+        JSON.stringify({ ...rest, confirmations: [...confirmations].sort((a, b) => (a.channel < b.channel ? -1 : 1)) }),
+      )
+      .sort();
+  expect(report).toMatchObject({ refusedCount: 0, noteCount: 0 });
+  expect(copied.length).toBe(original.length - Number(report!.duplicates));
+  const kept = new Set(facts(original));
+  expect(facts(copied).filter((fact) => !kept.has(fact))).toEqual([]);
+});

@@ -1,0 +1,92 @@
+import type { Batch, Job, Logbook, ServiceView, StoredContact } from "../src/core/contract";
+import { type App, startApp } from "./app";
+import { ended, expect, test } from "./test";
+
+let app: App;
+test.beforeEach(async () => {
+  app = await startApp("empty");
+});
+test.afterEach(async () => app.stop());
+
+async function makeLogbook(): Promise<Logbook> {
+  return app.api<Logbook>("logbooks", {
+    method: "POST",
+    json: { name: "Log", site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" } },
+  });
+}
+
+function record(number: number): string {
+  const at = new Date(Date.UTC(2020, 0, 1) + number * 600_000).toISOString();
+  const call = `PY${number % 10}QR${String.fromCharCode(65 + (number % 26))}`;
+  return `<CALL:6>${call}<QSO_DATE:8>${at.slice(0, 10).replaceAll("-", "")}<TIME_ON:4>${at.slice(11, 16).replace(":", "")}<BAND:3>20m<MODE:2>CW<EOR>\n`;
+}
+
+test("a first start asks for call and grid, and begins", async ({ page }) => {
+  await page.goto(`${app.url}/desk`);
+  await page.getByLabel("Your call").fill("CX3QUA");
+  await page.getByLabel("Your grid").fill("ZZ99");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("where a letter from A to R belongs")).toBeVisible();
+  await page.getByLabel("Your grid").fill("GF35co");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("No contact yet.")).toBeVisible();
+  await page.keyboard.type("LU3QSC");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("grid", { name: "Log" })).toContainText("LU3QSC");
+});
+
+test("a kill during an import loses nothing and doubles nothing", async () => {
+  const logbook = await makeLogbook();
+  const records = 20_000;
+  const file = Array.from({ length: records }, (_, number) => record(number)).join("");
+  const { id } = await app.api<Job>(`logbooks/${logbook.id}/imports?name=long.adi`, { method: "POST", body: file });
+  for (let seen = 0; seen < 2000;) {
+    const job = await app.api<Job>(`jobs/${id}`);
+    expect(job.state).toBe("running");
+    seen = Number((job.report as { added?: number } | null)?.added ?? 0);
+  }
+  await app.kill();
+  await app.restart();
+
+  const stopped = await app.api<Job>(`jobs/${id}`);
+  expect(stopped.state).toBe("interrupted");
+  const half = await app.api<Logbook>(`logbooks/${logbook.id}`);
+  expect(half.contactCount).toBe((stopped.report as { added: number }).added);
+  const { items: batches } = await app.api<{ items: Batch[] }>(`logbooks/${logbook.id}/journal`);
+  expect(batches[0]!.contacts).toBe(half.contactCount);
+
+  await app.api(`jobs/${id}/run`, { method: "POST" });
+  const done = await ended(app, id);
+  expect(done.report).toMatchObject({ read: records, added: records, duplicates: 0 });
+  expect((await app.api<Logbook>(`logbooks/${logbook.id}`)).contactCount).toBe(records);
+});
+
+test("a kill during a sending loses nothing and sends nothing twice", async () => {
+  const logbook = await makeLogbook();
+  const file = Array.from({ length: 400 }, (_, number) => record(number)).join("");
+  const { id: importId } = await app.api<Job>(`logbooks/${logbook.id}/imports?queue=lantern`, {
+    method: "POST",
+    body: file,
+  });
+  await ended(app, importId);
+  await app.lantern({ behaviour: "slow" });
+  const { id } = await app.api<Job>(`logbooks/${logbook.id}/outbox/lantern/send`, { method: "POST" });
+  await new Promise((resolve) => setTimeout(resolve, 700));
+  await app.kill();
+  await app.lantern({ behaviour: "normal" });
+  await app.restart();
+  expect((await app.api<Job>(`jobs/${id}`)).state).toBe("interrupted");
+  await app.api(`jobs/${id}/run`, { method: "POST" });
+  const { report, state } = await ended(app, id);
+  expect(state).toBe("done");
+  const answers = report as { accepted: number; known: number; refused: number };
+  expect(answers.accepted + answers.known).toBe(400);
+  const view = await app.api<ServiceView>(`logbooks/${logbook.id}/outbox/lantern`);
+  expect(view.waiting).toBe(0);
+  const { items } = await app.api<{ items: StoredContact[] }>(`logbooks/${logbook.id}/contacts?limit=500`);
+  expect(
+    items.every((contact) =>
+      contact.confirmations.some(({ channel, sent }) => channel === "lantern" && sent === "sent"),
+    ),
+  ).toBe(true);
+});

@@ -1,0 +1,18 @@
+import { defineConfig } from "@playwright/test";
+import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "./e2e/chromium";
+
+export default defineConfig({
+  testDir: "e2e",
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: false,
+  retries: 0,
+  reporter: [["list"], ["json", { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? "test-results/report.json" }]],
+  globalSetup: "./e2e/seedOnce.ts",
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { executablePath: CHROMIUM_PATH, args: CHROMIUM_FLAGS },
+    trace: "retain-on-failure",
+  },
+});
