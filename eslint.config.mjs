@@ -36,6 +36,7 @@ export default tseslint.config(
       ],
     },
   },
+  { files: ["e2e/**/*.ts"], rules: { "react-hooks/rules-of-hooks": "off" } },
   { files: ["bench/**/*.ts", "scripts/**"], rules: { "no-console": "off" } },
   { rules: { "react-hooks/incompatible-library": "off", "import/no-anonymous-default-export": "off" } },
   { settings: { react: { version: "19.3" } } },

@@ -3,7 +3,7 @@ import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "./e2e/chromium";
 
 export default defineConfig({
   testDir: "e2e",
-  timeout: 60_000,
+  timeout: 180_000,
   expect: { timeout: 10_000 },
   workers: 2,
   fullyParallel: false,

@@ -13,6 +13,8 @@ export interface Runtime {
   readonly hub: Hub;
   readonly supervisor: Supervisor;
   readonly log: Logger;
+  /** Aborted when the process is told to end: open streams would keep it. */
+  readonly ending: AbortSignal;
 }
 
 // Routes and instrumentation are bundled apart, so the one instance is kept where both see it.
@@ -38,7 +40,9 @@ async function start(): Promise<Runtime> {
   const supervisor = createSupervisor(config.databaseFile, lantern, (error) =>
     log.error({ err: error }, "a job ended unexpectedly"),
   );
-  return { config, store, hub: createHub(), supervisor, log };
+  const ending = new AbortController();
+  for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => ending.abort());
+  return { config, store, hub: createHub(), supervisor, log, ending: ending.signal };
 }
 
 /** What a request works with. */

@@ -1,5 +1,6 @@
 const utf8 = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
-const windows1252 = new TextDecoder("windows-1252");
+/** What Windows-1252 puts on the bytes 0x80 to 0x9f; where it puts nothing, the byte stands for itself. */
+const WINDOWS_1252 = "€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ";
 const encoder = new TextEncoder();
 const CHUNK = 8192;
 const byteDecoder = new TextDecoder("latin1");
@@ -37,7 +38,7 @@ export function decodeText(value: string): string {
   try {
     return utf8.decode(bytes);
   } catch {
-    return windows1252.decode(bytes);
+    return value.replace(/[\x80-\x9f]/g, (byte) => WINDOWS_1252[byte.charCodeAt(0) - 0x80]!);
   }
 }
 

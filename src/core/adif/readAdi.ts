@@ -5,6 +5,9 @@ import { type AdifField, type AdifHeader, type AdifNote, type AdifReader, type A
 const PLAUSIBLE_TAG = /<(?:[A-Za-z_][A-Za-z0-9_ {},.-]*:\d+(?::[A-Za-z])?|eor|eoh)>/gi;
 /** What may stand between the angle brackets. */
 const LONGEST_TAG = 200;
+/** A value that swallowed the end of its record has a wrong length, however well it ends. */
+const END_OF_RECORD = /<eor>/i;
+const SHORTEST_RECORD = 5;
 /** How far beyond a value the next tag is looked for before its stated length is doubted. */
 const LOOK_AHEAD = 256;
 const LONGEST_VALUE = 1_000_000;
@@ -125,10 +128,11 @@ export function adiReader(): AdifReader {
       }
       sawTag = true;
       let end = stated;
-      let value: string;
+      let value: string | null = null;
       if (!oversized && stated <= buffer.length && aligned(stated, ended)) {
         value = buffer.slice(valueAt, stated);
-      } else {
+      }
+      if (value === null || (length > SHORTEST_RECORD && END_OF_RECORD.test(value))) {
         PLAUSIBLE_TAG.lastIndex = valueAt;
         const next = PLAUSIBLE_TAG.exec(buffer);
         if (next === null && stated > buffer.length) {

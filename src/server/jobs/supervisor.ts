@@ -75,7 +75,7 @@ export function createSupervisor(
   };
 }
 
-function insertJob(context: Context, logbookId: number, title: string, request: JobRequest): number {
+export function insertJob(context: Context, logbookId: number, title: string, request: JobRequest): number {
   return context.store.run(
     context.store.q.insertInto("job").values({
       logbookId,

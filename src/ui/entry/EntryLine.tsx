@@ -189,10 +189,7 @@ const SHOWN_AT_FIELDS = new Set([
   "band",
 ]);
 
-async function logContact(
-  logbookId: number,
-  input: ContactInput,
-): Promise<{ contact: StoredContact; batchId: number }> {
+async function logContact(logbookId: number, input: ContactInput): Promise<LoggedContact> {
   return api(`logbooks/${logbookId}/contacts`, { method: "POST", json: input });
 }
 

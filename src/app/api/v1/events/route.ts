@@ -18,18 +18,21 @@ export const GET = route(({ runtime, request }) => {
       write("retry: 1000\n\n");
       const beat = setInterval(() => write(": here\n\n"), BEAT_MS);
       const unlisten = runtime.hub.listen((event) => write(`data: ${JSON.stringify(event)}\n\n`));
-      stop = () => {
-        clearInterval(beat);
-        unlisten();
-      };
-      request.signal.addEventListener("abort", () => {
+      const end = () => {
         stop();
         try {
           controller.close();
         } catch {
           // The other side closed it first.
         }
-      });
+      };
+      request.signal.addEventListener("abort", end);
+      runtime.ending.addEventListener("abort", end);
+      stop = () => {
+        clearInterval(beat);
+        unlisten();
+        runtime.ending.removeEventListener("abort", end);
+      };
     },
     cancel: () => stop(),
   });

@@ -1,0 +1,202 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { adiReader } from "../src/core/adif";
+import { type ContactFacts } from "../src/core/contact";
+import { resolve } from "../src/core/entity";
+import { entityTable } from "../src/server/award/entityTable";
+import type { Context } from "../src/server/context";
+import { openStore, type Store } from "../src/server/db/store";
+import { runJob } from "../src/server/jobs/jobRun";
+import { insertJob } from "../src/server/jobs/supervisor";
+import { listContacts, logContact } from "../src/server/logbook/contacts";
+import { importAdif } from "../src/server/logbook/importAdif";
+import { createLogbook } from "../src/server/logbook/logbooks";
+import { readingFor } from "../src/server/logbook/reading";
+import { best, type Line, p95, ratio, table, time, under } from "./measure";
+import { makeAdi, makeContacts } from "./records";
+
+const folder = mkdtempSync(join(tmpdir(), "ypsiloid-bench-"));
+const lines: Line[] = [];
+try {
+  benchResolve();
+  for (const count of [100_000, 250_000]) {
+    const contacts = makeContacts(count);
+    const file = join(folder, `${count}.adi`);
+    writeFileSync(file, makeAdi(contacts));
+    if (count === 100_000) await benchReading(contacts);
+    const { context, logbookId, ms } = await runImport(file, count);
+    const bare = await bareInserts(context.store, count);
+    lines.push(ratio(`importing ${label(count)}`, ms, "bare inserts", bare, 4));
+    await benchLog(context, logbookId, count);
+    context.store.close();
+  }
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}
+console.log(table(lines));
+process.exitCode = lines.every((line) => line.within) ? 0 : 1;
+
+function label(count: number): string {
+  return `${count / 1000} 000`;
+}
+
+function benchResolve(): void {
+  const calls = makeContacts(18_000).map((contact) => contact.call);
+  const rounds = 30;
+  const now = Date.UTC(2026, 10, 1) / 1000;
+  let found = 0;
+  const start = performance.now();
+  for (let round = 0; round < rounds; round++)
+    for (const call of calls) if (resolve(call, now).entity !== null) found++;
+  const perSecond = (calls.length * rounds * 1000) / (performance.now() - start);
+  if (found === 0) throw new Error("nothing was resolved");
+  lines.push({
+    what: "resolving calls",
+    measured: `${Math.round(perSecond / 1000)} 000 a second`,
+    limit: "",
+    target: "at least 500 000 a second",
+    within: perSecond >= 500_000,
+  });
+}
+
+async function benchReading(contacts: readonly ContactFacts[]): Promise<void> {
+  const bytes = makeAdi(contacts);
+  const records = readAll(bytes).map((record) =>
+    Object.fromEntries(record.fields.map((field) => [field.name, field.value])),
+  );
+  const json = JSON.stringify(records);
+  const limit = await best(5, () => JSON.parse(json) as unknown);
+  const ours = await best(5, () => readAll(bytes));
+  lines.push(ratio("reading ADIF, 100 000", ours, "JSON.parse", limit, 4));
+}
+
+function readAll(bytes: Uint8Array) {
+  const reader = adiReader();
+  const records = [];
+  for (let start = 0; start < bytes.length; start += 262_144)
+    records.push(...reader.push(bytes.subarray(start, start + 262_144)));
+  records.push(...reader.finish());
+  return records;
+}
+
+async function runImport(file: string, count: number): Promise<{ context: Context; logbookId: number; ms: number }> {
+  const store = await openStore(join(folder, `${count}.sqlite`));
+  const context: Context = {
+    store,
+    actor: { name: "bench" },
+    now: () => Math.floor(Date.now() / 1000),
+    announce: () => {},
+  };
+  const logbook = createLogbook(context, {
+    name: "Bench",
+    site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
+  });
+  if (!logbook.ok) throw new Error(logbook.problem.detail);
+  const logbookId = logbook.value.id;
+  const request = { kind: "import" as const, file, fileName: "bench.adi", queue: false };
+  const jobId = insertJob(context, logbookId, "Import", request);
+  const ms = await time(() =>
+    runJob(context, jobId, new AbortController().signal, (run: Parameters<typeof importAdif>[0]) =>
+      importAdif(run, request),
+    ),
+  );
+  return { context, logbookId, ms };
+}
+
+/** The same rows into the same tables and indexes, by prepared statements alone, in transactions of 500. */
+async function bareInserts(from: Store, count: number): Promise<number> {
+  const contacts = from.all(from.q.selectFrom("contact").selectAll()).map((row) => Object.values(row));
+  const confirmations = from.all(from.q.selectFrom("confirmation").selectAll()).map((row) => Object.values(row));
+  const store = await openStore(join(folder, `bare-${count}.sqlite`));
+  createLogbook(
+    { store, actor: { name: "bench" }, now: () => 0, announce: () => {} },
+    { name: "Bare", site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" } },
+  );
+  const columns = Object.keys(from.first(from.q.selectFrom("contact").selectAll())!);
+  const insert = store.prepare(
+    store.q.insertInto("contact").values(Object.fromEntries(columns.map((column) => [column, 0])) as never),
+  );
+  const confirm = store.prepare(
+    store.q
+      .insertInto("confirmation")
+      .values({
+        contactId: 0,
+        channel: "card",
+        sent: "no",
+        sentOn: "",
+        sentVia: "",
+        received: "no",
+        receivedOn: "",
+        receivedVia: "",
+      }),
+  );
+  const ms = await time(() => {
+    for (const [statement, rows] of [
+      [insert, contacts],
+      [confirm, confirmations],
+    ] as const) {
+      for (let start = 0; start < rows.length; start += 500) {
+        store.transaction(() => rows.slice(start, start + 500).forEach((row) => statement.run(...row)));
+      }
+    }
+  });
+  store.close();
+  return ms;
+}
+
+async function benchLog(context: Context, logbookId: number, count: number): Promise<void> {
+  const { store } = context;
+  const calls = store.all(store.q.selectFrom("contact").select("call").distinct().limit(400)).map((row) => row.call);
+  lines.push(
+    under(
+      `reading for a call, ${label(count)}, p95`,
+      p95(400, (run) => readingFor(context, logbookId, { call: calls[run % calls.length]!, band: "15m", mode: "CW" })),
+      5,
+    ),
+  );
+  const filters = [{}, { band: "20m" }, { mode: "CW" }, { entity: 291 }, { band: "15m", mode: "SSB" }];
+  lines.push(
+    under(
+      `a page of the log, ${label(count)}, p95`,
+      p95(200, (run) =>
+        listContacts(context, logbookId, {
+          ...filters[run % filters.length],
+          limit: 200,
+          offset: (run * 7919) % count,
+        }),
+      ),
+      25,
+    ),
+  );
+  lines.push(
+    under(
+      `logging a contact, ${label(count)}, p95`,
+      p95(300, (run) => {
+        const logged = logContact(context, logbookId, {
+          call: calls[run % calls.length]!,
+          startedAt: new Date().toISOString(),
+          band: "17m",
+          mode: "CW",
+        });
+        if (!logged.ok) throw new Error(logged.problem.detail);
+      }),
+      10,
+    ),
+  );
+  const grouped = store.q
+    .selectFrom("contact")
+    .select((eb) => ["entityCode", "band", "modeGroup", eb.fn.countAll().as("contacts")])
+    .where("logbookId", "=", logbookId)
+    .groupBy(["entityCode", "band", "modeGroup"]);
+  const limit = await best(3, () => store.all(grouped));
+  lines.push(
+    ratio(
+      `the entity table, ${label(count)}`,
+      await best(5, () => entityTable(context, logbookId)),
+      "GROUP BY",
+      limit,
+      2,
+    ),
+  );
+}

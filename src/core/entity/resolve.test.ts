@@ -1,0 +1,225 @@
+import { parseCallsign } from "../callsign";
+import { chooseEntity, ENTITIES, entityByCode, resolve } from ".";
+import type { CallException } from ".";
+
+const at = (date: string) => Date.parse(`${date}T12:00:00Z`) / 1000;
+const NOW = at("2026-11-23");
+
+test("the table holds the standard's whole list: 340 current and 62 deleted, each code once", () => {
+  expect(ENTITIES.filter((entity) => !entity.deleted)).toHaveLength(340);
+  expect(ENTITIES.filter((entity) => entity.deleted)).toHaveLength(62);
+  expect(new Set(ENTITIES.map((entity) => entity.code)).size).toBe(402);
+  for (const entity of ENTITIES) {
+    expect(entity.cqZone).toBeGreaterThanOrEqual(1);
+    expect(entity.cqZone).toBeLessThanOrEqual(40);
+    expect(entity.ituZone).toBeGreaterThanOrEqual(1);
+    expect(entity.ituZone).toBeLessThanOrEqual(90);
+    expect(Math.abs(entity.latitude)).toBeLessThanOrEqual(90);
+    expect(Math.abs(entity.longitude)).toBeLessThanOrEqual(180);
+    expect(entity.continent).toMatch(/^(AF|AN|AS|EU|NA|OC|SA)$/);
+  }
+});
+
+/** For entities that their own prefixes do not lead to, a call that does, or candidates. */
+const BY_RULE: Readonly<Record<number, string>> = { 15: "UA9QRA", 54: "UA1QRA", 105: "KG4QR", 126: "UA2QRA" };
+
+test.each(ENTITIES.filter((entity) => !entity.deleted).map((entity) => [entity.name, entity] as const))(
+  "%s is reached by a call",
+  (_, entity) => {
+    const tokens = entity.callPrefixes.filter((token) => !token.includes("<"));
+    const calls = tokens
+      .map((token) => token.split(/[->]/)[0]!.replace(/#/g, "5"))
+      .map((token) =>
+        token.startsWith("=") ? token.slice(1) : /\d/.test(token.slice(1)) ? `${token}QRA` : `${token}1QRA`,
+      );
+    const found = [BY_RULE[entity.code] ?? "", ...calls].filter(Boolean).map((call) => resolve(call, NOW));
+    expect(found.map((resolution) => resolution.entity?.code)).toContain(entity.code);
+  },
+);
+
+test.each([
+  // call, entity, continent, CQ zone, ITU zone
+  ["CX3QUA", "Uruguay", "SA", 13, 14],
+  ["UA1QRA", "European Russia", "EU", 16, 29],
+  ["RA4HQR", "European Russia", "EU", 16, 30],
+  ["UA1NQR", "European Russia", "EU", 16, 19],
+  ["UA9AQR", "Asiatic Russia", "AS", 17, 30],
+  ["RK9FQR", "European Russia", "EU", 17, 30],
+  ["R9XQRA", "European Russia", "EU", 17, 20],
+  ["RA9WQR", "European Russia", "EU", 16, 30],
+  ["R8SQRA", "European Russia", "EU", 16, 30],
+  ["UA9HQR", "Asiatic Russia", "AS", 18, 31],
+  ["UA0YQR", "Asiatic Russia", "AS", 23, 32],
+  ["RV0ZQR", "Asiatic Russia", "AS", 19, 35],
+  ["UA0QRA", "Asiatic Russia", "AS", 19, 23],
+  ["UA1QRA/9", "Asiatic Russia", "AS", 17, 30],
+  ["R2FQRA", "Kaliningrad", "EU", 15, 29],
+  ["RA2QRA", "Kaliningrad", "EU", 15, 29],
+  ["R2DQRA", "European Russia", "EU", 16, 29],
+  ["RI1FQR", "Franz Josef Land", "EU", 40, 75],
+  ["KH6QRA", "Hawaii", "OC", 31, 61],
+  ["WH7QRA", "Hawaii", "OC", 31, 61],
+  ["AL7QRA", "Alaska", "NA", 1, 1],
+  ["WP4QRA", "Puerto Rico", "NA", 8, 11],
+  ["NP2QRA", "US Virgin Islands", "NA", 8, 11],
+  ["AH2QRA", "Guam", "OC", 27, 64],
+  ["KH8SQR", "Swains Island", "OC", 32, 62],
+  ["KH7KQR", "Kure Island", "OC", 31, 61],
+  ["KG4QR", "Guantanamo Bay", "NA", 8, 11],
+  ["KG4QRA", "United States", "NA", 5, 8],
+  ["KG4Q", "United States", "NA", 5, 8],
+  ["W1QRA", "United States", "NA", 5, 8],
+  ["N6QRA", "United States", "NA", 3, 6],
+  ["AA0QRA", "United States", "NA", 4, 7],
+  ["KH6QRA/4", "United States", "NA", 5, 8],
+  ["W1QRA/KH6", "Hawaii", "OC", 31, 61],
+  ["W1QRA/6", "United States", "NA", 3, 6],
+  ["VE3QRA", "Canada", "NA", 4, 4],
+  ["VO2QRA", "Canada", "NA", 2, 9],
+  ["VY1QRA", "Canada", "NA", 1, 2],
+  ["CY0QRA", "Sable Island", "NA", 5, 9],
+  ["VK6QRA", "Australia", "OC", 29, 58],
+  ["VK9XQR", "Christmas Island", "OC", 29, 54],
+  ["VK9CQR", "Cocos (Keeling) Islands", "OC", 29, 54],
+  ["VK9LQR", "Lord Howe Island", "OC", 30, 60],
+  ["VK9MQR", "Mellish Reef", "OC", 30, 56],
+  ["VK9WQR", "Willis Island", "OC", 30, 55],
+  ["VK0MQR", "Macquarie Island", "OC", 30, 60],
+  ["VK0HQR", "Heard Island", "AF", 39, 68],
+  ["ZL7QRA", "Chatham Islands", "OC", 32, 60],
+  ["ZL8QRA", "Kermadec Islands", "OC", 32, 60],
+  ["ZL9QRA", "New Zealand Subantarctic Islands", "OC", 32, 60],
+  ["BG3GQR", "China", "AS", 23, 33],
+  ["BY0QRA", "China", "AS", 23, 42],
+  ["BV2QRA", "Taiwan", "AS", 24, 44],
+  ["BS7QRA", "Scarborough Reef", "AS", 27, 50],
+  ["BV9PQR", "Pratas Island", "AS", 24, 44],
+  ["PY0FQR", "Fernando de Noronha", "SA", 11, 13],
+  ["PY0TQR", "Trindade and Martim Vaz Islands", "SA", 11, 15],
+  ["PP8QRA", "Brazil", "SA", 11, 12],
+  ["CE0ZQR", "Juan Fernandez Islands", "SA", 12, 14],
+  ["CE0XQR", "San Félix and San Ambrosio", "SA", 12, 14],
+  ["CE0YQR", "Easter Island", "SA", 12, 63],
+  ["HC8QRA", "Galapagos Islands", "SA", 10, 12],
+  ["TI9QRA", "Cocos Island", "NA", 7, 11],
+  ["YV0QRA", "Aves Island", "NA", 8, 11],
+  ["XF4QRA", "Revillagigedo", "NA", 6, 10],
+  ["LU7XQR", "Argentina", "SA", 13, 16],
+  ["EA8QRA", "Canary Islands", "AF", 33, 36],
+  ["AM6QRA", "Balearic Islands", "EU", 14, 37],
+  ["EA1QRA/9", "Ceuta and Melilla", "AF", 33, 37],
+  ["CT3QRA", "Madeira Islands", "AF", 33, 36],
+  ["CR3QRA", "Madeira Islands", "AF", 33, 36],
+  ["CU2QRA", "Azores", "EU", 14, 36],
+  ["IS0QRA", "Sardinia", "EU", 15, 28],
+  ["IW0UQR", "Sardinia", "EU", 15, 28],
+  ["IG9QRA", "Italy", "EU", 33, 37],
+  ["SV5QRA", "Dodecanese", "EU", 20, 28],
+  ["SX9QRA", "Crete", "EU", 20, 28],
+  ["OJ0QRA", "Market Reef", "EU", 15, 18],
+  ["OG0QRA", "Åland Islands", "EU", 15, 18],
+  ["OG5QRA", "Finland", "EU", 15, 18],
+  ["JW5QRA", "Svalbard", "EU", 40, 18],
+  ["JX5QRA", "Jan Mayen", "EU", 40, 18],
+  ["OX3QRA", "Greenland", "NA", 40, 5],
+  ["2M0QRA", "Scotland", "EU", 14, 27],
+  ["MW0QRA", "Wales", "EU", 14, 27],
+  ["GU4QRA", "Guernsey", "EU", 14, 27],
+  ["2E0QRA", "England", "EU", 14, 27],
+  ["TM5QRA", "France", "EU", 14, 27],
+  ["TK5QRA", "Corsica", "EU", 15, 28],
+  ["FT5WQR", "Crozet Island", "AF", 39, 68],
+  ["FT8XQR", "Kerguelen Islands", "AF", 39, 68],
+  ["FT4TQR", "Tromelin Island", "AF", 39, 53],
+  ["3B8QRA", "Mauritius", "AF", 39, 53],
+  ["3B9QRA", "Rodrigues Island", "AF", 39, 53],
+  ["T30QRA", "Western Kiribati", "OC", 31, 65],
+  ["T33QRA", "Banaba Island", "OC", 31, 65],
+  ["H40QRA", "Temotu Province", "OC", 32, 51],
+  ["H44QRA", "Solomon Islands", "OC", 28, 51],
+  ["VU4QRA", "Andaman and Nicobar Islands", "AS", 26, 49],
+  ["VU7QRA", "Lakshadweep Islands", "AS", 22, 41],
+  ["4U1UN", "United Nations Headquarters", "NA", 5, 8],
+  ["4U1ITU", "ITU Headquarters", "EU", 14, 28],
+  ["4J1QRA", "Azerbaijan", "AS", 21, 29],
+  ["9M6QRA", "East Malaysia", "OC", 28, 54],
+  ["9M2QRA", "West Malaysia", "AS", 28, 54],
+  ["HB0QRA", "Liechtenstein", "EU", 14, 28],
+  ["KC4AAQ", "Antarctica", "AN", 12, 67],
+  ["HK0QRA", "San Andrés and Providencia", "NA", 7, 11],
+  ["3D2CQR", "Conway Reef", "OC", 32, 56],
+] as const)("%s is in %s, %s, zones %i and %i", (call, name, continent, cqZone, ituZone) => {
+  const resolution = resolve(call, NOW);
+  expect([resolution.entity?.name, resolution.continent, resolution.cqZone, resolution.ituZone]).toEqual([
+    name,
+    continent,
+    cqZone,
+    ituZone,
+  ]);
+});
+
+test.each([
+  // call, day, entity as of that day
+  ["PJ2QRA", "2009-06-01", "Bonaire, Curaçao (Netherlands Antilles)"],
+  ["PJ2QRA", "2011-06-01", "Curaçao"],
+  ["PJ7QRA", "2009-06-01", "St. Maarten, Saba, St. Eustatius"],
+  ["Y21QRA", "1985-06-01", "German Democratic Republic"],
+  ["DL1QRA", "1985-06-01", "Germany"],
+  ["OK1QRA", "1990-06-01", "Czechoslovakia"],
+  ["OK1QRA", "1994-06-01", "Czech Republic"],
+  ["UB5QRA", "1988-06-01", "Ukraine"],
+  ["UB5QRA", "2015-06-01", "European Russia"],
+  ["UA4QRA", "1975-06-01", "European Russia"],
+  ["KH5KQR", "2015-06-01", "Kingman Reef"],
+  ["KH5KQR", "2017-06-01", "Palmyra and Jarvis Islands"],
+  ["ST0QRA", "1985-06-01", "Southern Sudan"],
+  ["ST0QRA", "2005-06-01", "Sudan"],
+  ["Z81QRA", "2012-06-01", "South Sudan"],
+  ["FJ5QRA", "2010-06-01", "St. Barthélemy"],
+  ["4W1QRA", "1985-06-01", "Yemen Arab Republic"],
+  ["4W1QRA", "2005-06-01", "Timor-Leste"],
+] as const)("%s on %s was in %s", (call, day, name) => {
+  expect(resolve(call, at(day)).entity?.name).toBe(name);
+});
+
+test("where the call cannot tell, the likeliest stands first among the candidates, and a choice wins", () => {
+  const resolution = resolve("VP8QRA", NOW);
+  expect(resolution.candidates.map(({ name }) => name)).toEqual(
+    expect.arrayContaining([
+      "Falkland Islands",
+      "South Georgia",
+      "South Shetland Islands",
+      "South Orkney Islands",
+      "South Sandwich Islands",
+    ]),
+  );
+  const parsed = parseCallsign("VP8QRA");
+  const chosen = parsed.ok && chooseEntity(resolution, parsed.callsign, 235, NOW);
+  expect(chosen).toMatchObject({ entity: { name: "South Georgia" }, ituZone: 73 });
+});
+
+test("at sea and in the air there is no entity", () => {
+  expect(resolve("CX3QUA/MM", NOW)).toMatchObject({
+    entity: null,
+    reason: "maritime mobile stations are in no entity",
+  });
+  expect(resolve("CX3QUA/AM", NOW).entity).toBeNull();
+});
+
+test("a series without an entity names its country, an unallocated one says so", () => {
+  expect(resolve("C71QRA", NOW)).toMatchObject({ entity: null, country: "World Meteorological Organization" });
+  expect(resolve("1B1QRA", NOW).reason).toContain("not allocated");
+});
+
+test("an exception of the operator is used before the rules, between its dates", () => {
+  const exception: CallException = {
+    call: "CX9QTH",
+    entityCode: 13,
+    from: at("2026-01-01"),
+    until: at("2026-02-01"),
+    cqZone: 12,
+  };
+  const exceptions = new Map([["CX9QTH", [exception]]]);
+  expect(resolve("CX9QTH", at("2026-01-15"), exceptions)).toMatchObject({ entity: entityByCode(13), cqZone: 12 });
+  expect(resolve("CX9QTH", at("2026-03-15"), exceptions).entity?.name).toBe("Uruguay");
+});

@@ -1,0 +1,31 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { ConfigProblem, readConfig } from "./config";
+
+let data: string;
+beforeEach(() => (data = mkdtempSync(join(tmpdir(), "ypsiloid-config-"))));
+afterEach(() => rmSync(data, { recursive: true }));
+const read = (environment: Record<string, string> = {}) =>
+  readConfig({ YPSILOID_DATA: data, ...environment } as unknown as NodeJS.ProcessEnv);
+
+test("without anything said it listens on this computer only", () => {
+  expect(read()).toMatchObject({ host: "127.0.0.1", port: 4680, data, lanternUrl: "http://127.0.0.1:4690" });
+});
+
+test("the file sets, and the environment overrules it", () => {
+  writeFileSync(join(data, "ypsiloid.json"), JSON.stringify({ port: 5000, importLimitMegabytes: 10 }));
+  expect(read({ YPSILOID_PORT: "5001", YPSILOID_ALLOWED_HOSTS: "a:1, b:2" })).toMatchObject({
+    port: 5001,
+    importLimitMegabytes: 10,
+    allowedHosts: ["a:1", "b:2"],
+  });
+});
+
+test("what cannot work is said in one sentence", () => {
+  expect(() => read({ YPSILOID_PORT: "many" })).toThrow(/The setting port is not usable/);
+  writeFileSync(join(data, "ypsiloid.json"), "{ broken");
+  expect(() => read()).toThrow(ConfigProblem);
+  writeFileSync(join(data, "ypsiloid.json"), JSON.stringify({ colour: "red" }));
+  expect(() => read()).toThrow(/colour/);
+});

@@ -1,0 +1,88 @@
+import { testContext } from "../testing";
+import { changeContact, deleteContact, getContact, listContacts, logContact } from "./contacts";
+import { undoBatch } from "./undo";
+
+const CONTACT = {
+  call: "OY4QSA",
+  startedAt: "2026-11-23T21:38:00Z",
+  band: "15m",
+  mode: "CW",
+  comment: "first",
+  confirmations: [{ channel: "card" as const, received: "confirmed" as const }],
+};
+
+async function begin() {
+  const { context, logbookId } = await testContext();
+  const logged = logContact(context, logbookId, CONTACT);
+  if (!logged.ok) throw new Error(logged.problem.detail);
+  return { context, logbookId, logged: logged.value };
+}
+
+test("undoing takes a logged contact out, and undoing the undo brings it back as it was", async () => {
+  const { context, logbookId, logged } = await begin();
+  const undone = undoBatch(context, logbookId, logged.batchId);
+  expect(undone).toMatchObject({ ok: true, value: { undone: 1, blocked: [] } });
+  expect(getContact(context, logbookId, logged.id).ok).toBe(false);
+  expect(undoBatch(context, logbookId, logged.batchId)).toMatchObject({ ok: false, problem: { status: 409 } });
+  if (!undone.ok) return;
+  undoBatch(context, logbookId, undone.value.batchId!);
+  const { batchId: _, revision: __, ...facts } = logged;
+  expect(getContact(context, logbookId, logged.id)).toMatchObject({ ok: true, value: facts });
+});
+
+test("a later change stands in the way, and is named; once it is undone the way is free", async () => {
+  const { context, logbookId, logged } = await begin();
+  changeContact(context, logbookId, logged.id, { comment: "second" });
+  expect(undoBatch(context, logbookId, logged.batchId)).toMatchObject({
+    ok: true,
+    value: { undone: 0, blocked: [{ call: "OY4QSA", by: "Changed OY4QSA" }] },
+  });
+});
+
+test("a deleted contact comes back under its own number, confirmations and all", async () => {
+  const { context, logbookId, logged } = await begin();
+  const deleted = deleteContact(context, logbookId, logged.id);
+  if (!deleted.ok) throw new Error();
+  undoBatch(context, logbookId, deleted.value.batchId);
+  expect(getContact(context, logbookId, logged.id)).toMatchObject({
+    ok: true,
+    value: { comment: "first", confirmations: logged.confirmations },
+  });
+});
+
+test("a change made from an old revision is refused", async () => {
+  const { context, logbookId, logged } = await begin();
+  expect(changeContact(context, logbookId, logged.id, { comment: "mine", revision: 1 }).ok).toBe(true);
+  expect(changeContact(context, logbookId, logged.id, { comment: "yours", revision: 1 })).toMatchObject({
+    ok: false,
+    problem: { status: 409 },
+  });
+});
+
+test("a changed call brings its entity along, and a sent contact waits again", async () => {
+  const { context, logbookId, logged } = await begin();
+  changeContact(context, logbookId, logged.id, { confirmations: [{ channel: "lantern", sent: "sent" }] });
+  expect(changeContact(context, logbookId, logged.id, { call: "LU3QSC" })).toMatchObject({
+    ok: true,
+    value: { entityCode: 100, continent: "SA", confirmations: [{ channel: "lantern", sent: "waiting" }] },
+  });
+});
+
+test("pages follow one another without a gap", async () => {
+  const { context, logbookId } = await testContext();
+  for (let day = 1; day <= 25; day++)
+    logContact(context, logbookId, {
+      ...CONTACT,
+      startedAt: `2026-10-${String(Math.ceil(day / 2)).padStart(2, "0")}T00:00:00Z`,
+    });
+  const seen: number[] = [];
+  for (let cursor: string | undefined; ;) {
+    const page = listContacts(context, logbookId, { limit: 4, ...(cursor === undefined ? {} : { cursor }) });
+    if (!page.ok) throw new Error(page.problem.detail);
+    seen.push(...page.value.items.map((contact) => contact.id));
+    if (page.value.next === null) break;
+    cursor = page.value.next;
+  }
+  expect(seen).toHaveLength(25);
+  expect(new Set(seen).size).toBe(25);
+});

@@ -1,0 +1,36 @@
+import { progressOf, selectRows } from "./progress";
+
+const table = {
+  slots: [
+    { entityCode: 222, band: "15m", modeGroup: "CW" as const, worked: 2, confirmed: 1 },
+    { entityCode: 222, band: "20m", modeGroup: "voice" as const, worked: 1, confirmed: 0 },
+    { entityCode: 144, band: "20m", modeGroup: "CW" as const, worked: 7, confirmed: 0 },
+    { entityCode: 229, band: "20m", modeGroup: "CW" as const, worked: 1, confirmed: 0 },
+  ],
+  totals: { worked: 3, confirmed: 1 },
+};
+
+test("cells and totals follow the slots, mixed and by mode group", () => {
+  const mixed = progressOf(table, "mixed");
+  const faroes = mixed.rows.find((row) => row.entity.code === 222)!;
+  const column = (band: string) => mixed.bands.indexOf(band) + 1;
+  expect([
+    faroes.cells[0],
+    faroes.cells[column("15m")],
+    faroes.cells[column("20m")],
+    faroes.cells[column("40m")],
+  ]).toEqual(["safe", "safe", "hold", "none"]);
+  expect(mixed.totals[0]).toEqual({ worked: 3, confirmed: 1 });
+  expect(mixed.totals[column("20m")]).toEqual({ worked: 3, confirmed: 0 });
+  expect(progressOf(table, "voice").totals[0]).toEqual({ worked: 1, confirmed: 0 });
+});
+
+test("rows are shown, searched and sorted as asked; a deleted entity shows when it was worked", () => {
+  const { rows } = progressOf(table, "mixed");
+  const names = (...asked: [Parameters<typeof selectRows>[1], string, Parameters<typeof selectRows>[3]]) =>
+    selectRows(rows, ...asked).map((row) => row.entity.name);
+  expect(names("worked", "", "contacts")).toEqual(["Uruguay", "Faroe Islands", "German Democratic Republic"]);
+  expect(names("unconfirmed", "", "name")).toEqual(["German Democratic Republic", "Uruguay"]);
+  expect(names("all", "curacao", "name")).toEqual(["Curaçao"]);
+  expect(names("missing", "", "name")).toHaveLength(338);
+});
