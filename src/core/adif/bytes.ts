@@ -3,23 +3,13 @@ const utf8 = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
 const WINDOWS_1252 = "€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ";
 const encoder = new TextEncoder();
 const CHUNK = 8192;
-const byteDecoder = new TextDecoder("latin1");
 
 /** Bytes as text of one character a byte, so that places in the text are places in the file. */
 export function latin1(bytes: Uint8Array): string {
-  // The label "latin1" means Windows-1252 to a TextDecoder, which changes the bytes 0x80 to 0x9f: those go by hand.
-  let plain = true;
-  for (let index = 0; index < bytes.length; index++) {
-    const byte = bytes[index]!;
-    if (byte >= 0x80 && byte < 0xa0) {
-      plain = false;
-      break;
-    }
-  }
-  if (plain) return byteDecoder.decode(bytes);
   let text = "";
   for (let start = 0; start < bytes.length; start += CHUNK) {
-    text += String.fromCharCode(...bytes.subarray(start, start + CHUNK));
+    // apply, and not a spread: a typed array is handed over whole, without going through its iterator.
+    text += String.fromCharCode.apply(null, bytes.subarray(start, start + CHUNK) as unknown as number[]);
   }
   return text;
 }

@@ -202,9 +202,9 @@ export function adiReader(): AdifReader {
   }
 
   return {
-    push(bytes) {
-      bytesSeen += bytes.length;
-      const text = latin1(bytes);
+    push(piece) {
+      bytesSeen += piece.length;
+      const text = typeof piece === "string" ? piece : latin1(piece);
       if (!started && buffer.length + text.length < 3) {
         buffer += text;
         return [];

@@ -35,9 +35,12 @@ export interface AdifHeader {
 export const NO_HEADER: AdifHeader = { userDefined: new Set(), version: null, program: null };
 export const ADIF_VERSION = "3.1.6";
 
-/** Reads a stream of bytes into records. Give it the bytes in any pieces, then say that it ended. */
+/**
+ * Reads a stream of bytes into records. Give it the bytes in any pieces, or as text of one character a byte
+ * (Latin-1), which is faster where the platform reads files so; then say that it ended.
+ */
 export interface AdifReader {
-  push(bytes: Uint8Array): AdifRecord[];
+  push(piece: Uint8Array | string): AdifRecord[];
   finish(): AdifRecord[];
   readonly header: AdifHeader;
   /** Why the whole is no ADIF file, once that is known. */

@@ -23,44 +23,34 @@ type Taker = (draft: Draft, value: string) => Taken;
  * sensible form, are kept as they came, so that writing gives them back.
  */
 export function contactFromAdif(record: AdifRecord, header: AdifHeader = NO_HEADER): AdifContact {
-  const notes: AdifNote[] = [...record.notes];
-  const note = (field: AdifField, text: string) =>
-    notes.push({ line: lineOfField(record, field), field: field.name, text });
+  const gathered: Gathered = { record, header, notes: [...record.notes], extra: [] };
+  const { notes, extra } = gathered;
   if (record.broken !== undefined) return { ok: false, reason: record.broken, notes };
 
   const fields = new Map<string, AdifField>();
-  const extra: ExtraField[] = [];
   for (const field of record.fields) {
     if (fields.has(field.name)) {
       if (fields.get(field.name)!.value !== field.value) {
-        note(field, `the field comes twice; the second value "${short(field.value)}" was left out`);
+        note(gathered, field, `the field comes twice; the second value "${short(field.value)}" was left out`);
       }
     } else if (field.value !== "") fields.set(field.name, field);
   }
   const draft: Draft = { call: "", startedAt: "", mode: "" };
-  const keep = (field: AdifField) =>
-    extra.push({
-      name: field.name,
-      value: field.value,
-      ...(field.type === undefined ? {} : { type: field.type }),
-      ...(header.userDefined.has(field.name) ? { userDefined: true as const } : {}),
-    });
-
-  const fault = takeNeeded(draft, fields, note, keep);
+  const fault = takeNeeded(draft, fields, gathered);
   if (fault !== null) return { ok: false, reason: fault, notes };
-  const confirmations = takeConfirmations(fields, note, keep);
+  const confirmations = takeConfirmations(fields, gathered);
 
   for (const field of fields.values()) {
     if (NEEDED.has(field.name)) continue;
     const take = TAKERS.get(field.name);
     if (take === undefined) {
-      if (!CONFIRMATION_NAMES.has(field.name) && !isTwin(field, fields)) keep(field);
+      if (!CONFIRMATION_NAMES.has(field.name) && !isTwin(field, fields)) keep(gathered, field);
       continue;
     }
     const taken = take(draft, twinOf(field, fields) ?? field.value);
     if (taken !== true) {
-      keep(field);
-      note(field, `"${short(field.value)}" ${taken}; it is kept as it came`);
+      keep(gathered, field);
+      note(gathered, field, `"${short(field.value)}" ${taken}; it is kept as it came`);
     }
   }
   draft.extra = extra;
@@ -75,9 +65,10 @@ const NEEDED = new Set(
 );
 /** Fields of plain ASCII whose full text stands in a twin: NAME and NAME_INTL. */
 const WITH_TWIN = new Set(["NAME", "QTH", "COMMENT", "NOTES"]);
-const CONFIRMATION_NAMES = new Set<string>(
-  CHANNEL_FIELDS.flatMap(({ channel: _, ...names }) => Object.values(names)).filter((name) => name !== null),
+const CHANNEL_NAMES = new Map(
+  CHANNEL_FIELDS.map(({ channel, ...names }) => [channel, Object.values(names).filter((name) => name !== null)]),
 );
+const CONFIRMATION_NAMES = new Set<string>([...CHANNEL_NAMES.values()].flat());
 
 const TAKERS = new Map<string, Taker>([
   ...texts({
@@ -225,35 +216,52 @@ function takeOwnCall(draft: Draft, value: string): Taken {
 }
 
 type Fields = ReadonlyMap<string, AdifField>;
-type Note = (field: AdifField, text: string) => void;
-type Keep = (field: AdifField) => void;
+
+/** Where remarks and fields without a place are gathered while a record is understood. */
+interface Gathered {
+  readonly record: AdifRecord;
+  readonly header: AdifHeader;
+  readonly notes: AdifNote[];
+  readonly extra: ExtraField[];
+}
+
+function note({ record, notes }: Gathered, field: AdifField, text: string): void {
+  notes.push({ line: lineOfField(record, field), field: field.name, text });
+}
+
+function keep({ header, extra }: Gathered, { name, value, type }: AdifField): void {
+  const field: ExtraField = { name, value };
+  if (type !== undefined) field.type = type;
+  if (header.userDefined.has(name)) field.userDefined = true;
+  extra.push(field);
+}
 
 /** Call, time, band, frequency, mode and grid: what a contact cannot do without, and what goes with it. */
-function takeNeeded(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+function takeNeeded(draft: Draft, fields: Fields, gathered: Gathered): string | null {
   const call = fields.get("CALL");
   if (call === undefined) return "CALL is missing";
   const parsed = parseCallsign(call.value);
   if (!parsed.ok) return `CALL: ${parsed.reason}`;
   draft.call = parsed.callsign.call;
   return (
-    takeTimes(draft, fields, note, keep) ??
-    takeBands(draft, fields, note, keep) ??
-    takeMode(draft, fields, note, keep) ??
-    takeGrids(draft, fields, note, keep)
+    takeTimes(draft, fields, gathered) ??
+    takeBands(draft, fields, gathered) ??
+    takeMode(draft, fields, gathered) ??
+    takeGrids(draft, fields, gathered)
   );
 }
 
-function takeTimes(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+function takeTimes(draft: Draft, fields: Fields, gathered: Gathered): string | null {
   const date = fields.get("QSO_DATE");
   if (date === undefined) return "QSO_DATE is missing";
   const day = readDate(date.value);
   if (day === null) return `QSO_DATE: "${short(date.value)}" is no date, which is written like 20261123`;
-  if (!/^\d{8}$/.test(date.value)) note(date, `"${date.value}" was read as ${day}`);
+  if (!/^\d{8}$/.test(date.value)) note(gathered, date, `"${date.value}" was read as ${day}`);
   const on = fields.get("TIME_ON");
   if (on === undefined) return "TIME_ON is missing";
   const clock = readTime(on.value);
   if (clock === null) return `TIME_ON: "${short(on.value)}" is no time, which is written like 2140 or 214007`;
-  if (!/^\d{4}(\d\d)?$/.test(on.value)) note(on, `"${on.value}" was read as ${clock}`);
+  if (!/^\d{4}(\d\d)?$/.test(on.value)) note(gathered, on, `"${on.value}" was read as ${clock}`);
   draft.startedAt = `${day}T${clock}Z`;
 
   const off = fields.get("TIME_OFF");
@@ -261,22 +269,22 @@ function takeTimes(draft: Draft, fields: Fields, note: Note, keep: Keep): string
   const offClock = off === undefined ? null : readTime(off.value);
   const offDay = offDate === undefined ? null : readDate(offDate.value);
   if (off !== undefined && offClock === null) {
-    keep(off);
-    note(off, `"${short(off.value)}" is no time; it is kept as it came`);
+    keep(gathered, off);
+    note(gathered, off, `"${short(off.value)}" is no time; it is kept as it came`);
   }
   if (offDate !== undefined && offDay === null) {
-    keep(offDate);
-    note(offDate, `"${short(offDate.value)}" is no date; it is kept as it came`);
+    keep(gathered, offDate);
+    note(gathered, offDate, `"${short(offDate.value)}" is no date; it is kept as it came`);
   }
   if (offClock === null) return null;
   let end = `${offDay ?? day}T${offClock}Z`;
   if (offDay === null && end < draft.startedAt) end = `${nextDay(day)}T${offClock}Z`;
-  if (end < draft.startedAt) note(off!, `it ends before it begins; the end was left out`);
+  if (end < draft.startedAt) note(gathered, off!, `it ends before it begins; the end was left out`);
   else draft.endedAt = end;
   return null;
 }
 
-function takeBands(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+function takeBands(draft: Draft, fields: Fields, gathered: Gathered): string | null {
   for (const [bandName, frequencyName, bandKey, frequencyKey] of [
     ["BAND", "FREQ", "band", "frequencyHz"],
     ["BAND_RX", "FREQ_RX", "bandReceived", "frequencyReceivedHz"],
@@ -285,17 +293,18 @@ function takeBands(draft: Draft, fields: Fields, note: Note, keep: Keep): string
     const frequencyField = fields.get(frequencyName);
     const band = bandField === undefined ? undefined : bandByName(bandField.value.replace(/\s/g, ""));
     if (bandField !== undefined && band === undefined) {
-      keep(bandField);
-      note(bandField, `"${short(bandField.value)}" is no band of the standard; it is kept as it came`);
+      keep(gathered, bandField);
+      note(gathered, bandField, `"${short(bandField.value)}" is no band of the standard; it is kept as it came`);
     }
-    const hertz = frequencyField === undefined ? null : readFrequency(frequencyField, note);
+    const hertz = frequencyField === undefined ? null : readFrequency(frequencyField, gathered);
     const byFrequency = hertz === null ? undefined : bandOfFrequency(hertz);
     if (frequencyField !== undefined && byFrequency === undefined) {
-      keep(frequencyField);
-      note(frequencyField, `"${short(frequencyField.value)}" lies in no amateur band; it is kept as it came`);
+      keep(gathered, frequencyField);
+      note(gathered, frequencyField, `"${short(frequencyField.value)}" lies in no amateur band; it is kept as it came`);
     } else if (byFrequency !== undefined && band !== undefined && band.name !== byFrequency.name) {
-      keep(frequencyField!);
+      keep(gathered, frequencyField!);
       note(
+        gathered,
         frequencyField!,
         `it lies in ${byFrequency.name}, and BAND says ${band.name}; the band was believed, the frequency is kept as it came`,
       );
@@ -305,7 +314,7 @@ function takeBands(draft: Draft, fields: Fields, note: Note, keep: Keep): string
   return draft.band === null ? "neither BAND nor FREQ says which band" : null;
 }
 
-function takeMode(draft: Draft, fields: Fields, note: Note, keep: Keep): string | null {
+function takeMode(draft: Draft, fields: Fields, gathered: Gathered): string | null {
   const mode = fields.get("MODE");
   const submode = fields.get("SUBMODE");
   const named = mode ?? submode;
@@ -314,39 +323,44 @@ function takeMode(draft: Draft, fields: Fields, note: Note, keep: Keep): string 
   if (named.value.length > 40) return `MODE: "${short(named.value)}" is no mode`;
   draft.mode = known?.mode ?? named.value.trim().toUpperCase();
   draft.submode = known?.submode ?? null;
-  if (known === null) note(named, `"${named.value}" is no mode of the standard; it counts as digital`);
+  if (known === null) note(gathered, named, `"${named.value}" is no mode of the standard; it counts as digital`);
   else if (modeByName(named.value.trim()) === undefined) {
-    note(named, `"${named.value}" was read as ${known.mode}${known.submode === null ? "" : `, ${known.submode}`}`);
+    note(
+      gathered,
+      named,
+      `"${named.value}" was read as ${known.mode}${known.submode === null ? "" : `, ${known.submode}`}`,
+    );
   }
   if (mode !== undefined && submode !== undefined) {
-    if (submode.value.length > 40) keep(submode);
+    if (submode.value.length > 40) keep(gathered, submode);
     else draft.submode = submode.value.trim().toUpperCase();
     const parent = parseMode(submode.value);
     if (parent !== null && parent.submode !== null && parent.mode !== draft.mode) {
-      note(submode, `${parent.submode} is a submode of ${parent.mode}, not of ${draft.mode}`);
+      note(gathered, submode, `${parent.submode} is a submode of ${parent.mode}, not of ${draft.mode}`);
     }
   }
   return null;
 }
 
-function takeGrids(draft: Draft, fields: Fields, note: Note, keep: Keep): null {
+function takeGrids(draft: Draft, fields: Fields, gathered: Gathered): null {
   const grid = fields.get("GRIDSQUARE");
   const rest = fields.get("GRIDSQUARE_EXT");
   const whole = grid !== undefined && rest !== undefined && grid.value.length === 8 ? grid.value + rest.value : null;
   if (whole !== null && takeGrid(draft, "grid", whole) === true) return null;
-  if (rest !== undefined) keep(rest);
+  if (rest !== undefined) keep(gathered, rest);
   if (grid === undefined) return null;
   const taken = takeGrid(draft, "grid", grid.value);
   if (taken !== true) {
-    keep(grid);
-    note(grid, `"${short(grid.value)}" ${taken}; it is kept as it came`);
+    keep(gathered, grid);
+    note(gathered, grid, `"${short(grid.value)}" ${taken}; it is kept as it came`);
   }
   return null;
 }
 
-function takeConfirmations(fields: Fields, note: Note, keep: Keep): Confirmation[] {
+function takeConfirmations(fields: Fields, gathered: Gathered): Confirmation[] {
   const confirmations: Confirmation[] = [];
   for (const names of CHANNEL_FIELDS) {
+    if (!CHANNEL_NAMES.get(names.channel)!.some((name) => fields.has(name))) continue;
     const confirmation = emptyConfirmation(names.channel);
     let found = false;
     const read = <Value>(name: string | null, meaning: (value: string) => Value | undefined): Value | undefined => {
@@ -354,8 +368,8 @@ function takeConfirmations(fields: Fields, note: Note, keep: Keep): Confirmation
       if (field === undefined) return undefined;
       const value = meaning(field.value.trim().toUpperCase());
       if (value === undefined) {
-        keep(field);
-        note(field, `"${short(field.value)}" is none of the values of the standard; it is kept as it came`);
+        keep(gathered, field);
+        note(gathered, field, `"${short(field.value)}" is none of the values of the standard; it is kept as it came`);
       } else found = true;
       return value;
     };
@@ -405,12 +419,12 @@ function nextDay(day: string): string {
 }
 
 /** A frequency in Hz: MHz as the standard has it, or kHz or Hz where only that lies in a band. */
-function readFrequency(field: AdifField, note: Note): number | null {
+function readFrequency(field: AdifField, gathered: Gathered): number | null {
   const value = field.value.trim();
   const [, digits] = /^([0-9]+(?:[.,][0-9]+)?)\s*(?:MHz)?$/i.exec(value) ?? [];
   if (digits === undefined) return null;
   const number = Number(digits.replace(",", "."));
-  if (digits.includes(",")) note(field, `"${value}" has a comma where a point belongs`);
+  if (digits.includes(",")) note(gathered, field, `"${value}" has a comma where a point belongs`);
   for (const [factor, unit] of [
     [1e6, "MHz"],
     [1e3, "kHz"],
@@ -418,7 +432,7 @@ function readFrequency(field: AdifField, note: Note): number | null {
   ] as const) {
     const hertz = Math.round(number * factor);
     if (bandOfFrequency(hertz) === undefined) continue;
-    if (factor !== 1e6) note(field, `"${value}" was read as ${unit}`);
+    if (factor !== 1e6) note(gathered, field, `"${value}" was read as ${unit}`);
     return hertz;
   }
   return null;

@@ -6,7 +6,7 @@ import type { StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
 import type { Prepared, Store } from "../db/store";
-import { findContact, rowOf } from "./contactRow";
+import { CONTACT_COLUMNS, findContact, rowOf, valuesOf } from "./contactRow";
 
 /** The only hands that touch contacts: each change also moves the slots, the journal, the outbox and the count. */
 export interface BatchWriter {
@@ -74,8 +74,7 @@ export function writeBatch<Result>(
     const outcome = work({
       batchId,
       add(contact) {
-        const row = rowOf(contact, logbookId, 1);
-        const id = statements.insertContact.run(...CONTACT_COLUMNS.map((column) => row[column] ?? null)).lastId;
+        const id = statements.insertContact.run(valuesOf(contact, logbookId, 1)).lastId;
         for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
         queueWaiting(id, contact.confirmations);
         count(contact, 1);
@@ -238,59 +237,6 @@ function difference(
   }
   return { before, after };
 }
-
-const CONTACT_COLUMNS = [
-  "logbookId",
-  "revision",
-  "call",
-  "baseCall",
-  "startedAt",
-  "endedAt",
-  "band",
-  "bandReceived",
-  "frequencyHz",
-  "frequencyReceivedHz",
-  "mode",
-  "submode",
-  "modeGroup",
-  "reportSent",
-  "reportReceived",
-  "name",
-  "place",
-  "grid",
-  "state",
-  "county",
-  "entityCode",
-  "continent",
-  "cqZone",
-  "ituZone",
-  "island",
-  "summit",
-  "park",
-  "theirPower",
-  "ownCall",
-  "operator",
-  "siteId",
-  "ownGrid",
-  "ownState",
-  "ownCounty",
-  "ownEntityCode",
-  "ownCqZone",
-  "ownItuZone",
-  "power",
-  "contestId",
-  "serialSent",
-  "serialReceived",
-  "exchangeSent",
-  "exchangeReceived",
-  "propagation",
-  "satellite",
-  "satelliteMode",
-  "comment",
-  "notes",
-  "pin",
-  "extra",
-] as const satisfies readonly (keyof Insertable<ContactTable>)[];
 
 interface Statements {
   readonly insertContact: Prepared<unknown>;

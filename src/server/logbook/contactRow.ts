@@ -7,18 +7,95 @@ import type { ConfirmationTable, ContactTable } from "../db/schema";
 
 type ContactRow = Selectable<ContactTable>;
 
-/** The row of a contact, in the order of CONTACT_COLUMNS. */
+/** Every column of a contact but its id. */
+export const CONTACT_COLUMNS = [
+  "logbookId",
+  "revision",
+  "call",
+  "baseCall",
+  "startedAt",
+  "endedAt",
+  "band",
+  "bandReceived",
+  "frequencyHz",
+  "frequencyReceivedHz",
+  "mode",
+  "submode",
+  "modeGroup",
+  "reportSent",
+  "reportReceived",
+  "name",
+  "place",
+  "grid",
+  "state",
+  "county",
+  "entityCode",
+  "continent",
+  "cqZone",
+  "ituZone",
+  "island",
+  "summit",
+  "park",
+  "theirPower",
+  "ownCall",
+  "operator",
+  "siteId",
+  "ownGrid",
+  "ownState",
+  "ownCounty",
+  "ownEntityCode",
+  "ownCqZone",
+  "ownItuZone",
+  "power",
+  "contestId",
+  "serialSent",
+  "serialReceived",
+  "exchangeSent",
+  "exchangeReceived",
+  "propagation",
+  "satellite",
+  "satelliteMode",
+  "comment",
+  "notes",
+  "pin",
+  "extra",
+] as const satisfies readonly (keyof Insertable<ContactTable>)[];
+
+/** The row of a contact. */
 export function rowOf(contact: CompleteContact, logbookId: number, revision: number): Insertable<ContactTable> {
-  const { confirmations: _, startedAt, endedAt, pin, extra, ...rest } = contact;
-  return {
-    ...rest,
-    logbookId,
-    revision,
-    startedAt: secondsOf(startedAt),
-    endedAt: secondsOf(endedAt),
-    pin: pin ? 1 : 0,
-    extra: extra.length === 0 ? null : JSON.stringify(extra),
-  };
+  const values = valuesOf(contact, logbookId, revision);
+  return Object.fromEntries(
+    CONTACT_COLUMNS.map((column, index) => [column, values[index]]),
+  ) as unknown as Insertable<ContactTable>;
+}
+
+/** The values of a contact's row in the order of CONTACT_COLUMNS; the fast way for many. */
+export function valuesOf(contact: CompleteContact, logbookId: number, revision: number): (string | number | null)[] {
+  const values = new Array<string | number | null>(CONTACT_COLUMNS.length);
+  for (let index = 0; index < values.length; index++) {
+    const column = CONTACT_COLUMNS[index]!;
+    switch (column) {
+      case "logbookId":
+        values[index] = logbookId;
+        break;
+      case "revision":
+        values[index] = revision;
+        break;
+      case "startedAt":
+      case "endedAt":
+        values[index] = secondsOf(contact[column]);
+        break;
+      case "pin":
+        values[index] = contact.pin ? 1 : 0;
+        break;
+      case "extra":
+        values[index] = contact.extra.length === 0 ? null : JSON.stringify(contact.extra);
+        break;
+      default:
+        values[index] = contact[column];
+    }
+  }
+  return values;
 }
 
 function contactOf(row: ContactRow, confirmations: Confirmation[]): StoredContact {

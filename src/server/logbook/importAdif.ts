@@ -21,6 +21,15 @@ interface ImportRequest {
   readonly queue: boolean;
 }
 
+type GivenConfirmations = NonNullable<ContactInput["confirmations"]>;
+
+/** The confirmations with Lantern waiting, where the file does not say that it has the contact. */
+function queued(confirmations: GivenConfirmations): GivenConfirmations {
+  const lantern = confirmations.find(({ channel }) => channel === "lantern") ?? emptyConfirmation("lantern");
+  if (lantern.sent !== undefined && lantern.sent !== "no") return confirmations;
+  return [...confirmations.filter(({ channel }) => channel !== "lantern"), { ...lantern, sent: "waiting" }];
+}
+
 const LISTED = 1000;
 /** A transaction is closed after this long, so that logging a contact never waits noticeably. */
 const TRANSACTION_MS = 35;
@@ -78,17 +87,11 @@ export async function importAdif(
     report.added++;
   }
 
+  /** Puts in what the file does not say of our side. */
   function withSite(contact: ContactInput): ContactInput {
-    const confirmations = contact.confirmations ?? [];
-    const lantern = confirmations.find((confirmation) => confirmation.channel === "lantern");
-    const queued =
-      request.queue && (lantern === undefined || lantern.sent === undefined || lantern.sent === "no")
-        ? [
-            ...confirmations.filter((confirmation) => confirmation !== lantern),
-            { ...emptyConfirmation("lantern"), ...lantern, sent: "waiting" as const },
-          ]
-        : confirmations;
-    return { ...contact, ownCall: contact.ownCall ?? site.call, confirmations: queued };
+    contact.ownCall ??= site.call;
+    if (request.queue) contact.confirmations = queued(contact.confirmations ?? []);
+    return contact;
   }
 
   function refuse(record: AdifRecord, reason: string): void {
@@ -124,10 +127,10 @@ export async function importAdif(
     }
   }
 
-  for await (const chunk of createReadStream(request.file, { highWaterMark: READ_BYTES })) {
-    const bytes = chunk as Uint8Array;
-    bytesDone += bytes.length;
-    takeAll(reader.push(bytes));
+  for await (const chunk of createReadStream(request.file, { highWaterMark: READ_BYTES, encoding: "latin1" })) {
+    const text = chunk as string;
+    bytesDone += text.length;
+    takeAll(reader.push(text));
   }
   takeAll(reader.finish());
   if (reader.problem !== null) throw new JobProblem(reader.problem);
