@@ -118,18 +118,16 @@ async function bareInserts(from: Store, count: number): Promise<number> {
     store.q.insertInto("contact").values(Object.fromEntries(columns.map((column) => [column, 0])) as never),
   );
   const confirm = store.prepare(
-    store.q
-      .insertInto("confirmation")
-      .values({
-        contactId: 0,
-        channel: "card",
-        sent: "no",
-        sentOn: "",
-        sentVia: "",
-        received: "no",
-        receivedOn: "",
-        receivedVia: "",
-      }),
+    store.q.insertInto("confirmation").values({
+      contactId: 0,
+      channel: "card",
+      sent: "no",
+      sentOn: "",
+      sentVia: "",
+      received: "no",
+      receivedOn: "",
+      receivedVia: "",
+    }),
   );
   const ms = await time(() => {
     for (const [statement, rows] of [

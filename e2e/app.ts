@@ -65,7 +65,9 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
     if (server.exitCode !== null || server.signalCode !== null) return;
     const ended = new Promise((resolve) => server.once("exit", resolve));
     server.kill(signal);
+    const patience = setTimeout(() => server.kill("SIGKILL"), 10_000);
     await ended;
+    clearTimeout(patience);
   }
 
   return {

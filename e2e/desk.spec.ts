@@ -144,3 +144,19 @@ test("what is typed or received is never markup", async ({ page, app }) => {
   await expect(top).toContainText("<script>alert(1)</script>");
   await expect(page).toHaveTitle(/^Desk/);
 });
+
+test("the operator says where a call operates from, and it wins over the rules", async ({ page }) => {
+  await page.keyboard.type("TX9QRA");
+  const reading = page.getByRole("region", { name: "Reading" });
+  await expect(reading).toContainText("French Polynesia");
+  await page.keyboard.press("Control+Alt+w");
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("combobox", { name: "Entity" }).fill("chester");
+  await page.keyboard.press("Enter");
+  await dialog.getByRole("button", { name: "Add" }).click();
+  await expect(dialog.getByRole("list", { name: "Exceptions" })).toContainText("Chesterfield Islands");
+  await dialog.getByRole("button", { name: "Close" }).click();
+  await page.getByLabel("Call", { exact: true }).fill("TX9QRB");
+  await page.getByLabel("Call", { exact: true }).fill("TX9QRA");
+  await expect(reading).toContainText("Chesterfield Islands");
+});

@@ -19,6 +19,12 @@ test("a log file is imported, reported, passed over a second time, and undone", 
   await expect(dialog).toContainText("neither BAND nor FREQ says which band");
   await expect(dialog).toContainText(`"2560" is no time`);
   await expect(dialog).toContainText("it was taken whole");
+  const saved = page.waitForEvent("download");
+  await dialog.getByRole("link", { name: "Save the refused records" }).click();
+  const file = await (await saved).createReadStream();
+  let refused = "";
+  for await (const chunk of file) refused += String(chunk);
+  expect(refused).toContain("<CALL:6>CE3QUB <QSO_DATE:8>20260831 <TIME_ON:4>2560");
   await dialog.getByRole("button", { name: "Undo this import" }).click();
   await expect(countText).toHaveText(before!);
   await dialog.getByRole("button", { name: "Close" }).click();

@@ -3,6 +3,8 @@ import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObj
 import { contactFactsSchema } from "../core/contact";
 import {
   batchSchema,
+  callExceptionInputSchema,
+  callExceptionSchema,
   callPlaceSchema,
   contactPageSchema,
   contactPatchSchema,
@@ -69,6 +71,20 @@ const paths: ZodOpenApiPathsObject = {
         },
       },
     ),
+  },
+  "/call-exceptions": {
+    get: operation(
+      "Calls that operated from where their letters do not tell",
+      answers(200, "The exceptions", list(callExceptionSchema)),
+    ),
+    post: operation("Add an exception", answers(201, "The exception", callExceptionSchema), {
+      requestBody: { content: json(callExceptionInputSchema) },
+    }),
+  },
+  "/call-exceptions/{exceptionId}": {
+    delete: operation("Remove an exception", answers(200, "It is removed", z.object({ removed: z.int() })), {
+      requestParams: { path: z.object({ exceptionId: id("exception") }) },
+    }),
   },
   "/logbooks": {
     get: operation("All logbooks", answers(200, "The logbooks", list(logbookSchema))),
@@ -177,6 +193,16 @@ const paths: ZodOpenApiPathsObject = {
     post: operation("Cancel a running job", answers(200, "The job", jobSchema), {
       requestParams: { path: z.object({ jobId: id("job") }) },
     }),
+  },
+  "/jobs/{jobId}/refused": {
+    get: operation(
+      "The records that an import refused, as they came",
+      {
+        200: { description: "The file", content: { "application/octet-stream": { schema: z.string() } } },
+        default: problem,
+      },
+      { requestParams: { path: z.object({ jobId: id("job") }) } },
+    ),
   },
   "/jobs/{jobId}/run": {
     post: operation("Run a job again that did not end well", answers(202, "The job", jobSchema), {

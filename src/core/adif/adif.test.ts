@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import { checkContact, type ContactFacts, type ContactInput, isoTime } from "../contact";
-import { bytesOf, type AdifRecord, adiHeader, adiReader, adiRecord, contactFromAdif } from ".";
+import {
+  ADX_FOOTER,
+  adifReader,
+  type AdifRecord,
+  adiHeader,
+  adiRecord,
+  adxHeader,
+  adxRecord,
+  bytesOf,
+  contactFromAdif,
+} from ".";
 
 const NOW = Date.UTC(2026, 10, 23) / 1000;
 const BASE = "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>15m<MODE:2>CW";
@@ -8,7 +18,7 @@ const BASE = "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>15m<MODE:
 /** Reads a text given as bytes, in pieces of a size. */
 function read(text: string | Uint8Array, piece = 1 << 16) {
   const bytes = typeof text === "string" ? new TextEncoder().encode(text) : text;
-  const reader = adiReader();
+  const reader = adifReader();
   const records: AdifRecord[] = [];
   for (let start = 0; start < bytes.length; start += piece)
     records.push(...reader.push(bytes.slice(start, start + piece)));
@@ -315,6 +325,35 @@ test("reading what was written gives the same contact, without a remark, in piec
     }),
     { numRuns: 300 },
   );
+});
+
+test("ADX gives back what was written into it, in pieces of any size", () => {
+  fc.assert(
+    fc.property(contacts, fc.integer({ min: 1, max: 200 }), (input, piece) => {
+      const facts = factsOf(input);
+      const { records, header, problem } = read(
+        adxHeader({ name: "Ypsiloid", version: "1" }, ["LIGHT"], NOW) + adxRecord(facts) + ADX_FOOTER,
+        piece,
+      );
+      expect(problem).toBeNull();
+      const understood = contactFromAdif(records[0]!, header);
+      if (!understood.ok) throw new Error(understood.reason);
+      const again = factsOf(understood.contact);
+      const typed = again.extra.map(({ name, value }) => ({ name, value }));
+      expect({ ...again, extra: typed }).toEqual({
+        ...facts,
+        extra: facts.extra.map(({ name, value }) => ({ name, value })),
+      });
+    }),
+    { numRuns: 200 },
+  );
+});
+
+test("broken XML is said to be so, and what came before it is kept", () => {
+  const good = adxHeader({ name: "x", version: "1" }, [], NOW) + "<RECORD><CALL>OY4QSA</CALL></RECORD>";
+  const { records, problem } = read(`${good}<RECORD><CALL>LU3QSC</BAND>`);
+  expect(problem).toContain("the XML is broken");
+  expect(records[0]!.fields[0]).toMatchObject({ name: "CALL", value: "OY4QSA" });
 });
 
 test("whatever the bytes, the reader ends, and every byte of a record is told", () => {

@@ -31,14 +31,36 @@ export function adiHeader(
   ].join("");
 }
 
-/** One contact as a record. Text beyond ASCII goes into the twin field, with its nearest ASCII in the plain one. */
+/** A field to be written. */
+export interface WrittenField {
+  readonly name: string;
+  readonly value: string;
+  readonly type?: string | undefined;
+  readonly userDefined?: boolean | undefined;
+}
+
+/** One contact as a record of ADI. */
 export function adiRecord(contact: ContactFacts): string {
+  return `${fieldsOf(contact)
+    .map(({ name, value, type }) => adiField(name, value, type))
+    .join("")}<EOR>\r\n`;
+}
+
+/**
+ * The fields of a contact's record, in the order they are written. Text beyond ASCII goes into the twin field, with
+ * its nearest ASCII in the plain one.
+ */
+export function fieldsOf(contact: ContactFacts): WrittenField[] {
   const written = new Set<string>();
-  let record = "";
-  const put = (name: string, value: string | number | null | undefined, type?: string) => {
+  const fields: WrittenField[] = [];
+  const put = (
+    name: string,
+    value: string | number | null | undefined,
+    more?: Pick<WrittenField, "type" | "userDefined">,
+  ) => {
     if (value === null || value === undefined || value === "" || written.has(name)) return;
     written.add(name);
-    record += adiField(name, String(value), type);
+    fields.push({ name, value: String(value), ...more });
   };
   const putText = (name: string, value: string | null) => {
     if (value === null) return;
@@ -105,8 +127,8 @@ export function adiRecord(contact: ContactFacts): string {
   putText("COMMENT", contact.comment);
   putText("NOTES", contact.notes);
   if (contact.pin) put("APP_YPSILOID_PIN", "Y");
-  for (const field of contact.extra) put(field.name, field.value, field.type);
-  return `${record}<EOR>\r\n`;
+  for (const { name, value, type, userDefined } of contact.extra) put(name, value, { type, userDefined });
+  return fields;
 }
 
 function compactDate(iso: string): string {

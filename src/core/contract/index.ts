@@ -1,3 +1,4 @@
+export * from "./callException";
 export * from "./contact";
 export * from "./event";
 export * from "./job";

@@ -25,6 +25,8 @@ export const importReportSchema = z.object({
   added: z.int(),
   duplicates: z.int(),
   refusedCount: z.int(),
+  /** The size of the file of refused records, GET jobs/{id}/refused. */
+  refusedBytes: z.int(),
   noteCount: z.int(),
   /** The first refused records, with the line of the file each begins on. */
   refused: z.array(z.object({ line: z.int(), reason: z.string(), call: z.string().nullable() })),

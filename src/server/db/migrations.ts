@@ -38,6 +38,7 @@ const START = [
   `CREATE INDEX contactByTime ON contact (logbookId, startedAt DESC, id DESC)`,
   `CREATE INDEX contactByCall ON contact (logbookId, baseCall, startedAt DESC)`,
   `CREATE INDEX contactByBand ON contact (logbookId, band, startedAt DESC, id DESC)`,
+  `CREATE INDEX contactByBandAndMode ON contact (logbookId, band, mode, startedAt DESC, id DESC)`,
   `CREATE INDEX contactByMode ON contact (logbookId, mode, startedAt DESC, id DESC)`,
   `CREATE INDEX contactByEntity ON contact (logbookId, entityCode, startedAt DESC, id DESC)`,
   `CREATE TABLE confirmation (
@@ -82,6 +83,9 @@ const START = [
     contactId INTEGER NOT NULL, before TEXT, after TEXT) STRICT`,
   `CREATE INDEX journalEntryByBatch ON journalEntry (batchId, contactId)`,
   `CREATE INDEX journalEntryByContact ON journalEntry (contactId, batchId)`,
+  `CREATE TABLE callException (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, call TEXT NOT NULL, entityCode INTEGER NOT NULL,
+    validFrom INTEGER, validUntil INTEGER, cqZone INTEGER, ituZone INTEGER) STRICT`,
   `CREATE TABLE job (
     id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
     kind TEXT NOT NULL, title TEXT NOT NULL, state TEXT NOT NULL, request TEXT NOT NULL, checkpoint TEXT,

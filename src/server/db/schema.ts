@@ -17,6 +17,19 @@ export interface Schema {
   journalBatch: JournalBatchTable;
   journalEntry: JournalEntryTable;
   job: JobTable;
+  callException: CallExceptionTable;
+}
+
+/** Calls that operated from where their letters do not tell, as the operator says; used before the rules. */
+interface CallExceptionTable {
+  id: Generated<number>;
+  call: string;
+  entityCode: number;
+  /** Null where it holds from the beginning, or without end. */
+  validFrom: number | null;
+  validUntil: number | null;
+  cqZone: number | null;
+  ituZone: number | null;
 }
 
 interface LogbookTable {

@@ -15,6 +15,7 @@ import {
   type StoredContact,
 } from "../../core/contract";
 import type { Context } from "../context";
+import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
 import { findContact, withConfirmations } from "./contactRow";
@@ -29,7 +30,7 @@ export function logContact(context: Context, logbookId: number, input: unknown):
   if (!logbook.ok) return logbook;
   const checked = checkContact(input, context.now());
   if (!checked.ok) return invalid(checked.faults);
-  const contact = completeContact(withSiteFacts(context, logbookId, checked.value));
+  const contact = completeContact(withSiteFacts(context, logbookId, checked.value), exceptionsByCall(context.store));
   const logged = writeBatch(context, { logbookId, kind: "log", summary: `Logged ${contact.call}` }, (writer) => ({
     id: writer.add({ ...contact, confirmations: queued(contact.confirmations) }),
     batchId: writer.batchId,
@@ -90,7 +91,7 @@ export function changeContact(context: Context, logbookId: number, id: number, i
   const { id: _id, logbookId: _logbookId, revision: _revision, baseCall: _base, modeGroup: _group, ...facts } = current;
   const checked = checkContact({ ...facts, ...forgetDerived(current, changes), ...changes }, context.now());
   if (!checked.ok) return invalid(checked.faults);
-  let next: CompleteContact = completeContact(checked.value);
+  let next: CompleteContact = completeContact(checked.value, exceptionsByCall(context.store));
   if (!sameForServices(current, next)) next = { ...next, confirmations: waitAgain(next.confirmations) };
   return done(
     writeBatch(context, { logbookId, kind: "edit", summary: `Changed ${current.call}` }, (writer) =>

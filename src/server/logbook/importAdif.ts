@@ -1,5 +1,6 @@
-import { createReadStream, existsSync, statSync } from "node:fs";
-import { type AdifNote, type AdifRecord, adiReader, contactFromAdif, NO_HEADER } from "../../core/adif";
+import { appendFileSync, createReadStream, existsSync, statSync, truncateSync, writeFileSync } from "node:fs";
+import { rm } from "node:fs/promises";
+import { type AdifNote, type AdifRecord, adifReader, contactFromAdif, NO_HEADER } from "../../core/adif";
 import type { ImportReport } from "../../core/contract";
 import { emptyConfirmation } from "../../core/confirm";
 import {
@@ -11,6 +12,7 @@ import {
   type MatchFacts,
   secondsOf,
 } from "../../core/contact";
+import { exceptionsByCall } from "../directory/callExceptions";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { type BatchWriter, writeBatch } from "./batch";
 import { siteOfLogbook } from "./logbooks";
@@ -35,6 +37,11 @@ const LISTED = 1000;
 const TRANSACTION_MS = 35;
 const READ_BYTES = 256 * 1024;
 
+/** Where the refused records of an import are kept, as they came. */
+export function refusedFileOf(file: string): string {
+  return `${file}.refused`;
+}
+
 /** Reads an ADIF file into a logbook, as one batch of the journal. Goes on where an interrupted run was. */
 export async function importAdif(
   run: JobRun<ImportReport, ImportReport>,
@@ -50,13 +57,18 @@ export async function importAdif(
     added: 0,
     duplicates: 0,
     refusedCount: 0,
+    refusedBytes: 0,
     noteCount: 0,
     refused: [],
     notes: [],
   };
+  const refusedFile = refusedFileOf(request.file);
+  if (run.resumed === null) writeFileSync(refusedFile, "");
+  else truncateSync(refusedFile, report.refusedBytes);
   const skip = report.read;
   const total = statSync(request.file).size;
   const site = siteOfLogbook(store, logbookId);
+  const exceptions = exceptionsByCall(store);
   const twins = store.prepare<MatchFacts>(
     store.q
       .selectFrom("contact")
@@ -65,7 +77,7 @@ export async function importAdif(
       .where("baseCall", "=", "")
       .where((eb) => eb.between("startedAt", 0, 0)),
   );
-  const reader = adiReader();
+  const reader = adifReader();
   let seen = 0;
   let bytesDone = 0;
 
@@ -75,7 +87,7 @@ export async function importAdif(
     if (!understood.ok) return refuse(record, understood.reason);
     const checked = checkContact(withSite(understood.contact), context.now());
     if (!checked.ok) return refuse(record, checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; "));
-    const contact = completeContact(checked.value);
+    const contact = completeContact(checked.value, exceptions);
     const { baseCall, band, modeGroup } = contact;
     const startedAt = secondsOf(contact.startedAt);
     const near = twins.all(logbookId, baseCall, startedAt - DUPLICATE_TOLERANCE, startedAt + DUPLICATE_TOLERANCE);
@@ -96,6 +108,8 @@ export async function importAdif(
 
   function refuse(record: AdifRecord, reason: string): void {
     report.refusedCount++;
+    report.refusedBytes += record.raw.length + 2;
+    appendFileSync(refusedFile, `${record.raw}\r\n`, "latin1");
     if (report.refused.length >= LISTED) return;
     const call = record.fields.find((field) => field.name === "CALL")?.value ?? null;
     report.refused.push({ line: record.line, reason, call });
@@ -134,5 +148,6 @@ export async function importAdif(
   }
   takeAll(reader.finish());
   if (reader.problem !== null) throw new JobProblem(reader.problem);
+  await rm(request.file, { force: true });
   return report;
 }

@@ -6,6 +6,7 @@ import { type CallPlace, type Reading, readingQuerySchema } from "../../core/con
 import { type Resolution, resolve } from "../../core/entity";
 import { gridCenter, pathBetween, type Point, sunState } from "../../core/geo";
 import type { Context } from "../context";
+import { exceptionsByCall } from "../directory/callExceptions";
 import { done, invalid, type Result } from "../problem";
 import { withConfirmations } from "./contactRow";
 import { findLogbook, siteOfLogbook } from "./logbooks";
@@ -15,15 +16,15 @@ const PREVIOUS = 6;
 const DUPLICATE_WITHIN = 24 * 3600;
 
 /** Resolves a call as of a moment, seconds since 1970 UTC. */
-export function readCall(text: string, at: number): Result<CallPlace> {
+export function readCall({ store }: Context, text: string, at: number): Result<CallPlace> {
   const parsed = parseCallsign(text);
   if (!parsed.ok) return invalid([{ field: "call", text: parsed.reason }]);
   const { call, base, prefix } = parsed.callsign;
-  return done({ call, base, prefix, ...placeOf(resolve(parsed.callsign, at)) });
+  return done({ call, base, prefix, ...placeOf(resolve(parsed.callsign, at, exceptionsByCall(store))) });
 }
 
 /** As `readCall`, and also for the beginning of a call; what can never be one gives only the reason. */
-function placeWhileTyping(text: string, at: number): CallPlace {
+function placeWhileTyping({ store }: Context, text: string, at: number): CallPlace {
   const parsed = parseCallsign(text);
   const callsign = parsed.ok ? parsed.callsign : parsePartialCall(text);
   if (callsign === null) {
@@ -31,7 +32,7 @@ function placeWhileTyping(text: string, at: number): CallPlace {
     return { call, base: call, prefix: "", ...placeOf(resolve(call, at)) };
   }
   const { call, base, prefix } = callsign;
-  return { call, base, prefix, ...placeOf(resolve(callsign, at)) };
+  return { call, base, prefix, ...placeOf(resolve(callsign, at, exceptionsByCall(store))) };
 }
 
 function placeOf(resolution: Resolution): Omit<CallPlace, "call" | "base" | "prefix"> {
@@ -47,7 +48,7 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const logbook = findLogbook(context, logbookId);
   if (!logbook.ok) return logbook;
   const now = context.now();
-  const place = placeWhileTyping(asked.data.call, now);
+  const place = placeWhileTyping(context, asked.data.call, now);
   const { store } = context;
   const { base, entity } = place;
   const { band } = asked.data;

@@ -144,7 +144,7 @@ function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => void }) {
         </thead>
         <tbody>
           {view.entries.map((entry) => (
-            <tr key={entry.contactId} className="border-b border-line last:border-0">
+            <tr key={entry.contactId} className="border-b border-line whitespace-nowrap last:border-0">
               <td className="px-2 py-1 pl-3 font-mono">{fullTime(entry.startedAt)}</td>
               <td className="px-2 py-1 font-mono font-bold">{entry.call}</td>
               <td className="px-2 py-1">{bandLabel(entry.band)}</td>
@@ -156,7 +156,7 @@ function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => void }) {
                     <Mark kind="waiting" /> <span className="text-soft">waiting</span>
                   </>
                 ) : (
-                  <span className="text-stop">
+                  <span className="whitespace-normal text-stop">
                     <Mark kind="fault" /> refused: {entry.refused}
                   </span>
                 )}
@@ -221,7 +221,7 @@ function WithoutTwin({ view }: { view: ServiceView }) {
         {view.withoutTwin.map((line, index) => (
           <li
             key={index}
-            className="grid grid-cols-[96px_132px_1fr] gap-x-3 border-b border-line px-3 py-1 last:border-0"
+            className="grid grid-cols-[84px_128px_1fr] gap-x-3 border-b border-line px-3 py-1 last:border-0"
           >
             <span className="font-mono font-bold">{line.call}</span>
             <span className="font-mono text-soft">{fullTime(line.startedAt)}</span>

@@ -16,6 +16,7 @@ import { LogTable } from "../log/LogTable";
 import { useContactRows } from "../log/useContactRows";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
+import { CallExceptions } from "./CallExceptions";
 import { type Draft, EMPTY_DRAFT, type Offered } from "./draft";
 import { EntryLine } from "./EntryLine";
 import { ReadingPanel } from "./ReadingPanel";
@@ -28,6 +29,7 @@ export function Desk() {
   const [draft, setDraft] = useKeptDraft(logbook.id);
   const [last, setLast] = useState<LoggedContact | null>(null);
   const [importing, setImporting] = useState(false);
+  const [excepting, setExcepting] = useState(false);
   const [file, setFile] = useState<File | null>(null);
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
@@ -57,6 +59,7 @@ export function Desk() {
     { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
     { id: "toLog", label: "Go to the log", keys: "Ctrl+Alt+L", run: () => tableRef.current?.focus() },
     { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
+    { id: "exceptions", label: "Say where a call operates from", keys: "Ctrl+Alt+W", run: () => setExcepting(true) },
     { id: "export", label: "Export the log as ADIF", run: () => exportRef.current?.click() },
   ]);
 
@@ -126,6 +129,7 @@ export function Desk() {
           Drop the log file to import it
         </div>
       )}
+      {excepting && <CallExceptions call={draft.call} onClose={() => setExcepting(false)} />}
       <ImportDialog
         file={file}
         open={importing}

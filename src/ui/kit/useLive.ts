@@ -10,16 +10,25 @@ let source: EventSource | null = null;
 
 /** One stream for the page, shared by all who listen; it is opened by the first and closed by the last. */
 function open(): void {
-  let lost = false;
-  source = new EventSource("/api/v1/events");
-  source.onmessage = ({ data }) => tell(JSON.parse(String(data)) as LiveEvent);
-  source.onopen = () => {
+  connect(false);
+}
+
+/** A stream that was refused, and not only broken off, is closed for good by the browser: another is tried for. */
+const RETRY_MS = 2000;
+
+function connect(wasLost: boolean): void {
+  let lost = wasLost;
+  const stream = new EventSource("/api/v1/events");
+  source = stream;
+  stream.onmessage = ({ data }) => tell(JSON.parse(String(data)) as LiveEvent);
+  stream.onopen = () => {
     if (lost) tell({ type: "reconnected" });
     lost = false;
   };
-  source.onerror = () => {
+  stream.onerror = () => {
     if (!lost) tell({ type: "lost" });
     lost = true;
+    if (stream.readyState === EventSource.CLOSED) setTimeout(() => source === stream && connect(true), RETRY_MS);
   };
 }
 

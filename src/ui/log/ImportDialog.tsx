@@ -160,6 +160,11 @@ function ImportProgress({ job }: { job: Job }) {
             rows={report.refused.map(({ line, call, reason }) => ({ line, what: call ?? "", text: reason }))}
             more={report.refusedCount - report.refused.length}
           />
+          {report.refusedCount > 0 && (
+            <a href={`/api/v1/jobs/${job.id}/refused`} download className="justify-self-start text-signal underline">
+              Save the refused records as they came
+            </a>
+          )}
           <Lines
             title={`Tolerated: ${many(report.noteCount, "remark")}`}
             rows={report.notes.map(({ line, field, text }) => ({ line, what: field, text }))}

@@ -4,6 +4,8 @@ const BEAT_MS = 20_000;
 
 /** Everything that changes, as server-sent events, from the moment one begins to listen. */
 export const GET = route(({ runtime, request }) => {
+  // A browser that comes back over a connection still open must not keep the process from ending.
+  if (runtime.ending.aborted) return new Response(null, { status: 503, headers: { connection: "close" } });
   const encoder = new TextEncoder();
   let stop = () => {};
   const body = new ReadableStream<Uint8Array>({

@@ -9,5 +9,5 @@ const atSchema = z.iso.datetime({ offset: true }).or(z.iso.date()).optional();
 export const GET = route(({ context, path, query }) => {
   const at = atSchema.safeParse(query.at);
   if (!at.success) return answer(invalid([{ field: "at", text: "a time is written like 2026-11-23T21:40:07Z" }]));
-  return answer(readCall(path.call ?? "", at.data === undefined ? context.now() : secondsOf(at.data)));
+  return answer(readCall(context, path.call ?? "", at.data === undefined ? context.now() : secondsOf(at.data)));
 });

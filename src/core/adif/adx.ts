@@ -1,0 +1,149 @@
+import { SaxesParser, type SaxesTagPlain } from "saxes";
+import type { ContactFacts } from "../contact";
+import { bytesOf } from "./bytes";
+import { ADIF_VERSION, type AdifField, type AdifHeader, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
+import { fieldsOf } from "./write";
+
+/**
+ * Reads ADX, the standard's XML form, as a stream. A field of a program, `<APP PROGRAMID="X" FIELDNAME="Y">`, is
+ * called APP_X_Y, as it is in ADI; a user-defined one by its name.
+ */
+export function adxReader(): AdifReader {
+  const decoder = new TextDecoder("utf-8");
+  const parser = new SaxesParser({ xmlns: false, position: true });
+  let records: AdifRecord[] = [];
+  let fields: AdifField[] | null = null;
+  let line = 1;
+  let field: { name: string; type: string | undefined } | null = null;
+  let text = "";
+  let inHeader = false;
+  let seen = false;
+  let header: AdifHeader = NO_HEADER;
+  let problem: string | null = null;
+  const userDefined = new Set<string>();
+
+  parser.on("error", (error) => {
+    problem ??= `the XML is broken: ${error.message}`;
+  });
+  parser.on("opentag", (tag) => {
+    const name = tag.name.toUpperCase();
+    if (name === "ADX") seen = true;
+    else if (name === "HEADER") inHeader = true;
+    else if (name === "RECORD") {
+      fields = [];
+      line = parser.line;
+    } else if (fields !== null || inHeader) {
+      field = { name: fieldName(name, tag), type: attribute(tag, "TYPE") };
+      text = "";
+    }
+  });
+  parser.on("text", (piece) => (text += piece));
+  parser.on("cdata", (piece) => (text += piece));
+  parser.on("closetag", ({ name: tagName }) => {
+    const name = tagName.toUpperCase();
+    if (name === "HEADER") inHeader = false;
+    else if (name === "RECORD" && fields !== null) {
+      records.push({ line, raw: rawOf(fields), fields, notes: [] });
+      fields = null;
+    } else if (field !== null) {
+      if (fields !== null) fields.push({ ...field, value: text, at: 0 });
+      else if (name === "USERDEF") userDefined.add(text.split(",")[0]!.trim().toUpperCase());
+      else if (name === "ADIF_VER") header = { ...header, version: text };
+      else if (name === "PROGRAMID") header = { ...header, program: text };
+      field = null;
+    }
+  });
+
+  function take(piece: string): AdifRecord[] {
+    records = [];
+    if (problem === null) parser.write(piece);
+    header = { ...header, userDefined };
+    return records;
+  }
+
+  return {
+    push: (piece) => take(decoder.decode(typeof piece === "string" ? bytesOf(piece) : piece, { stream: true })),
+    finish() {
+      const last = take(decoder.decode());
+      if (problem === null) parser.close();
+      if (problem === null && !seen) problem = "there is no ADX element in this file: is it the right file?";
+      if (fields !== null)
+        last.push({ line, raw: rawOf(fields), fields, notes: [], broken: "the file ends in the middle of a record" });
+      fields = null;
+      return last;
+    },
+    get header() {
+      return header;
+    },
+    get problem() {
+      return problem;
+    },
+  };
+}
+
+function fieldName(name: string, tag: SaxesTagPlain): string {
+  const given = attribute(tag, "FIELDNAME")?.toUpperCase() ?? "";
+  if (name === "APP") return `APP_${attribute(tag, "PROGRAMID")?.toUpperCase() ?? ""}_${given}`;
+  return name === "USERDEF" && given !== "" ? given : name;
+}
+
+function attribute(tag: SaxesTagPlain, name: string): string | undefined {
+  return Object.entries(tag.attributes).find(([key]) => key.toUpperCase() === name)?.[1];
+}
+
+/** An ADX record has no bytes of its own that stand alone; refused ones are given back as ADI, one character a byte. */
+function rawOf(fields: readonly AdifField[]): string {
+  const encoder = new TextEncoder();
+  const latin = (value: string) => Array.from(encoder.encode(value), (byte) => String.fromCharCode(byte)).join("");
+  return `${fields.map(({ name, value }) => `<${name}:${encoder.encode(value).length}>${latin(value)} `).join("")}<EOR>\r\n`;
+}
+
+/** The beginning of a file; see `adiHeader` for the parameters. */
+export function adxHeader(
+  program: { name: string; version: string },
+  userDefined: readonly string[],
+  now: number,
+): string {
+  const stamp = new Date(now * 1000).toISOString().replace(/[-:]/g, "").slice(0, 15).replace("T", " ");
+  const defined = userDefined
+    .map((name, index) => `<USERDEF FIELDID="${index + 1}" TYPE="S">${escaped(name)}</USERDEF>`)
+    .join("");
+  return [
+    `<?xml version="1.0" encoding="UTF-8"?>\n<ADX>\n<HEADER>`,
+    `<ADIF_VER>${ADIF_VERSION}</ADIF_VER><CREATED_TIMESTAMP>${stamp}</CREATED_TIMESTAMP>`,
+    `<PROGRAMID>${escaped(program.name)}</PROGRAMID><PROGRAMVERSION>${escaped(program.version)}</PROGRAMVERSION>`,
+    `${defined}</HEADER>\n<RECORDS>\n`,
+  ].join("");
+}
+
+export const ADX_FOOTER = "</RECORDS>\n</ADX>\n";
+
+/** One contact as a record of ADX. */
+export function adxRecord(contact: ContactFacts): string {
+  return `<RECORD>${fieldsOf(contact)
+    .map(({ name, value, type, userDefined }) => {
+      const [, program, field] = /^APP_([^_]+)_(.+)$/.exec(name) ?? [];
+      if (program !== undefined) {
+        return `<APP PROGRAMID="${escaped(program)}" FIELDNAME="${escaped(field!)}" TYPE="${escaped(type ?? "S")}">${escaped(value)}</APP>`;
+      }
+      if (userDefined || !/^[A-Z][A-Z0-9_]*$/.test(name))
+        return `<USERDEF FIELDNAME="${escaped(name)}">${escaped(value)}</USERDEF>`;
+      return `<${name}>${escaped(value)}</${name}>`;
+    })
+    .join("")}</RECORD>\n`;
+}
+
+const ESCAPES: Readonly<Record<string, string>> = {
+  "&": "&amp;",
+  "<": "&lt;",
+  ">": "&gt;",
+  '"': "&quot;",
+  "\r": "&#13;",
+};
+
+/** Text for XML; control characters that XML cannot hold become spaces. */
+function escaped(text: string): string {
+  return text
+    .replace(/[\x00-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]/g, " ")
+    .replace(/[&<>"\r]/g, (character) => ESCAPES[character]!);
+}

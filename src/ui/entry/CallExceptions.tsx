@@ -1,0 +1,163 @@
+"use client";
+
+import {
+  Combobox,
+  ComboboxInput,
+  ComboboxOption,
+  ComboboxOptions,
+  Dialog,
+  DialogBackdrop,
+  DialogPanel,
+  DialogTitle,
+} from "@headlessui/react";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import type { CallExceptionEntry } from "@/core/contract";
+import { ENTITIES, type Entity, entityByCode } from "@/core/entity";
+import { api, ApiProblem } from "../kit/api";
+import { Button } from "../kit/Button";
+import { Field } from "../kit/Field";
+
+const OFFERED = 30;
+
+/** Where the operator says from where a call operated, when its letters do not tell: an expedition under an odd call. */
+export function CallExceptions({ call: typed, onClose }: { call: string; onClose: () => void }) {
+  const [call, setCall] = useState(typed);
+  const [entity, setEntity] = useState<Entity | null>(null);
+  const [from, setFrom] = useState("");
+  const [until, setUntil] = useState("");
+  const { data, refetch } = useQuery({
+    queryKey: ["exceptions"],
+    queryFn: () => api<{ items: CallExceptionEntry[] }>("call-exceptions"),
+  });
+  const add = useMutation({
+    mutationFn: () =>
+      api("call-exceptions", {
+        method: "POST",
+        json: { call, entityCode: entity?.code ?? 0, from: from || null, until: until || null },
+      }),
+    onSuccess: () => {
+      setCall("");
+      setEntity(null);
+      void refetch();
+    },
+  });
+  const remove = useMutation({
+    mutationFn: (id: number) => api(`call-exceptions/${id}`, { method: "DELETE" }),
+    onSettled: () => void refetch(),
+  });
+  const problem = add.error instanceof ApiProblem ? add.error : null;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    add.mutate();
+  };
+  return (
+    <Dialog open onClose={onClose} className="relative z-50">
+      <DialogBackdrop className="fixed inset-0 bg-shade/40" />
+      <div className="fixed inset-0 grid place-items-center p-4">
+        <DialogPanel className="grid max-h-[84vh] w-[min(600px,96vw)] gap-4 overflow-auto rounded-lg border border-line bg-panel p-5 shadow-2xl">
+          <DialogTitle className="text-title font-semibold">Where a call operates from</DialogTitle>
+          <p className="text-soft">What is said here is used before the rules, for contacts on these days.</p>
+          <form onSubmit={submit} className="grid grid-cols-[1fr_1.6fr] gap-3">
+            <Field
+              label="Call"
+              mono
+              required
+              value={call}
+              onChange={({ target }) => setCall(target.value.toUpperCase())}
+              fault={problem?.faultOf("call")}
+            />
+            <EntityField entity={entity} onChange={setEntity} fault={problem?.faultOf("entityCode")} />
+            <Field
+              label="From (UTC day, or empty)"
+              type="date"
+              value={from}
+              onChange={({ target }) => setFrom(target.value)}
+              fault={problem?.faultOf("from")}
+            />
+            <Field
+              label="Until, inclusive (or empty)"
+              type="date"
+              value={until}
+              onChange={({ target }) => setUntil(target.value)}
+              fault={problem?.faultOf("until")}
+            />
+            {problem !== null && problem.details.errors === undefined && (
+              <p role="alert" className="col-span-2 text-stop">
+                {problem.message}
+              </p>
+            )}
+            <div className="col-span-2 flex justify-end gap-2">
+              <Button onClick={onClose}>Close</Button>
+              <Button type="submit" look="act" disabled={add.isPending || entity === null}>
+                Add
+              </Button>
+            </div>
+          </form>
+          <ul aria-label="Exceptions" className="divide-y divide-line border-t border-line">
+            {data?.items.map((entry) => (
+              <li key={entry.id} className="flex items-center gap-4 py-1.5">
+                <b className="w-28 font-mono">{entry.call}</b>
+                <span className="flex-1">{entityByCode(entry.entityCode)?.name}</span>
+                <span className="text-soft">
+                  {entry.from ?? "always"} to {entry.until ?? "now"}
+                </span>
+                <Button small look="quiet" onClick={() => remove.mutate(entry.id)} aria-label={`Remove ${entry.call}`}>
+                  Remove
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}
+
+function EntityField({
+  entity,
+  onChange,
+  fault,
+}: {
+  entity: Entity | null;
+  onChange: (entity: Entity | null) => void;
+  fault: string | undefined;
+}) {
+  const [search, setSearch] = useState("");
+  const wanted = search.trim().toLowerCase();
+  const fits = ENTITIES.filter(
+    ({ name, prefix }) => name.toLowerCase().includes(wanted) || prefix.toLowerCase().startsWith(wanted),
+  ).slice(0, OFFERED);
+  return (
+    <div className="grid gap-[3px]">
+      <Combobox immediate value={entity} onChange={onChange}>
+        <span className="text-tiny text-soft" id="exception-entity">
+          Entity
+        </span>
+        <ComboboxInput
+          aria-labelledby="exception-entity"
+          aria-invalid={fault !== undefined}
+          className="field"
+          placeholder="Name or prefix"
+          displayValue={(chosen: Entity | null) => chosen?.name ?? ""}
+          onChange={({ target }) => setSearch(target.value)}
+        />
+        <ComboboxOptions
+          anchor="bottom start"
+          className="z-50 max-h-64 w-(--input-width) overflow-auto rounded-field border border-line bg-panel p-1 shadow-lg empty:hidden"
+        >
+          {fits.map((one) => (
+            <ComboboxOption
+              key={one.code}
+              value={one}
+              className="flex justify-between gap-4 rounded-[3px] px-2 py-1 data-focus:bg-signal-wash"
+            >
+              {one.name}
+              <span className="font-mono text-soft">{one.prefix}</span>
+            </ComboboxOption>
+          ))}
+        </ComboboxOptions>
+      </Combobox>
+    </div>
+  );
+}
