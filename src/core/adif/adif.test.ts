@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import fc from "fast-check";
 import { checkContact, type ContactFacts, type ContactInput, isoTime } from "../contact";
 import {
@@ -38,175 +40,45 @@ function contactOf(text: string | Uint8Array): { contact: ContactInput; notes: s
 
 const latin1 = (text: string) => Uint8Array.from(text, (character) => character.charCodeAt(0));
 
-test("a plain record is read", () => {
-  expect(contactOf(`Log of CX3QUA\n<ADIF_VER:5>3.1.6<EOH>\n${BASE}<RST_SENT:3>599<EOR>`)).toEqual({
-    contact: expect.objectContaining({
-      call: "OY4QSA",
-      startedAt: "2026-11-20T21:40:00Z",
-      band: "15m",
-      mode: "CW",
-      reportSent: "599",
-      extra: [],
-    }) as unknown,
-    notes: [],
-  });
-});
+interface Awkward {
+  readonly file: string;
+  readonly what: string;
+  /** What the first record is understood as, and what is said of it: "" for nothing. */
+  readonly contact?: Partial<ContactInput>;
+  readonly said?: string;
+  /** Why the last record is refused. */
+  readonly refused?: string;
+  /** Why the file is no log, or not a whole one. */
+  readonly problem?: string;
+}
 
-test.each([
-  // what is awkward, the record, what is understood, what is said
-  ["a length one too short", `${BASE}<NAME:5>Sunnva<EOR>`, { name: "Sunnva" }, "1 NAME: the length says 5"],
-  [
-    "a length one too long",
-    `${BASE}<NAME:7>Sunnva<QTH:8>Klaksvik<EOR>`,
-    { name: "Sunnva", place: "Klaksvik" },
-    "1 NAME: the length says 7",
-  ],
-  [
-    "a length far too long",
-    `${BASE}<NAME:600>Sunnva<QTH:8>Klaksvik<EOR>${"\n".repeat(700)}`,
-    { name: "Sunnva", place: "Klaksvik" },
-    "the length says 600",
-  ],
-  [
-    "a length counted in characters",
-    `${BASE}<NAME_INTL:6>Žofíňa<QTH:5>Praha<EOR>`,
-    { name: "Žofíňa", place: "Praha" },
-    "the length says 6",
-  ],
-  [
-    "mixed case and spaces in tags",
-    "<call:6>OY4QSA <Qso_Date:8>20261120 <time_on:4>2140 <band:3>15M <mode:2>cw <eor>",
-    { call: "OY4QSA", band: "15m", mode: "CW" },
-    "",
-  ],
-  ["Windows line ends", `${BASE}\r\n<NAME:6>Sunnva\r\n<EOR>\r\n`, { name: "Sunnva" }, ""],
-  ["a byte order mark", `\uFEFF${BASE}<EOR>`, { call: "OY4QSA" }, ""],
-  ["no header", `${BASE}<EOR>`, { call: "OY4QSA" }, ""],
-  [
-    "a header without end",
-    `my log\n<ADIF_VER:5>3.1.0 <PROGRAMID:3>old\n${BASE}<EOR>`,
-    { call: "OY4QSA" },
-    "the header has no end",
-  ],
-  [
-    "an import-only mode",
-    "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>20m<MODE:5>PSK31<EOR>",
-    { mode: "PSK", submode: "PSK31" },
-    `MODE: "PSK31" was read as PSK, PSK31`,
-  ],
-  [
-    "a sideband for a mode",
-    "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>20m<MODE:3>USB<EOR>",
-    { mode: "SSB", submode: "USB" },
-    "was read as SSB, USB",
-  ],
-  ["a frequency in kHz", `${BASE}<FREQ:7>21025.3<EOR>`, { frequencyHz: 21_025_300 }, "was read as kHz"],
-  ["a frequency in Hz", `${BASE}<FREQ:8>21025300<EOR>`, { frequencyHz: 21_025_300 }, "was read as Hz"],
-  ["a comma for a point", `${BASE}<FREQ:7>21,0253<EOR>`, { frequencyHz: 21_025_300 }, "has a comma"],
-  [
-    "a band that contradicts the frequency",
-    `${BASE}<FREQ:6>14.025<EOR>`,
-    { band: "15m", frequencyHz: undefined },
-    "the band was believed",
-  ],
-  ["a frequency of no band", `${BASE}<FREQ:6>14.900<EOR>`, { band: "15m" }, "lies in no amateur band"],
-  [
-    "a frequency and no band",
-    "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<FREQ:6>14.025<MODE:2>CW<EOR>",
-    { band: "20m", frequencyHz: 14_025_000 },
-    "",
-  ],
-  [
-    "a date with dashes, a time with colons",
-    "<CALL:6>OY4QSA<QSO_DATE:10>2026-11-20<TIME_ON:8>21:40:07<BAND:3>15m<MODE:2>CW<EOR>",
-    { startedAt: "2026-11-20T21:40:07Z" },
-    "was read as",
-  ],
-  [
-    "a date with points",
-    "<CALL:6>OY4QSA<QSO_DATE:10>20.11.2026<TIME_ON:4>2140<BAND:3>15m<MODE:2>CW<EOR>",
-    { startedAt: "2026-11-20T21:40:00Z" },
-    "was read as 2026-11-20",
-  ],
-  [
-    "a time of three digits",
-    "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:3>940<BAND:3>15m<MODE:2>CW<EOR>",
-    { startedAt: "2026-11-20T09:40:00Z" },
-    "was read as 09:40:00",
-  ],
-  [
-    "an end after midnight",
-    "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2359<TIME_OFF:4>0003<BAND:3>15m<MODE:2>CW<EOR>",
-    { endedAt: "2026-11-21T00:03:00Z" },
-    "",
-  ],
-  [
-    "an unknown mode",
-    "<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>15m<MODE:9>WHISTLING<EOR>",
-    { mode: "WHISTLING" },
-    "counts as digital",
-  ],
-  ["a bad grid", `${BASE}<GRIDSQUARE:4>ZZ99<EOR>`, { grid: undefined }, "is no grid"],
-  ["a power with its unit", `${BASE}<TX_PWR:4>100W<RX_PWR:3>1kW<EOR>`, { power: 100, theirPower: 1000 }, ""],
-  ["a field twice", `${BASE}<NAME:6>Sunnva<NAME:4>Anna<EOR>`, { name: "Sunnva" }, "the field comes twice"],
-  ["remarks between records", `${BASE}<EOR>\n// noted by hand\n`, { call: "OY4QSA" }, ""],
-  ["no end of the last record", BASE, { call: "OY4QSA" }, "the last record has no end"],
-  ["a grid of ten characters", `${BASE}<GRIDSQUARE:8>IP62qf12<GRIDSQUARE_EXT:2>ab<EOR>`, { grid: "IP62qf12ab" }, ""],
-  ["a less-than sign in a value", `${BASE}<COMMENT:11>5 W < 100 W<EOR>`, { comment: "5 W < 100 W" }, ""],
-  [
-    "a tag within a value whose length is right",
-    `${BASE}<COMMENT:14>he sent <BK:2><NAME:6>Sunnva<EOR>`,
-    { comment: "he sent <BK:2>", name: "Sunnva" },
-    "",
-  ],
-  ["an entity of zero", `${BASE}<DXCC:1>0<EOR>`, { entityCode: undefined }, "says that no entity applies"],
-  ["an empty field", `${BASE}<NAME:0><QTH:8>Klaksvik<EOR>`, { place: "Klaksvik" }, ""],
-  [
-    "a slashed call in lower case",
-    "<CALL:11>ea8/cx3qua <QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>15m<MODE:2>CW<EOR>",
-    { call: "EA8/CX3QUA" },
-    "",
-  ],
-])("%s", (_, text, understood, said) => {
-  const { contact, notes } = contactOf(text);
-  for (const [key, value] of Object.entries(understood))
-    expect([key, contact[key as keyof ContactInput]]).toEqual([key, value]);
-  if (said === "") expect(notes).toEqual([]);
-  else expect(notes.join("; ")).toContain(said);
-});
+const CORPUS = join(__dirname, "corpus");
+const awkward = JSON.parse(readFileSync(join(CORPUS, "expected.json"), "utf8")) as Awkward[];
 
-test.each([
-  ["Latin-1", latin1(`${BASE}<NAME:5>Jos\u00e9 <EOR>`), "José"],
-  ["Windows-1252", latin1(`${BASE}<NAME:7>O\u0092Brien<EOR>`), "O’Brien"],
-  ["UTF-8", new TextEncoder().encode(`${BASE}<NAME:5>José<EOR>`), "José"],
-])("text in %s", (_, bytes, name) => {
-  expect(contactOf(bytes).contact.name).toBe(name);
-});
-
-test.each([
-  ["<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>15m<MODE:2>CW<EOR>", "CALL is missing"],
-  ["<CALL:5>PY2Q?<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>15m<MODE:2>CW<EOR>", "cannot be in a call"],
-  ["<CALL:6>OY4QSA<TIME_ON:4>2140<BAND:3>15m<MODE:2>CW<EOR>", "QSO_DATE is missing"],
-  ["<CALL:6>OY4QSA<QSO_DATE:8>20261350<TIME_ON:4>2140<BAND:3>15m<MODE:2>CW<EOR>", "is no date"],
-  ["<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2560<BAND:3>15m<MODE:2>CW<EOR>", "is no time"],
-  ["<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<MODE:2>CW<EOR>", "neither BAND nor FREQ"],
-  ["<CALL:6>OY4QSA<QSO_DATE:8>20261120<TIME_ON:4>2140<BAND:3>15m<EOR>", "MODE is missing"],
-  [`${BASE}<COMMENT:40>cut in the mid`, "the file ends in the middle of a field"],
-])("%s is refused: %s", (text, reason) => {
-  const { records, header } = read(text);
-  expect(contactFromAdif(records.at(-1)!, header)).toMatchObject({
-    ok: false,
-    reason: expect.stringContaining(reason) as string,
-  });
-});
-
-test("an empty file and a picture are said to be no ADIF", () => {
-  expect(read("").problem).toBe("the file is empty");
-  expect(read(Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13])).problem).toContain(
-    "no ADIF field",
-  );
-  expect(read("just some words, and 3 < 4").problem).toContain("no ADIF field");
-});
+test.each(awkward.map((one) => [one.what, one] as const))(
+  "awkward: %s",
+  (_, { file, contact, said, refused, problem }) => {
+    const bytes = new Uint8Array(readFileSync(join(CORPUS, file)));
+    for (const piece of [1 << 16, 7]) {
+      const whole = read(bytes, piece);
+      if (problem !== undefined) expect(whole.problem).toContain(problem);
+      else expect(whole.problem).toBeNull();
+      if (refused !== undefined) {
+        expect(contactFromAdif(whole.records.at(-1)!, whole.header)).toMatchObject({
+          ok: false,
+          reason: expect.stringContaining(refused) as string,
+        });
+      }
+      if (contact !== undefined) {
+        const understood = contactFromAdif(whole.records[0]!, whole.header);
+        expect(understood).toMatchObject({ ok: true, contact });
+        const notes = understood.notes.map((note) => `${note.line} ${note.field}: ${note.text}`).join("; ");
+        if (said === "") expect(notes).toBe("");
+        else expect(notes).toContain(said);
+      }
+    }
+  },
+);
 
 test("lines are counted, for records and for fields", () => {
   const { records, header } = read(

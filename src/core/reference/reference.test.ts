@@ -1,0 +1,92 @@
+import fc from "fast-check";
+import { ENTITIES, entityByCode } from "../entity";
+import {
+  countyFault,
+  CQ_ZONES,
+  editDistance,
+  islandFault,
+  ITU_ZONES,
+  parkFault,
+  recogniseSection,
+  SECTIONS,
+  subdivisionOf,
+  SUBDIVISIONS,
+  subdivisionsOf,
+  summitFault,
+} from ".";
+
+test.each([
+  ["STX", "STX"],
+  ["stx", "STX"],
+  ["S TX", "STX"],
+  ["Orange", "ORG"],
+  ["MD", "MDC"],
+  ["GTA", "GH"],
+  ["PEI", "PE"],
+  ["Santa Clara Valley", "SCV"],
+])("%s is the section %s", (text, code) => {
+  expect(recogniseSection(text)).toMatchObject({ kind: "known", section: { code } });
+});
+
+test.each([
+  ["SCX", "SCV"],
+  ["WWX", "WWA"],
+  ["TX", "NTX"],
+  ["CA", "LAX"],
+  ["OGR", "ORG"],
+])("%s is no section, and %s is among the nearest", (text, code) => {
+  const answer = recogniseSection(text);
+  expect(answer.kind === "nearest" && answer.sections.map((section) => section.code)).toContain(code);
+});
+
+test("sections have codes of their own, and no alias is another's code", () => {
+  const codes = SECTIONS.map((section) => section.code);
+  expect(new Set(codes).size).toBe(codes.length);
+  expect(codes).toHaveLength(85);
+});
+
+test("the distance of two words is symmetric, and 1 for neighbours swapped", () => {
+  const word = fc.string({ maxLength: 6 });
+  fc.assert(fc.property(word, word, (a, b) => editDistance(a, b) === editDistance(b, a)));
+  expect(editDistance("ORG", "OGR")).toBe(1);
+});
+
+test("references are checked by form", () => {
+  for (const [check, good, bad] of [
+    [islandFault, "SA-030", "SA-000"],
+    [islandFault, "oc-001", "XX-001"],
+    [summitFault, "CX/MO-012", "CX-MO-012"],
+    [parkFault, "UY-0012", "0012"],
+    [parkFault, "UY-0012@UY-RO,UY-0013", "UY-12"],
+    [countyFault, "TX,Travis", "Travis"],
+  ] as const) {
+    expect(check(good)).toBeNull();
+    expect(check(bad)).toContain(bad);
+  }
+});
+
+test("subdivisions belong to entities, once each, with zones that the entity lies in", () => {
+  const seen = new Set<string>();
+  for (const { entityCode, code, name, cqZone } of SUBDIVISIONS) {
+    expect(entityByCode(entityCode)).toBeDefined();
+    expect(name).not.toBe("");
+    expect(seen.has(`${entityCode} ${code}`)).toBe(false);
+    seen.add(`${entityCode} ${code}`);
+    if (cqZone !== null) expect(cqZone).toBeLessThanOrEqual(40);
+  }
+  expect(subdivisionsOf(291)).toHaveLength(49);
+  expect(subdivisionsOf(339)).toHaveLength(47);
+  expect(subdivisionsOf(144)).toHaveLength(19);
+  expect(subdivisionOf(291, "ca")).toMatchObject({ name: "California", cqZone: 3 });
+  expect(subdivisionOf(1, "QC")).toMatchObject({ cqZone: null });
+});
+
+test("every zone that an entity lies in has a point, and the Uruguayan one lies in South America", () => {
+  expect(CQ_ZONES).toHaveLength(40);
+  expect(ITU_ZONES).toHaveLength(90);
+  for (const entity of ENTITIES.filter((one) => !one.deleted)) {
+    expect(CQ_ZONES[entity.cqZone - 1]!.point).not.toBeNull();
+    expect(ITU_ZONES[entity.ituZone - 1]!.point).not.toBeNull();
+  }
+  expect(CQ_ZONES[12]).toMatchObject({ number: 13, name: "Southeastern South America" });
+});
