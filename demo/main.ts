@@ -1,19 +1,13 @@
-import { rmSync } from "node:fs";
+import { renameSync, rmSync } from "node:fs";
 import { readConfig } from "../src/server/config";
 import { openStore } from "../src/server/db/store";
 import { seedDemo } from "./seed";
 
-/** Makes the demo database in the data folder; a half-made one is not left behind. */
+/** Makes the demo database in the data folder. It gets its name when it is whole, so that none is ever half made. */
 const config = readConfig(process.env);
-const store = await openStore(config.databaseFile);
-try {
-  seedDemo(
-    { store, actor: { name: "demo" }, now: () => Math.floor(Date.now() / 1000), announce: () => {} },
-    config.data,
-  );
-  store.close();
-} catch (error) {
-  store.close();
-  for (const suffix of ["", "-wal", "-shm"]) rmSync(config.databaseFile + suffix, { force: true });
-  throw error;
-}
+const making = `${config.databaseFile}.making`;
+for (const suffix of ["", "-wal", "-shm"]) rmSync(making + suffix, { force: true });
+const store = await openStore(making);
+seedDemo({ store, actor: { name: "demo" }, now: () => Math.floor(Date.now() / 1000), announce: () => {} }, config.data);
+store.close();
+renameSync(making, config.databaseFile);

@@ -1,3 +1,4 @@
+import { rmSync } from "node:fs";
 import { join } from "node:path";
 import {
   CONFIRM_TOLERANCE,
@@ -29,6 +30,7 @@ export function seedDemo(context: Context, dataFolder: string): void {
   const now = context.now();
   const logbook = createLogbook(context, { name: "Home log", site: HOME });
   if (!logbook.ok) throw new Error(logbook.problem.detail);
+  rmSync(join(dataFolder, "stand-ins"), { recursive: true, force: true });
   const archive = openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"), PACE);
   const inputs = generateContacts(now);
   const { id: logbookId, site } = logbook.value;

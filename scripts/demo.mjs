@@ -1,5 +1,5 @@
 // `npm run demo`: everything from a fresh clone to the running application with its demo log and stand-ins.
-import { existsSync, mkdirSync, rmSync } from "node:fs";
+import { accessSync, constants, existsSync, mkdirSync, rmSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { answers, ensureBuilt, ensureFree, ensureInstalled, giveUp, ROOT, run, start } from "./setup.mjs";
 
@@ -20,8 +20,9 @@ await ensureFree(port, host, "YPSILOID_PORT");
 await ensureFree(standInsPort, "127.0.0.1", "YPSILOID_STANDINS_PORT");
 try {
   mkdirSync(data, { recursive: true });
+  accessSync(data, constants.W_OK);
 } catch {
-  giveUp(`The data folder ${data} cannot be made: set YPSILOID_DATA to a folder that is yours.`);
+  giveUp(`The data folder ${data} cannot be written: set YPSILOID_DATA to a folder that is yours.`);
 }
 ensureInstalled();
 ensureBuilt();

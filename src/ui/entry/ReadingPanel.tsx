@@ -174,7 +174,7 @@ function WorthPart({ reading, band, mode }: { reading: Reading; band: string; mo
         )}
         {station.duplicate && (
           <span className="flex shrink-0 items-center rounded-[4px] bg-raised px-2 font-semibold text-soft line-through decoration-1">
-            worked today
+            duplicate: worked within a day
           </span>
         )}
       </div>

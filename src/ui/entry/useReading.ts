@@ -26,7 +26,8 @@ export function useReading(logbookId: number, call: string, band: string, mode: 
     retry: false,
   });
   useLive((event) => {
-    if (event.type === "contacts" || event.type === "manyContacts") void query.refetch({ cancelRefetch: false });
+    const touched = event.type === "contacts" || event.type === "manyContacts";
+    if (touched && call_.length > 1) void query.refetch({ cancelRefetch: false });
   });
   const known = call.length > 1 && query.error === null ? (query.data ?? null) : null;
   return { reading: known, problem: call.length > 1 ? query.error : null };

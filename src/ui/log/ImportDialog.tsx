@@ -226,7 +226,10 @@ function UndoImport({ job }: { job: Job }) {
   const { batchId, added } = job.report as ImportReport;
   const undo = useMutation({
     mutationFn: () => api<UndoReport | Job>(`logbooks/${logbook.id}/journal/${batchId}/undo`, { method: "POST" }),
-    onSuccess: () => toast.success("The import is taken back."),
+    onSuccess: (answer) =>
+      toast.success(
+        "kind" in answer ? "The import is being taken back; Jobs shows how far." : "The import is taken back.",
+      ),
     onError: (error) => toast.error(error.message),
   });
   if (batchId === null || added === 0) return null;
