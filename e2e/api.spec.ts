@@ -81,7 +81,7 @@ test("changes are streamed as they happen", async ({ app }) => {
   });
   const decoder = new TextDecoder();
   let text = "";
-  while (!text.includes("HK4QRT")) text += decoder.decode((await reader.read()).value, { stream: true });
+  while (!text.includes('"call":"HK4QRT"')) text += decoder.decode((await reader.read()).value, { stream: true });
   expect(text).toContain('"type":"contacts"');
   await reader.cancel();
 });

@@ -34,9 +34,26 @@ const list = (item: z.ZodType) => z.object({ items: z.array(item), next: z.strin
 const json = (schema: z.ZodType) => ({ "application/json": { schema } });
 const problem = { description: "A problem", content: { "application/problem+json": { schema: problemSchema } } };
 const answers = (status: number, description: string, schema: z.ZodType) => ({
-  [status]: { description, content: json(schema) },
+  [status]: { description, content: { "application/json": { schema: answerSchema(schema) } } },
   default: problem,
 });
+
+/**
+ * What an answer looks like. Answers are what the schemas clean their input to, so every key is there but those that
+ * are optional by themselves.
+ */
+function answerSchema(schema: z.ZodType): object {
+  const { $schema: _, ...answer } = z.toJSONSchema(schema, {
+    io: "input",
+    override: ({ zodSchema, jsonSchema }) => {
+      const { def } = zodSchema._zod;
+      if (def.type !== "object") return;
+      const keys = Object.entries(def.shape).filter(([, value]) => value._zod.def.type !== "optional");
+      jsonSchema.required = keys.map(([key]) => key);
+    },
+  });
+  return answer;
+}
 
 function operation(
   summary: string,
@@ -178,7 +195,7 @@ const paths: ZodOpenApiPathsObject = {
       "Undo a batch",
       {
         ...answers(200, "What was undone", undoReportSchema),
-        202: { description: "The job that undoes a large batch", content: json(jobSchema) },
+        ...answers(202, "The job that undoes a large batch", jobSchema),
       },
       withLogbook({ batchId: id("batch") }),
     ),
