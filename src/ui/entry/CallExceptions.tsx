@@ -9,6 +9,8 @@ import {
   DialogBackdrop,
   DialogPanel,
   DialogTitle,
+  Field as Labelled,
+  Label,
 } from "@headlessui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
@@ -61,6 +63,7 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
           <form onSubmit={submit} className="grid grid-cols-[1fr_1.6fr] gap-3">
             <Field
               label="Call"
+              autoFocus
               mono
               required
               value={call}
@@ -70,14 +73,16 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
             <EntityField entity={entity} onChange={setEntity} fault={problem?.faultOf("entityCode")} />
             <Field
               label="From (UTC day, or empty)"
-              type="date"
+              mono
+              placeholder="2026-11-23"
               value={from}
               onChange={({ target }) => setFrom(target.value)}
               fault={problem?.faultOf("from")}
             />
             <Field
               label="Until, inclusive (or empty)"
-              type="date"
+              mono
+              placeholder="2026-11-23"
               value={until}
               onChange={({ target }) => setUntil(target.value)}
               fault={problem?.faultOf("until")}
@@ -129,13 +134,10 @@ function EntityField({
     ({ name, prefix }) => name.toLowerCase().includes(wanted) || prefix.toLowerCase().startsWith(wanted),
   ).slice(0, OFFERED);
   return (
-    <div className="grid gap-[3px]">
+    <Labelled className="grid gap-[3px]">
+      <Label className="text-tiny text-soft">Entity</Label>
       <Combobox immediate value={entity} onChange={onChange}>
-        <span className="text-tiny text-soft" id="exception-entity">
-          Entity
-        </span>
         <ComboboxInput
-          aria-labelledby="exception-entity"
           aria-invalid={fault !== undefined}
           className="field"
           placeholder="Name or prefix"
@@ -158,6 +160,6 @@ function EntityField({
           ))}
         </ComboboxOptions>
       </Combobox>
-    </div>
+    </Labelled>
   );
 }
