@@ -108,10 +108,9 @@ export function adiReader(): AdifReader {
         continue;
       }
       const second = tag.indexOf(":", colon + 1);
-      const lengthText = tag.slice(colon + 1, second < 0 ? undefined : second).trim();
-      const length = /^\d{1,9}$/.test(lengthText) ? Number(lengthText) : NaN;
-      const rawName = tag.slice(0, colon);
-      if (Number.isNaN(length) || !/^\s*[A-Za-z0-9_]/.test(rawName)) {
+      const length = lengthOf(tag, colon + 1, second < 0 ? tag.length : second);
+      const name = nameOf(tag.slice(0, colon));
+      if (length < 0 || name === "") {
         at = open + 1;
         continue;
       }
@@ -144,12 +143,12 @@ export function adiReader(): AdifReader {
         value = buffer.slice(valueAt, end).replace(/\s+$/, "");
         notes.push({
           line: lineOf(open),
-          field: nameOf(rawName),
+          field: name,
           text: `the length says ${length}, the value has ${value.length} bytes; it was taken whole`,
         });
       }
       fields.push({
-        name: nameOf(rawName),
+        name,
         value: decodeText(value),
         type:
           second < 0
@@ -234,13 +233,30 @@ export function adiReader(): AdifReader {
   };
 }
 
+/** A field's name in upper case; "" where it is none. Names come again and again, so they are remembered. */
 function nameOf(raw: string): string {
   let name = upperNames.get(raw);
   if (name === undefined) {
-    name = raw.trim().toUpperCase();
+    name = /^\s*[A-Za-z0-9_]/.test(raw) ? raw.trim().toUpperCase() : "";
     if (upperNames.size < 5000) upperNames.set(raw, name);
   }
   return name;
+}
+
+/** The number of at most nine digits between two places of a tag, which may have spaces around it; -1 for anything else. */
+function lengthOf(tag: string, from: number, to: number): number {
+  let start = from;
+  let end = to;
+  while (start < end && tag.charCodeAt(start) === 32) start++;
+  while (end > start && tag.charCodeAt(end - 1) === 32) end--;
+  if (start === end || end - start > 9) return -1;
+  let length = 0;
+  for (let place = start; place < end; place++) {
+    const digit = tag.charCodeAt(place) - 48;
+    if (digit < 0 || digit > 9) return -1;
+    length = length * 10 + digit;
+  }
+  return length;
 }
 
 function headerFrom(fields: readonly AdifField[]): AdifHeader {

@@ -395,8 +395,14 @@ function readDate(text: string): string | null {
   if (match === null) return null;
   const [year = "", month = "", day = ""] = match.slice(1);
   const date = `${year}-${month.padStart(2, "0")}-${day.padStart(2, "0")}`;
-  const moment = new Date(`${date}T00:00:00Z`);
-  return Number.isNaN(moment.getTime()) || moment.toISOString().slice(0, 10) !== date ? null : date;
+  return isDay(Number(year), Number(month), Number(day)) ? date : null;
+}
+
+const MONTH_LENGTHS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
+function isDay(year: number, month: number, day: number): boolean {
+  const leap = month === 2 && year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  return month >= 1 && month <= 12 && day >= 1 && day <= MONTH_LENGTHS[month - 1]! + (leap ? 1 : 0);
 }
 
 function reversed(match: RegExpExecArray | null): string[] | null {

@@ -22,6 +22,12 @@ export interface Store {
   transaction<Result>(work: () => Result): Result;
   /** Runs after the outermost transaction was committed, or at once outside of one; never after a rollback. */
   afterCommit(work: () => void): void;
+  /**
+   * Whether each commit of this connection waits for the disk. Long work that can be taken up again where it was may
+   * do without: the database stays whole in a power cut, only its newest commits are missing, and the next commit
+   * that waits makes all before it last.
+   */
+  waitForDisk(wait: boolean): void;
   close(): void;
 }
 
@@ -39,11 +45,12 @@ const CACHED_STATEMENTS = 500;
 export function connect(file: string): Store {
   const sqlite = new Database(file, { timeout: BUSY_TIMEOUT_MS });
   sqlite.pragma("journal_mode = WAL");
-  // FULL: a contact that was acknowledged outlives a power cut.
-  sqlite.pragma("synchronous = FULL");
   sqlite.pragma("foreign_keys = ON");
   sqlite.pragma("cache_size = -65536");
-  return storeOn(sqlite);
+  const store = storeOn(sqlite);
+  // A contact that was acknowledged outlives a power cut.
+  store.waitForDisk(true);
+  return store;
 }
 
 /** Opens the database, creating or migrating it as needed. Before a migration of existing data a backup is made. */
@@ -128,6 +135,9 @@ function storeOn(sqlite: Database.Database): Store {
     afterCommit(task) {
       if (sqlite.inTransaction) afterwards.push(task);
       else task();
+    },
+    waitForDisk(wait) {
+      sqlite.pragma(`synchronous = ${wait ? "FULL" : "NORMAL"}`);
     },
     close() {
       sqlite.close();

@@ -144,12 +144,22 @@ export function listContacts(context: Context, logbookId: number, query: unknown
   const { store } = context;
   const asked = parsed.data;
   const { limit, cursor, offset } = asked;
-  let ids = filtered(context, logbookId, asked)
-    .select(["contact.id"])
-    .orderBy("startedAt", "desc")
-    .orderBy("id", "desc")
-    .limit(limit + 1);
-  if (offset !== undefined) ids = ids.offset(offset);
+  const total = offset === undefined ? undefined : totalOf(context, logbookId, asked, logbook.value.contactCount);
+  const all = filtered(context, logbookId, asked).select(["contact.id"]);
+  const newestFirst = all.orderBy("startedAt", "desc").orderBy("id", "desc");
+  let ids = newestFirst.limit(limit + 1);
+  if (offset !== undefined && total !== undefined) {
+    const left = Math.max(0, total - offset);
+    // A page of the older half is counted off from the old end, which is nearer.
+    ids =
+      offset <= total / 2
+        ? ids.offset(offset)
+        : all
+            .orderBy("startedAt")
+            .orderBy("id")
+            .limit(Math.min(left, limit + 1))
+            .offset(Math.max(0, left - limit - 1));
+  }
   if (cursor !== undefined) {
     const [at = 0, id = 0] = cursor.split("-").map(Number);
     ids = ids.where((eb) => eb(eb.refTuple("startedAt", "id"), "<", eb.tuple(at, id)));
@@ -162,7 +172,7 @@ export function listContacts(context: Context, logbookId: number, query: unknown
   return done({
     items,
     next: rows.length > limit && last !== undefined ? `${secondsOf(last.startedAt)}-${last.id}` : null,
-    ...(offset === undefined ? {} : { total: totalOf(context, logbookId, asked, logbook.value.contactCount) }),
+    ...(total === undefined ? {} : { total }),
   });
 }
 

@@ -141,12 +141,17 @@ export async function importAdif(
     }
   }
 
-  for await (const chunk of createReadStream(request.file, { highWaterMark: READ_BYTES, encoding: "latin1" })) {
-    const text = chunk as string;
-    bytesDone += text.length;
-    takeAll(reader.push(text));
+  store.waitForDisk(false);
+  try {
+    for await (const chunk of createReadStream(request.file, { highWaterMark: READ_BYTES, encoding: "latin1" })) {
+      const text = chunk as string;
+      bytesDone += text.length;
+      takeAll(reader.push(text));
+    }
+    takeAll(reader.finish());
+  } finally {
+    store.waitForDisk(true);
   }
-  takeAll(reader.finish());
   if (reader.problem !== null) throw new JobProblem(reader.problem);
   await rm(request.file, { force: true });
   return report;

@@ -86,3 +86,23 @@ test("pages follow one another without a gap", async () => {
   expect(seen).toHaveLength(25);
   expect(new Set(seen).size).toBe(25);
 });
+
+test("every offset gives the same rows as counting from the newest", async () => {
+  const { context, logbookId } = await testContext();
+  for (let day = 1; day <= 25; day++)
+    logContact(context, logbookId, {
+      ...CONTACT,
+      startedAt: `2026-10-${String(Math.ceil(day / 2)).padStart(2, "0")}T00:00:00Z`,
+    });
+  const page = (query: object) => {
+    const result = listContacts(context, logbookId, query);
+    if (!result.ok) throw new Error(result.problem.detail);
+    return result.value;
+  };
+  const all = page({ limit: 500 }).items.map((contact) => contact.id);
+  for (let offset = 0; offset <= 30; offset++) {
+    const { items, total, next } = page({ limit: 4, offset });
+    expect([total, items.map((contact) => contact.id)]).toEqual([25, all.slice(offset, offset + 4)]);
+    expect(next === null).toBe(offset + 4 >= 25);
+  }
+});
