@@ -96,7 +96,7 @@ async function ask(access: ServiceAccess, path: string, init: RequestInit, signa
     const type = response.headers.get("content-type") ?? "";
     if (!type.includes("json"))
       throw new JobProblem(
-        `Lantern answered with ${type.split(";")[0] || "something"} and not with data: is the address right?`,
+        `Lantern answered with ${type.split(";")[0] || "something"} and not with data: is the address right? Nothing was lost`,
       );
     const text = await response.text();
     if (text.length > LARGEST_ANSWER) throw new JobProblem("Lantern's answer is larger than any true one");

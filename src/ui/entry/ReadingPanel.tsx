@@ -104,18 +104,17 @@ function Who({ reading }: { reading: Reading }) {
     );
   }
   const who = [last?.name, last?.place].filter(Boolean).join(", ");
+  const others = place.candidates
+    .filter(({ code }) => code !== place.entity!.code)
+    .map(({ name }) => name)
+    .join(", ");
   return (
     <>
       <p className="truncate text-title font-semibold" title={`${place.entity.name}, entity ${place.entity.code}`}>
         {place.entity.name} <span className="text-base font-normal text-faint">{place.entity.code}</span>
       </p>
-      <p className="h-[18px] truncate text-soft">
-        {place.candidates.length > 1
-          ? `or ${place.candidates
-              .filter(({ code }) => code !== place.entity!.code)
-              .map(({ name }) => name)
-              .join(", ")}`
-          : who}
+      <p className="h-[18px] truncate text-soft" title={others}>
+        {others === "" ? who : `or ${others}`}
       </p>
       <dl className="mt-1.5 grid grid-cols-[68px_1fr] gap-y-[3px]">
         {beam !== null && (
