@@ -221,7 +221,7 @@ function WithoutTwin({ view }: { view: ServiceView }) {
         {view.withoutTwin.map((line, index) => (
           <li
             key={index}
-            className="grid grid-cols-[84px_128px_1fr] gap-x-3 border-b border-line px-3 py-1 last:border-0"
+            className="grid grid-cols-[84px_138px_1fr] gap-x-3 border-b border-line px-3 py-1 last:border-0"
           >
             <span className="font-mono font-bold">{line.call}</span>
             <span className="font-mono text-soft">{fullTime(line.startedAt)}</span>
