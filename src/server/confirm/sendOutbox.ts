@@ -3,8 +3,9 @@ import { isoTime } from "../../core/contact";
 import type { SendReport, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
-import { writeBatch } from "../logbook/batch";
+import { waitingCount, writeBatch } from "../logbook/batch";
 import { withConfirmations } from "../logbook/contactRow";
+import { siteOfLogbook } from "../logbook/logbooks";
 import { type LanternAnswer, sendToLantern, type ServiceAccess } from "./lantern";
 
 /** How many contacts go in one request. */
@@ -24,19 +25,19 @@ export async function sendOutbox(run: JobRun<SendReport, SendReport>, lantern: S
     known: 0,
     refused: 0,
   };
-  const total = report.accepted + report.known + report.refused + waiting(context, logbookId, 0, 1_000_000_000).length;
+  const total = report.accepted + report.known + report.refused + waitingCount(context.store, logbookId);
+  const site = siteOfLogbook(context.store, logbookId);
   let lastId = 0;
   for (;;) {
     const contacts = waiting(context, logbookId, lastId, PER_REQUEST);
     const last = contacts.at(-1);
     if (last === undefined) return report;
     lastId = last.id;
-    const site = siteCall(context, logbookId);
     const answers = await sendToLantern(
       lantern,
       contacts.map((contact) => ({
         id: contact.id,
-        ownCall: contact.ownCall ?? site,
+        ownCall: contact.ownCall ?? site.call,
         call: contact.call,
         startedAt: contact.startedAt,
         band: contact.band,
@@ -67,16 +68,6 @@ function waiting(context: Context, logbookId: number, afterId: number, limit: nu
       .limit(limit),
   );
   return withConfirmations(store, rows);
-}
-
-function siteCall(context: Context, logbookId: number): string {
-  const { store } = context;
-  const query = store.q
-    .selectFrom("logbook")
-    .innerJoin("site", "site.id", "logbook.siteId")
-    .select("call")
-    .where("logbook.id", "=", logbookId);
-  return store.first(query)!.call;
 }
 
 function keepAnswers(

@@ -196,7 +196,7 @@ export function writeBatch<Result>(
 }
 
 /** How many contacts of a logbook wait to be sent, to any service. */
-function waitingCount(store: Store, logbookId: number): number {
+export function waitingCount(store: Store, logbookId: number): number {
   const row = store.first(
     store.q
       .selectFrom("outbox")

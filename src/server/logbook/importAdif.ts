@@ -1,6 +1,6 @@
 import { appendFileSync, createReadStream, existsSync, statSync, truncateSync, writeFileSync } from "node:fs";
 import { rm } from "node:fs/promises";
-import { type AdifNote, type AdifRecord, adifReader, contactFromAdif, NO_HEADER } from "../../core/adif";
+import { type AdifNote, type AdifRecord, adifReader, contactFromAdif } from "../../core/adif";
 import type { ImportReport } from "../../core/contract";
 import { emptyConfirmation } from "../../core/confirm";
 import {
@@ -82,7 +82,7 @@ export async function importAdif(
   let bytesDone = 0;
 
   function take(writer: BatchWriter, record: AdifRecord): void {
-    const understood = contactFromAdif(record, reader.header ?? NO_HEADER);
+    const understood = contactFromAdif(record, reader.header);
     note(understood.notes);
     if (!understood.ok) return refuse(record, understood.reason);
     const checked = checkContact(withSite(understood.contact), context.now());
