@@ -8,8 +8,8 @@ import { bandLabel, MODE_GROUPS } from "@/core/band";
 import type { EntityTable } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { api } from "../kit/api";
-import { Button } from "../kit/Button";
 import { count } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
 import { CellContacts } from "./CellContacts";
@@ -54,12 +54,7 @@ export function EntityAward() {
   ]);
 
   if (error !== null && data === undefined) {
-    return (
-      <div role="alert" className="grid justify-items-center gap-3 p-8">
-        {error.message}
-        <Button onClick={() => void refetch()}>Load again</Button>
-      </div>
-    );
+    return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   }
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]">

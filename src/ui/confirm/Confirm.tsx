@@ -9,6 +9,7 @@ import { useActions } from "../kit/actions";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, fullTime, many } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { ProgressBar, summaryOf } from "../shell/JobLine";
 import { useLogbook } from "../shell/logbook";
@@ -41,12 +42,7 @@ export function Confirm() {
   ]);
 
   if (error !== null && view === undefined) {
-    return (
-      <div role="alert" className="grid justify-items-center gap-3 p-8">
-        {error.message}
-        <Button onClick={() => void refetch()}>Load again</Button>
-      </div>
-    );
+    return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   }
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] max-lg:overflow-auto">
