@@ -1,3 +1,4 @@
 export { baseCall, cleanCall, parseCallsign, parsePartialCall } from "./callsign";
 export type { Callsign, CallsignResult } from "./callsign";
 export { expandPrefix, ituAllocation } from "./itu";
+export { prefixTree } from "./prefixTree";

@@ -1,3 +1,5 @@
+import { prefixTree } from "./prefixTree";
+
 /**
  * The ITU's table of allocated call-sign series (Radio Regulations, appendix 42): which administration a call's
  * first letters belong to, whether or not amateurs use them. The last resort when no entity's prefix fits.
@@ -67,20 +69,13 @@ function expandDigits(pattern: string): string[] {
   return [..."0123456789"].flatMap((digit) => expandDigits(pattern.slice(0, at) + digit + pattern.slice(at + 1)));
 }
 
-const ALLOCATIONS = new Map<string, string>(
-  SERIES.trim()
-    .split(/[|\n]/)
-    .flatMap((entry) => {
-      const space = entry.indexOf(" ");
-      return expandPrefix(entry.slice(0, space)).map((prefix) => [prefix, entry.slice(space + 1)] as const);
-    }),
-);
+const ALLOCATIONS = prefixTree<string>();
+for (const entry of SERIES.trim().split(/[|\n]/)) {
+  const space = entry.indexOf(" ");
+  for (const prefix of expandPrefix(entry.slice(0, space))) ALLOCATIONS.at(prefix, () => entry.slice(space + 1));
+}
 
 /** The administration that the ITU allocated this call's series to, or null where the series is not allocated. */
 export function ituAllocation(call: string): string | null {
-  for (let length = 3; length > 0; length--) {
-    const country = ALLOCATIONS.get(call.slice(0, length));
-    if (country !== undefined) return country;
-  }
-  return null;
+  return ALLOCATIONS.longest(call, () => true) ?? null;
 }

@@ -1,4 +1,4 @@
-import { type Callsign, expandPrefix, ituAllocation, parseCallsign } from "../callsign";
+import { type Callsign, expandPrefix, ituAllocation, parseCallsign, prefixTree } from "../callsign";
 import { type Continent, countedAt, ENTITIES, type Entity, entityByCode } from "./entity";
 import { AMBIGUOUS_LINES, possessionOnMainland, ruleFor } from "./entityRules";
 import { zoneArea } from "./zones";
@@ -37,16 +37,25 @@ interface PrefixRule {
   readonly until: number;
 }
 
-const PREFIX_RULES = new Map<string, PrefixRule[]>();
+/** What is known of one prefix: the entities that used it, each in its time, and those it cannot tell apart. */
+interface PrefixFacts {
+  readonly rules: PrefixRule[];
+  candidates: readonly Entity[];
+}
+
+const NO_ENTITIES: readonly Entity[] = [];
+const PREFIXES = prefixTree<PrefixFacts>();
 const WHOLE_CALLS = new Map<string, PrefixRule[]>();
-const AMBIGUOUS = new Map<string, readonly Entity[]>();
-let longestPrefix = 0;
 
 for (const entity of ENTITIES) for (const token of entity.callPrefixes) addToken(entity, token);
 for (const line of AMBIGUOUS_LINES.trim().split("\n")) {
   const [prefixes = "", codes = ""] = line.split("|");
   const entities = codes.split(" ").map((code) => entityByCode(Number(code))!);
-  for (const prefix of prefixes.split(" ").flatMap(expandPrefix)) AMBIGUOUS.set(prefix, entities);
+  for (const prefix of prefixes.split(" ").flatMap(expandPrefix)) factsOf(prefix).candidates = entities;
+}
+
+function factsOf(prefix: string): PrefixFacts {
+  return PREFIXES.at(prefix, () => ({ rules: [], candidates: NO_ENTITIES }));
 }
 
 function addToken(entity: Entity, token: string): void {
@@ -58,16 +67,11 @@ function addToken(entity: Entity, token: string): void {
     from: Math.max(entity.countsFrom, sign === ">" ? turn : -Infinity),
     until: Math.min(entity.countsUntil, sign === "<" ? turn - 1 : Infinity),
   };
-  const index = equals ? WHOLE_CALLS : PREFIX_RULES;
   for (const prefix of expandPrefix(notation)) {
-    const rules = index.get(prefix);
-    if (rules) rules.push(rule);
-    else index.set(prefix, [rule]);
-    if (!equals) longestPrefix = Math.max(longestPrefix, prefix.length);
+    if (!equals) factsOf(prefix).rules.push(rule);
+    else WHOLE_CALLS.set(prefix, [...(WHOLE_CALLS.get(prefix) ?? []), rule]);
   }
 }
-
-const NO_ENTITIES: readonly Entity[] = [];
 
 /**
  * Resolves a call as of a moment.
@@ -96,16 +100,12 @@ export function resolve(
     const known = validAt(WHOLE_CALLS.get(call.base), at);
     if (known !== undefined) return place(known.entity, call, location, NO_ENTITIES);
   }
-  for (let length = Math.min(longestPrefix, location.length); length > 0; length--) {
-    const prefix = location.slice(0, length);
-    const rule = validAt(PREFIX_RULES.get(prefix), at);
-    if (rule === undefined) continue;
-    const special = ruleFor(rule.entity, call, location);
-    if (special !== null) {
-      const [entity = rule.entity] = special;
-      return place(entity, call, location, special.length > 1 ? special : NO_ENTITIES);
-    }
-    return place(rule.entity, call, location, AMBIGUOUS.get(prefix) ?? NO_ENTITIES);
+  const facts = PREFIXES.longest(location, ({ rules }) => validAt(rules, at) !== undefined);
+  if (facts !== undefined) {
+    const { entity } = validAt(facts.rules, at)!;
+    const special = ruleFor(entity, call, location);
+    if (special === null) return place(entity, call, location, facts.candidates);
+    return place(special[0] ?? entity, call, location, special.length > 1 ? special : NO_ENTITIES);
   }
   const country = ituAllocation(location);
   return nowhere(

@@ -25,7 +25,8 @@ export interface Store {
   /**
    * Whether each commit of this connection waits for the disk. Long work that can be taken up again where it was may
    * do without: the database stays whole in a power cut, only its newest commits are missing, and the next commit
-   * that waits makes all before it last.
+   * that waits makes all before it last. Meanwhile pages that change again and again go to the database's file less
+   * often.
    */
   waitForDisk(wait: boolean): void;
   close(): void;
@@ -138,6 +139,7 @@ function storeOn(sqlite: Database.Database): Store {
     },
     waitForDisk(wait) {
       sqlite.pragma(`synchronous = ${wait ? "FULL" : "NORMAL"}`);
+      sqlite.pragma(`wal_autocheckpoint = ${wait ? 1000 : 16_000}`);
     },
     close() {
       sqlite.close();

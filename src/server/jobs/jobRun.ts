@@ -55,12 +55,13 @@ export async function runJob<Report extends object, Checkpoint>(
       signal,
       resumed: row.checkpoint === null ? null : (JSON.parse(row.checkpoint) as Checkpoint),
       checkpoint(state, soFar, done, total) {
+        const checkpoint = JSON.stringify(state);
         store.run(
           store.q
             .updateTable("job")
             .set({
-              checkpoint: JSON.stringify(state),
-              report: JSON.stringify(soFar),
+              checkpoint,
+              report: soFar === (state as unknown) ? checkpoint : JSON.stringify(soFar),
               progressDone: done,
               progressTotal: total,
             })

@@ -5,6 +5,7 @@ import type { Job, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
 import { findJob, type JobRequest } from "./job";
 import { announceJob } from "./jobRun";
+import { WORKER_LIMITS } from "./workerLimits";
 import type { WorkerOrder } from "./worker";
 
 /** Starts jobs in threads of their own, one of a kind in a logbook at a time, and knows which run. */
@@ -24,7 +25,10 @@ export function createSupervisor(
 
   function launch(context: Context, jobId: number): void {
     const order: WorkerOrder = { databaseFile, jobId, actor: context.actor, lantern };
-    const worker = new Worker(new URL("./worker.ts", import.meta.url), { workerData: order });
+    const worker = new Worker(new URL("./worker.ts", import.meta.url), {
+      workerData: order,
+      resourceLimits: WORKER_LIMITS,
+    });
     running.set(jobId, worker);
     worker.on("message", (event: LiveEvent) => context.announce(event));
     worker.on("error", fault);

@@ -1,4 +1,4 @@
-import type { Insertable } from "kysely";
+import { type Insertable, sql } from "kysely";
 import { slotsOf } from "../../core/award";
 import type { Confirmation } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
@@ -68,8 +68,17 @@ export function writeBatch<Result>(
 
   const result = store.transaction(() => {
     const batchId = options.continues ?? openBatch(context, options);
-    const journal = (contactId: number, before: object | null, after: object | null) =>
-      statements.insertEntry.run(batchId, contactId, before && JSON.stringify(before), after && JSON.stringify(after));
+    let journalled = 0;
+    /** One statement for all contacts added since the last: an entry of an added contact has neither side. */
+    const journalAdded = () => {
+      if (journalled === added.length) return;
+      statements.insertAddedEntries.run(batchId, JSON.stringify(added.slice(journalled)));
+      journalled = added.length;
+    };
+    const journal = (contactId: number, before: object, after: object | null) => {
+      journalAdded();
+      statements.insertEntry.run(batchId, contactId, JSON.stringify(before), after && JSON.stringify(after));
+    };
 
     const outcome = work({
       batchId,
@@ -78,7 +87,6 @@ export function writeBatch<Result>(
         for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
         queueWaiting(id, contact.confirmations);
         count(contact, 1);
-        journal(id, null, null);
         added.push(id);
         return id;
       },
@@ -88,7 +96,6 @@ export function writeBatch<Result>(
         for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
         queueWaiting(id, contact.confirmations);
         count(contact, 1);
-        journal(id, null, null);
         added.push(id);
       },
       change(current, patch) {
@@ -123,6 +130,7 @@ export function writeBatch<Result>(
         outboxTouched = true;
       },
     });
+    journalAdded();
     flushSlots();
     const moved = added.length - removed.length;
     if (moved !== 0) {
@@ -242,6 +250,7 @@ interface Statements {
   readonly insertContact: Prepared<unknown>;
   readonly insertConfirmation: Prepared<unknown>;
   readonly insertEntry: Prepared<unknown>;
+  readonly insertAddedEntries: Prepared<unknown>;
   readonly moveSlot: Prepared<unknown>;
   readonly queue: Prepared<unknown>;
 }
@@ -282,6 +291,16 @@ function prepareStatements(store: Store): Statements {
     ),
     insertEntry: store.prepare(
       q.insertInto("journalEntry").values({ batchId: 0, contactId: 0, before: "", after: "" }),
+    ),
+    insertAddedEntries: store.prepare(
+      q
+        .insertInto("journalEntry")
+        .columns(["batchId", "contactId"])
+        .expression((eb) =>
+          eb
+            .selectFrom(sql<{ value: number }>`json_each(${"[]"})`.as("added"))
+            .select([eb.val(0).as("batchId"), "added.value as contactId"]),
+        ),
     ),
     moveSlot: store.prepare(
       q

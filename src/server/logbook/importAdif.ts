@@ -1,6 +1,7 @@
-import { appendFileSync, createReadStream, existsSync, statSync, truncateSync, writeFileSync } from "node:fs";
+import { appendFileSync, existsSync, truncateSync, writeFileSync } from "node:fs";
 import { rm } from "node:fs/promises";
-import { type AdifNote, type AdifRecord, adifReader, contactFromAdif } from "../../core/adif";
+import { setImmediate } from "node:timers/promises";
+import { type AdifNote, type AdifRecord, contactFromAdif } from "../../core/adif";
 import type { ImportReport } from "../../core/contract";
 import { emptyConfirmation } from "../../core/confirm";
 import {
@@ -14,6 +15,7 @@ import {
 } from "../../core/contact";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
+import { openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
 import { siteOfLogbook } from "./logbooks";
 
@@ -34,8 +36,7 @@ function queued(confirmations: GivenConfirmations): GivenConfirmations {
 
 const LISTED = 1000;
 /** A transaction is closed after this long, so that logging a contact never waits noticeably. */
-const TRANSACTION_MS = 35;
-const READ_BYTES = 256 * 1024;
+const TRANSACTION_MS = 40;
 
 /** Where the refused records of an import are kept, as they came. */
 export function refusedFileOf(file: string): string {
@@ -66,7 +67,6 @@ export async function importAdif(
   if (run.resumed === null) writeFileSync(refusedFile, "");
   else truncateSync(refusedFile, report.refusedBytes);
   const skip = report.read;
-  const total = statSync(request.file).size;
   const site = siteOfLogbook(store, logbookId);
   const exceptions = exceptionsByCall(store);
   const twins = store.prepare<MatchFacts>(
@@ -77,12 +77,11 @@ export async function importAdif(
       .where("baseCall", "=", "")
       .where((eb) => eb.between("startedAt", 0, 0)),
   );
-  const reader = adifReader();
+  const file = openAdifFile(request.file);
   let seen = 0;
-  let bytesDone = 0;
 
   function take(writer: BatchWriter, record: AdifRecord): void {
-    const understood = contactFromAdif(record, reader.header);
+    const understood = contactFromAdif(record, file.header);
     note(understood.notes);
     if (!understood.ok) return refuse(record, understood.reason);
     const checked = checkContact(withSite(understood.contact), context.now());
@@ -120,39 +119,32 @@ export async function importAdif(
     for (const one of notes) if (report.notes.length < LISTED) report.notes.push(one);
   }
 
-  function takeAll(records: readonly AdifRecord[]): void {
-    let next = 0;
-    while (next < records.length) {
-      if (run.signal.aborted) throw new Cancelled();
+  let next = file.records.next();
+  store.waitForDisk(false);
+  try {
+    while (next.done !== true) {
       const options = { logbookId, kind: "import", summary: `Imported ${request.fileName}` } as const;
       const until = Date.now() + TRANSACTION_MS;
       store.transaction(() => {
         writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
           report.batchId = writer.batchId;
-          while (next < records.length && Date.now() < until) {
-            const record = records[next++]!;
+          for (; next.done !== true && Date.now() < until; next = file.records.next()) {
             if (++seen <= skip) continue;
             report.read++;
-            take(writer, record);
+            take(writer, next.value);
           }
         });
-        run.checkpoint(report, report, bytesDone, total);
+        run.checkpoint(report, report, file.bytesRead, file.size);
       });
+      // Lets a request to cancel in.
+      await setImmediate();
+      if (run.signal.aborted) throw new Cancelled();
     }
-  }
-
-  store.waitForDisk(false);
-  try {
-    for await (const chunk of createReadStream(request.file, { highWaterMark: READ_BYTES, encoding: "latin1" })) {
-      const text = chunk as string;
-      bytesDone += text.length;
-      takeAll(reader.push(text));
-    }
-    takeAll(reader.finish());
   } finally {
     store.waitForDisk(true);
+    file.records.return();
   }
-  if (reader.problem !== null) throw new JobProblem(reader.problem);
+  if (file.problem !== null) throw new JobProblem(file.problem);
   await rm(request.file, { force: true });
   return report;
 }
