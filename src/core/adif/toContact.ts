@@ -5,6 +5,7 @@ import type { ContactInput, ExtraField } from "../contact";
 import { entityByCode } from "../entity";
 import { parseGrid } from "../geo";
 import { foldToAscii } from "./bytes";
+import { dataTypeFault } from "./dataTypes";
 import { type AdifField, type AdifHeader, type AdifNote, type AdifRecord, NO_HEADER } from "./record";
 import { CHANNEL_FIELDS, RECEIVED_BY_LETTER, SENT_BY_LETTER, VIA_BY_LETTER } from "./words";
 
@@ -44,7 +45,7 @@ export function contactFromAdif(record: AdifRecord, header: AdifHeader = NO_HEAD
     if (NEEDED.has(field.name)) continue;
     const take = TAKERS.get(field.name);
     if (take === undefined) {
-      if (!CONFIRMATION_NAMES.has(field.name) && !isTwin(field, fields)) keep(gathered, field);
+      if (!CONFIRMATION_NAMES.has(field.name) && !isTwin(field, fields)) keepChecked(gathered, field);
       continue;
     }
     const taken = take(draft, twinOf(field, fields) ?? field.value);
@@ -234,6 +235,13 @@ function keep({ header, extra }: Gathered, { name, value, type }: AdifField): vo
   if (type !== undefined) field.type = type;
   if (header.userDefined.has(name)) field.userDefined = true;
   extra.push(field);
+}
+
+/** Keeps a field that has no place in a contact, and says where its value is not of the field's type. */
+function keepChecked(gathered: Gathered, field: AdifField): void {
+  keep(gathered, field);
+  const fault = dataTypeFault(field.name, field.type, field.value);
+  if (fault !== null) note(gathered, field, `"${short(field.value)}" ${fault}; it is kept as it came`);
 }
 
 /** Call, time, band, frequency, mode and grid: what a contact cannot do without, and what goes with it. */

@@ -163,6 +163,14 @@ test.each([
   ["PJ2QRA", "2009-06-01", "Bonaire, Curaçao (Netherlands Antilles)"],
   ["PJ2QRA", "2011-06-01", "Curaçao"],
   ["PJ7QRA", "2009-06-01", "St. Maarten, Saba, St. Eustatius"],
+  ["VP2AQR", "1975-06-01", "Antigua and Barbuda"],
+  ["VP6QRA", "1960-06-01", "Barbados"],
+  ["VP6QRA", "1999-06-01", "Pitcairn Island"],
+  ["VR2QRA", "1965-06-01", "Fiji"],
+  ["VR2QRA", "1999-06-01", "Hong Kong"],
+  ["UK2QRA", "1980-06-01", "Latvia"],
+  ["CR8QRA", "1970-06-01", "Portuguese Timor"],
+  ["OQ5QRA", "1955-06-01", "Democratic Republic of the Congo"],
   ["Y21QRA", "1985-06-01", "German Democratic Republic"],
   ["DL1QRA", "1985-06-01", "Germany"],
   ["OK1QRA", "1990-06-01", "Czechoslovakia"],
@@ -193,6 +201,8 @@ test("where the call cannot tell, the likeliest stands first among the candidate
       "South Sandwich Islands",
     ]),
   );
+  expect(resolve("GB2QRA", NOW).candidates[0]).toMatchObject({ name: "England" });
+  expect(resolve("GB2QRA", NOW).candidates).toHaveLength(7);
   const parsed = parseCallsign("VP8QRA");
   const chosen = parsed.ok && chooseEntity(resolution, parsed.callsign, 235, NOW);
   expect(chosen).toMatchObject({ entity: { name: "South Georgia" }, ituZone: 73 });

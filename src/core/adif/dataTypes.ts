@@ -1,0 +1,60 @@
+/**
+ * The data types of the standard's fields that have no column of their own, and are kept as they came: what a value
+ * of each looks like. Source: the ADIF standard, "Data Types" and "Fields".
+ */
+interface DataType {
+  /** For people: "is no number". */
+  readonly what: string;
+  fits(value: string): boolean;
+}
+
+const by = (what: string, form: RegExp): DataType => ({ what, fits: (value) => form.test(value) });
+const oneOf = (...values: string[]): DataType => ({
+  what: `one of ${values.join(", ")}`,
+  fits: (value) => values.includes(value.toUpperCase()),
+});
+
+const NUMBER = by("a number", /^-?\d*\.?\d+$|^-?\d+\.$/);
+const POSITIVE = by("a positive whole number", /^0*[1-9]\d*$/);
+const DATE = by("a date, written like 20261123", /^\d{4}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\d|3[01])$/);
+const TIME = by("a time, written like 2140 or 214007", /^(?:[01]\d|2[0-3])[0-5]\d(?:[0-5]\d)?$/);
+const BOOLEAN = oneOf("Y", "N");
+const LOCATION = by("a latitude or longitude, written like S034 30.250", /^[NSEW]\d{3} \d{2}\.\d{3}$/i);
+const GRIDS = by("a list of grids", /^[A-R]{2}\d{2}(?:[A-X]{2})?(?:\s*,\s*[A-R]{2}\d{2}(?:[A-X]{2})?)*$/i);
+const UPLOAD = oneOf("Y", "N", "M");
+const DOWNLOAD = oneOf("Y", "N", "I");
+
+/** A tag may name its type by a letter: "<APP_X:3:N>". */
+const BY_LETTER = new Map<string, DataType>([
+  ["N", NUMBER],
+  ["D", DATE],
+  ["T", TIME],
+  ["B", BOOLEAN],
+  ["L", LOCATION],
+]);
+
+const BY_FIELD = new Map<string, DataType>(
+  (
+    [
+      ["AGE ALTITUDE ANT_AZ ANT_EL A_INDEX DISTANCE K_INDEX MAX_BURSTS MY_ALTITUDE NR_BURSTS NR_PINGS SFI", NUMBER],
+      ["FISTS MY_FISTS IOTA_ISLAND_ID MY_IOTA_ISLAND_ID TEN_TEN UKSMG", POSITIVE],
+      ["CLUBLOG_QSO_UPLOAD_DATE DCL_QSLRDATE DCL_QSLSDATE EQSL_QSLRDATE EQSL_QSLSDATE HAMLOGEU_QSO_UPLOAD_DATE", DATE],
+      ["HAMQTH_QSO_UPLOAD_DATE HRDLOG_QSO_UPLOAD_DATE QRZCOM_QSO_DOWNLOAD_DATE QRZCOM_QSO_UPLOAD_DATE", DATE],
+      ["FORCE_INIT QSO_RANDOM SILENT_KEY SWL", BOOLEAN],
+      ["LAT LON MY_LAT MY_LON", LOCATION],
+      ["VUCC_GRIDS MY_VUCC_GRIDS", GRIDS],
+      ["CLUBLOG_QSO_UPLOAD_STATUS HAMLOGEU_QSO_UPLOAD_STATUS HAMQTH_QSO_UPLOAD_STATUS", UPLOAD],
+      ["HRDLOG_QSO_UPLOAD_STATUS QRZCOM_QSO_UPLOAD_STATUS", UPLOAD],
+      ["QRZCOM_QSO_DOWNLOAD_STATUS", DOWNLOAD],
+      ["ANT_PATH", oneOf("G", "O", "S", "L")],
+      ["QSO_COMPLETE", oneOf("Y", "N", "NIL", "?")],
+      ["EQSL_AG", oneOf("Y", "N", "U")],
+    ] as const
+  ).flatMap(([names, type]) => names.split(" ").map((name) => [name, type] as const)),
+);
+
+/** What is wrong with a value that is kept as it came, by its field or by the type its tag names; null where nothing. */
+export function dataTypeFault(name: string, type: string | undefined, value: string): string | null {
+  const expected = BY_FIELD.get(name) ?? (type === undefined ? undefined : BY_LETTER.get(type));
+  return expected === undefined || expected.fits(value.trim()) ? null : `is not ${expected.what}`;
+}
