@@ -2,6 +2,7 @@ import { z } from "zod";
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from "zod-openapi";
 import { contactFactsSchema } from "../core/contact";
 import {
+  batchEntrySchema,
   batchSchema,
   callExceptionInputSchema,
   callExceptionSchema,
@@ -10,6 +11,7 @@ import {
   contactPatchSchema,
   contactQuerySchema,
   entityTableSchema,
+  historyEntrySchema,
   jobSchema,
   loggedContactSchema,
   logbookInputSchema,
@@ -141,6 +143,13 @@ const paths: ZodOpenApiPathsObject = {
       withLogbook({ contactId: id("contact") }),
     ),
   },
+  "/logbooks/{id}/contacts/{contactId}/history": {
+    get: operation(
+      "All that was ever done to a contact, the newest first",
+      answers(200, "The entries of the journal", list(historyEntrySchema)),
+      withLogbook({ contactId: id("contact") }),
+    ),
+  },
   "/logbooks/{id}/imports": {
     post: operation("Import an ADIF file, given as the body", answers(202, "The job that reads it", jobSchema), {
       ...withLogbook({}, importQuerySchema),
@@ -189,6 +198,13 @@ const paths: ZodOpenApiPathsObject = {
   },
   "/logbooks/{id}/journal": {
     get: operation("The newest batches of the journal", answers(200, "The batches", list(batchSchema)), ofLogbook),
+  },
+  "/logbooks/{id}/journal/{batchId}": {
+    get: operation(
+      "What a batch did to its first contacts",
+      answers(200, "The entries", list(batchEntrySchema)),
+      withLogbook({ batchId: id("batch") }),
+    ),
   },
   "/logbooks/{id}/journal/{batchId}/undo": {
     post: operation(

@@ -69,6 +69,11 @@ export function answer<Value>(result: Result<Value>, status = 200): Response {
   return result.ok ? Response.json(result.value, { status }) : problemResponse(result.problem);
 }
 
+/** A list that is answered whole. */
+export function answerList<Value>(result: Result<readonly Value[]>): Response {
+  return result.ok ? Response.json({ items: result.value, next: null }) : problemResponse(result.problem);
+}
+
 function problemResponse({ status, title, detail, faults }: Problem): Response {
   const body = {
     type: "about:blank",

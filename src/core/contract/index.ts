@@ -2,6 +2,7 @@ export * from "./callException";
 export * from "./contact";
 export * from "./event";
 export * from "./job";
+export * from "./journal";
 export * from "./logbook";
 export * from "./problem";
 export * from "./reading";

@@ -44,15 +44,3 @@ export const receiptLineSchema = z.object({
   reason: z.string().nullable(),
 });
 export type ReceiptLine = z.output<typeof receiptLineSchema>;
-
-export const batchSchema = z.object({
-  id: z.int(),
-  at: z.string(),
-  actor: z.string(),
-  kind: z.string(),
-  summary: z.string(),
-  contacts: z.int(),
-  undoes: z.int().nullable(),
-  undoneBy: z.int().nullable(),
-});
-export type Batch = z.output<typeof batchSchema>;

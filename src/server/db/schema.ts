@@ -183,7 +183,7 @@ interface StatementTable {
 
 export type BatchKind = "log" | "edit" | "delete" | "import" | "send" | "confirm" | "undo";
 
-interface JournalBatchTable {
+export interface JournalBatchTable {
   id: Generated<number>;
   logbookId: number;
   at: number;

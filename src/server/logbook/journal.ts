@@ -1,7 +1,9 @@
 import { isoTime } from "../../core/contact";
-import type { Batch } from "../../core/contract";
+import type { Batch, BatchEntry, HistoryEntry } from "../../core/contract";
+import type { Selectable } from "kysely";
 import type { Context } from "../context";
-import { done, type Result } from "../problem";
+import type { JournalBatchTable } from "../db/schema";
+import { done, missing, type Result } from "../problem";
 import { findLogbook } from "./logbooks";
 
 const NEWEST = 100;
@@ -20,5 +22,63 @@ export function listBatches(context: Context, logbookId: number): Result<Batch[]
       .orderBy("id", "desc")
       .limit(NEWEST),
   );
-  return done(rows.map(({ logbookId: _, at, ...batch }) => ({ ...batch, at: isoTime(at) })));
+  return done(rows.map(batchOf));
+}
+
+function batchOf({ logbookId: _, at, ...batch }: Selectable<JournalBatchTable>): Batch {
+  return { ...batch, at: isoTime(at) };
+}
+
+/** The first contacts of a batch, and what it did to each. */
+export function listEntries(context: Context, logbookId: number, batchId: number): Result<BatchEntry[]> {
+  const { store } = context;
+  const entries = store.all(
+    store.q
+      .selectFrom("journalEntry")
+      .innerJoin("journalBatch", "journalBatch.id", "journalEntry.batchId")
+      .leftJoin("contact", "contact.id", "journalEntry.contactId")
+      .select(["journalEntry.contactId", "call", "before", "after"])
+      .where("batchId", "=", batchId)
+      .where("journalBatch.logbookId", "=", logbookId)
+      .orderBy("journalEntry.id")
+      .limit(NEWEST),
+  );
+  if (entries.length === 0) return missing(`batch ${batchId} of the journal`);
+  return done(
+    entries.map((entry) => {
+      const [before, after] = [facts(entry.before), facts(entry.after)];
+      // Of a deleted contact the journal alone still knows the call.
+      const call = entry.call ?? before?.call;
+      return { contactId: entry.contactId, call: typeof call === "string" ? call : "a deleted contact", before, after };
+    }),
+  );
+}
+
+function facts(json: string | null): Record<string, unknown> | null {
+  return json === null ? null : (JSON.parse(json) as Record<string, unknown>);
+}
+
+/** All that was ever done to a contact, the newest first; a deleted one has its history still. */
+export function contactHistory(context: Context, logbookId: number, contactId: number): Result<HistoryEntry[]> {
+  const { store } = context;
+  const entries = store.all(
+    store.q
+      .selectFrom("journalEntry")
+      .innerJoin("journalBatch", "journalBatch.id", "journalEntry.batchId")
+      .selectAll("journalBatch")
+      .select(["before", "after"])
+      .where("contactId", "=", contactId)
+      .where("logbookId", "=", logbookId)
+      .orderBy("journalEntry.id", "desc")
+      .limit(NEWEST),
+  );
+  return entries.length === 0
+    ? missing(`contact ${contactId} of logbook ${logbookId}`)
+    : done(
+        entries.map(({ before, after, ...batch }) => ({
+          batch: batchOf(batch),
+          before: facts(before),
+          after: facts(after),
+        })),
+      );
 }

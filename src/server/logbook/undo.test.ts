@@ -1,5 +1,7 @@
+import type { Result } from "../problem";
 import { testContext } from "../testing";
 import { changeContact, deleteContact, getContact, listContacts, logContact } from "./contacts";
+import { contactHistory, listBatches, listEntries } from "./journal";
 import { undoBatch } from "./undo";
 
 const CONTACT = {
@@ -37,7 +39,33 @@ test("a later change stands in the way, and is named; once it is undone the way 
     ok: true,
     value: { undone: 0, blocked: [{ call: "OY4QSA", by: "Changed OY4QSA" }] },
   });
+  const [changed] = valueOf(listBatches(context, logbookId));
+  expect(undoBatch(context, logbookId, changed!.id)).toMatchObject({ ok: true, value: { undone: 1, blocked: [] } });
+  expect(undoBatch(context, logbookId, logged.batchId)).toMatchObject({ ok: true, value: { undone: 1, blocked: [] } });
+  expect(getContact(context, logbookId, logged.id).ok).toBe(false);
 });
+
+test("the journal tells what a batch did, and all that was done to a contact", async () => {
+  const { context, logbookId, logged } = await begin();
+  changeContact(context, logbookId, logged.id, { comment: "second" });
+  deleteContact(context, logbookId, logged.id);
+  const history = valueOf(contactHistory(context, logbookId, logged.id));
+  expect(history.map(({ batch }) => batch.summary)).toEqual(["Deleted OY4QSA", "Changed OY4QSA", "Logged OY4QSA"]);
+  expect(history[1]).toMatchObject({ before: { comment: "first" }, after: { comment: "second" } });
+  expect(history[2]).toMatchObject({ before: null, after: null });
+  const [deleted] = valueOf(listBatches(context, logbookId));
+  expect(valueOf(listEntries(context, logbookId, deleted!.id))).toMatchObject([
+    { call: "OY4QSA", before: { comment: "second" }, after: null },
+  ]);
+  expect(valueOf(listEntries(context, logbookId, logged.batchId))).toMatchObject([{ call: "a deleted contact" }]);
+  expect(contactHistory(context, logbookId + 1, logged.id).ok).toBe(false);
+  expect(listEntries(context, logbookId + 1, logged.batchId).ok).toBe(false);
+});
+
+function valueOf<Value>(result: Result<Value>): Value {
+  if (!result.ok) throw new Error(result.problem.detail);
+  return result.value;
+}
 
 test("a deleted contact comes back under its own number, confirmations and all", async () => {
   const { context, logbookId, logged } = await begin();

@@ -79,7 +79,10 @@ function undoSome(context: Context, logbookId: number, batchId: number, report: 
       .orderBy("id", "desc")
       .limit(PER_TRANSACTION),
   );
-  if (entries.length === 0) return false;
+  if (entries.length === 0) {
+    finish();
+    return false;
+  }
   const { summary } = store.first(store.q.selectFrom("journalBatch").select("summary").where("id", "=", batchId))!;
   const options = { logbookId, kind: "undo", summary: `Undid: ${summary}`, undoes: batchId } as const;
   writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
@@ -103,8 +106,14 @@ function undoSome(context: Context, logbookId: number, batchId: number, report: 
       report.undone++;
     }
   });
-  markUndone(context, batchId, report.batchId!);
-  return entries.length === PER_TRANSACTION;
+  if (entries.length === PER_TRANSACTION) return true;
+  finish();
+  return false;
+
+  /** What a later change stood in the way of is not undone: the batch still stands, and can be undone again. */
+  function finish(): void {
+    if (report.batchId !== null && report.blocked.length === 0) markUndone(context, batchId, report.batchId);
+  }
 }
 
 /** A change after the batch that still stands, in words; changes that were undone since do not count. */

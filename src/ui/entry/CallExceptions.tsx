@@ -1,26 +1,14 @@
 "use client";
 
-import {
-  Combobox,
-  ComboboxInput,
-  ComboboxOption,
-  ComboboxOptions,
-  Dialog,
-  DialogBackdrop,
-  DialogPanel,
-  DialogTitle,
-  Field as Labelled,
-  Label,
-} from "@headlessui/react";
+import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { CallExceptionEntry } from "@/core/contract";
-import { ENTITIES, type Entity, entityByCode } from "@/core/entity";
+import { type Entity, entityByCode } from "@/core/entity";
 import { api, ApiProblem } from "../kit/api";
 import { Button } from "../kit/Button";
+import { EntityField } from "../kit/EntityField";
 import { Field } from "../kit/Field";
-
-const OFFERED = 30;
 
 /** Where the operator says from where a call operated, when its letters do not tell: an expedition under an odd call. */
 export function CallExceptions({ call: typed, onClose }: { call: string; onClose: () => void }) {
@@ -116,50 +104,5 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
         </DialogPanel>
       </div>
     </Dialog>
-  );
-}
-
-function EntityField({
-  entity,
-  onChange,
-  fault,
-}: {
-  entity: Entity | null;
-  onChange: (entity: Entity | null) => void;
-  fault: string | undefined;
-}) {
-  const [search, setSearch] = useState("");
-  const wanted = search.trim().toLowerCase();
-  const fits = ENTITIES.filter(
-    ({ name, prefix }) => name.toLowerCase().includes(wanted) || prefix.toLowerCase().startsWith(wanted),
-  ).slice(0, OFFERED);
-  return (
-    <Labelled className="grid gap-[3px]">
-      <Label className="text-tiny text-soft">Entity</Label>
-      <Combobox immediate value={entity} onChange={onChange}>
-        <ComboboxInput
-          aria-invalid={fault !== undefined}
-          className="field"
-          placeholder="Name or prefix"
-          displayValue={(chosen: Entity | null) => chosen?.name ?? ""}
-          onChange={({ target }) => setSearch(target.value)}
-        />
-        <ComboboxOptions
-          anchor="bottom start"
-          className="z-50 max-h-64 w-(--input-width) overflow-auto rounded-field border border-line bg-panel p-1 shadow-lg empty:hidden"
-        >
-          {fits.map((one) => (
-            <ComboboxOption
-              key={one.code}
-              value={one}
-              className="flex justify-between gap-4 rounded-[3px] px-2 py-1 data-focus:bg-signal-wash"
-            >
-              {one.name}
-              <span className="font-mono text-soft">{one.prefix}</span>
-            </ComboboxOption>
-          ))}
-        </ComboboxOptions>
-      </Combobox>
-    </Labelled>
   );
 }

@@ -1,19 +1,22 @@
 "use client";
 
 import { useMutation } from "@tanstack/react-query";
-import { Download, Upload } from "lucide-react";
+import { Download, History, Upload } from "lucide-react";
 import { type DragEvent, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import { cleanCall } from "@/core/callsign";
-import type { LoggedContact, Reading, UndoReport } from "@/core/contract";
+import type { LoggedContact, Reading, StoredContact } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { many } from "../kit/format";
+import { ContactPanel } from "../log/ContactPanel";
 import { ImportDialog } from "../log/ImportDialog";
 import { LogTable } from "../log/LogTable";
+import { Journal } from "../log/Journal";
 import { useContactRows } from "../log/useContactRows";
+import { useUndo } from "../log/useUndo";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
 import { CallExceptions } from "./CallExceptions";
@@ -28,8 +31,10 @@ export function Desk() {
   const radio = useRadio();
   const [draft, setDraft] = useKeptDraft(logbook.id);
   const [last, setLast] = useState<LoggedContact | null>(null);
+  const [opened, setOpened] = useState<StoredContact | null>(null);
   const [importing, setImporting] = useState(false);
   const [excepting, setExcepting] = useState(false);
+  const [journal, setJournal] = useState(false);
   const [file, setFile] = useState<File | null>(null);
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
@@ -39,27 +44,41 @@ export function Desk() {
   const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
   const exportUrl = `/api/v1/logbooks/${logbook.id}/export.adi`;
 
-  const undo = useMutation({
-    mutationFn: (logged: LoggedContact) =>
-      api<UndoReport>(`logbooks/${logbook.id}/journal/${logged.batchId}/undo`, { method: "POST" }),
-    onSuccess: (report, logged) => {
-      const blocked = report.blocked[0];
-      if (blocked !== undefined)
-        return void toast.error(`${logged.call} was changed since: ${blocked.by}. Undo that first.`);
-      setLast(null);
-      toast.success(`${logged.call} is taken out of the log.`);
+  const undo = useUndo(logbook.id, () => setLast(null));
+  const undoLast = () =>
+    last === null
+      ? void toast("Nothing was logged here that could be undone.")
+      : undo.mutate({ batchId: last.batchId, said: `${last.call} is taken out of the log.` });
+  const remove = useMutation({
+    mutationFn: (contact: StoredContact) =>
+      api<{ batchId: number }>(`logbooks/${logbook.id}/contacts/${contact.id}`, { method: "DELETE" }),
+    onSuccess: ({ batchId }, contact) => {
+      setOpened(null);
+      toast(`${contact.call} is deleted.`, {
+        action: {
+          label: "Undo",
+          onClick: () => undo.mutate({ batchId, said: `${contact.call} is in the log again.` }),
+        },
+      });
     },
     onError: (error) => toast.error(error.message),
   });
-  const undoLast = () =>
-    last === null ? void toast("Nothing was logged here that could be undone.") : undo.mutate(last);
   const openImport = () => setImporting(true);
 
   useActions([
     { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
     { id: "toLog", label: "Go to the log", keys: "Ctrl+Alt+L", run: () => tableRef.current?.focus() },
     { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
+    { id: "journal", label: "Show the journal of all changes", keys: "Ctrl+Alt+J", run: () => setJournal(true) },
     { id: "exceptions", label: "Say where a call operates from", keys: "Ctrl+Alt+W", run: () => setExcepting(true) },
+    { id: "openContact", label: "Open the contact of the row, in the log", keys: "Enter", hint: true, run: () => {} },
+    {
+      id: "deleteContact",
+      label: "Delete the contact of the row, in the log",
+      keys: "Delete",
+      hint: true,
+      run: () => {},
+    },
     { id: "export", label: "Export the log as ADIF", run: () => exportRef.current?.click() },
   ]);
 
@@ -111,6 +130,9 @@ export function Desk() {
             </Button>
           </span>
         )}
+        <Button small onClick={() => setJournal(true)}>
+          <History size={14} aria-hidden /> Journal
+        </Button>
         <Button small onClick={openImport}>
           <Upload size={14} aria-hidden /> Import
         </Button>
@@ -123,12 +145,14 @@ export function Desk() {
           <Download size={14} aria-hidden /> Export
         </a>
       </div>
-      <LogTable rows={rows} focusRef={tableRef} />
+      <LogTable rows={rows} focusRef={tableRef} onOpen={setOpened} onDelete={remove.mutate} />
+      {opened !== null && <ContactPanel contact={opened} onClose={() => setOpened(null)} onDelete={remove.mutate} />}
       {dragging && (
         <div className="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-lg border-2 border-dashed border-signal bg-signal-wash/90 text-title font-semibold text-signal">
           Drop the log file to import it
         </div>
       )}
+      {journal && <Journal logbookId={logbook.id} onClose={() => setJournal(false)} />}
       {excepting && <CallExceptions call={draft.call} onClose={() => setExcepting(false)} />}
       <ImportDialog
         file={file}

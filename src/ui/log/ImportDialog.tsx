@@ -4,13 +4,14 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { toast } from "sonner";
-import type { ImportReport, Job, UndoReport } from "@/core/contract";
+import type { ImportReport, Job } from "@/core/contract";
 import { api, ApiProblem, withQuery } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
 import { useLive } from "../kit/useLive";
 import { ProgressBar } from "../shell/JobLine";
 import { useLogbook } from "../shell/logbook";
+import { useUndo } from "./useUndo";
 
 interface ImportDialogProps {
   /** The dropped file, or null to ask for one. */
@@ -224,17 +225,13 @@ function Lines({
 function UndoImport({ job }: { job: Job }) {
   const { logbook } = useLogbook();
   const { batchId, added } = job.report as ImportReport;
-  const undo = useMutation({
-    mutationFn: () => api<UndoReport | Job>(`logbooks/${logbook.id}/journal/${batchId}/undo`, { method: "POST" }),
-    onSuccess: (answer) =>
-      toast.success(
-        "kind" in answer ? "The import is being taken back; Jobs shows how far." : "The import is taken back.",
-      ),
-    onError: (error) => toast.error(error.message),
-  });
+  const undo = useUndo(logbook.id);
   if (batchId === null || added === 0) return null;
   return (
-    <Button disabled={undo.isPending || undo.isSuccess} onClick={() => undo.mutate()}>
+    <Button
+      disabled={undo.isPending || undo.isSuccess}
+      onClick={() => undo.mutate({ batchId, said: "The import is taken back." })}
+    >
       {undo.isSuccess ? "Undone" : "Undo this import"}
     </Button>
   );

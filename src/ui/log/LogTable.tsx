@@ -3,15 +3,23 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from "react";
 import type { StoredContact } from "@/core/contract";
-import { Button } from "../kit/Button";
+import { LoadFailure } from "../kit/LoadFailure";
 import { type Column, LOG_COLUMNS } from "./columns";
 import type { ContactRows } from "./useContactRows";
 
 const ROW_HEIGHT = 28;
 const TEMPLATE = LOG_COLUMNS.map((column) => column.track).join(" ");
 
+interface LogTableProps {
+  rows: ContactRows;
+  focusRef?: RefObject<HTMLDivElement | null>;
+  /** A row was opened by Enter or a double click. */
+  onOpen: (contact: StoredContact) => void;
+  onDelete: (contact: StoredContact) => void;
+}
+
 /** The whole log, of which only what is in sight is drawn. Arrow keys move the row, Home and End go to the ends. */
-export function LogTable({ rows, focusRef }: { rows: ContactRows; focusRef?: RefObject<HTMLDivElement | null> }) {
+export function LogTable({ rows, focusRef, onOpen, onDelete }: LogTableProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
   const { window, state, show, reload } = rows;
@@ -38,19 +46,21 @@ export function LogTable({ rows, focusRef }: { rows: ContactRows; focusRef?: Ref
       End: Infinity,
     };
     const step = steps[event.key];
-    if (step === undefined || event.altKey || event.ctrlKey) return;
+    const contact = window.rows[active];
+    const act = event.key === "Enter" ? onOpen : event.key === "Delete" ? onDelete : undefined;
+    if ((step === undefined && act === undefined) || event.altKey || event.ctrlKey) return;
     event.preventDefault();
     event.stopPropagation();
-    const next = Math.max(0, Math.min(window.total - 1, active + step));
+    if (act !== undefined) return void (contact && act(contact));
+    const next = Math.max(0, Math.min(window.total - 1, active + (step ?? 0)));
     setActive(next);
     virtualizer.scrollToIndex(next);
   }
 
   if (state === "failed" && window.rows.length === 0) {
     return (
-      <div role="alert" className="grid justify-items-center gap-3 bg-panel p-8">
-        The log could not be loaded.
-        <Button onClick={reload}>Load again</Button>
+      <div className="bg-panel">
+        <LoadFailure text="The log could not be loaded." onRetry={reload} />
       </div>
     );
   }
@@ -102,6 +112,7 @@ export function LogTable({ rows, focusRef }: { rows: ContactRows; focusRef?: Ref
             active={index === active}
             thisYear={thisYear}
             onPick={setActive}
+            onOpen={onOpen}
           />
         ))}
       </div>
@@ -116,9 +127,10 @@ interface RowProps {
   active: boolean;
   thisYear: number;
   onPick: (index: number) => void;
+  onOpen: (contact: StoredContact) => void;
 }
 
-function Row({ index, top, contact, active, thisYear, onPick }: RowProps) {
+function Row({ index, top, contact, active, thisYear, onPick, onOpen }: RowProps) {
   return (
     <div
       id={`log-row-${index}`}
@@ -126,6 +138,7 @@ function Row({ index, top, contact, active, thisYear, onPick }: RowProps) {
       aria-rowindex={index + 2}
       aria-selected={active}
       onMouseDown={() => onPick(index)}
+      onDoubleClick={() => contact && onOpen(contact)}
       className={`absolute inset-x-0 grid h-7 items-center border-b border-line ${active ? "bg-raised group-focus:bg-signal-wash" : "hover:bg-raised"}`}
       style={{ gridTemplateColumns: TEMPLATE, transform: `translateY(${top}px)` }}
     >

@@ -1,7 +1,4 @@
 import { listBatches } from "@/server/logbook/journal";
-import { answer, route } from "@/server/route";
+import { answerList, route } from "@/server/route";
 
-export const GET = route(({ context, id }) => {
-  const batches = listBatches(context, id("id"));
-  return batches.ok ? Response.json({ items: batches.value, next: null }) : answer(batches);
-});
+export const GET = route(({ context, id }) => answerList(listBatches(context, id("id"))));

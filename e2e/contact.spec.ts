@@ -1,0 +1,100 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { StoredContact } from "../src/core/contract";
+import { expect, test } from "./test";
+
+test.beforeEach(async ({ page }) => {
+  await page.goto("/desk");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText(/\d/);
+  await page.keyboard.type("9J2QTO");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("9J2QTO");
+  await page.keyboard.press("Control+Alt+l");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "9J2QTO" })).toBeVisible();
+});
+
+test("a contact is mended in the panel, what follows is told, and its history says so", async ({ page }) => {
+  const panel = page.getByRole("dialog", { name: "9J2QTO" });
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await panel.getByLabel("kHz", { exact: true }).fill("99x");
+  await expect(panel.getByRole("alert")).toContainText("is no frequency in kHz");
+  await panel.getByLabel("kHz", { exact: true }).fill("21 030,5");
+  await panel.getByLabel("Name", { exact: true }).fill(`Sunnva "<script>" 🗼 שלום`);
+  await panel.getByLabel("Call", { exact: true }).fill("oy4qsa");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("OY4QSA is changed.")).toBeVisible();
+  await expect(page.getByText(/Entity Faroe Islands, was Zambia/)).toBeVisible();
+  const row = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
+  await expect(row).toContainText("OY4QSA");
+  await expect(row).toContainText("21 030.50");
+  await expect(row).toContainText(`Sunnva "<script>" 🗼 שלום`);
+
+  await page.getByRole("grid", { name: "Log" }).focus();
+  await page.keyboard.press("Enter");
+  const history = page.getByRole("dialog", { name: "OY4QSA" }).getByRole("region", { name: "History" });
+  await expect(history).toContainText("Call 9J2QTO to OY4QSA");
+  await expect(history).toContainText("Entity Zambia to Faroe Islands");
+  await expect(history).toContainText("Logged 9J2QTO");
+});
+
+test("unsaved changes are not lost by one Escape", async ({ page }) => {
+  const panel = page.getByRole("dialog", { name: "9J2QTO" });
+  await panel.getByLabel("Comment").fill("was loud");
+  await page.keyboard.press("Escape");
+  await expect(panel.getByRole("alert")).toContainText("not saved");
+  await expect(panel.getByLabel("Comment")).toHaveValue("was loud");
+  await page.keyboard.press("Escape");
+  await expect(panel).toHaveCount(0);
+});
+
+test("a change made elsewhere meanwhile is shown, and nobody's is lost", async ({ page, app }) => {
+  const panel = page.getByRole("dialog", { name: "9J2QTO" });
+  await panel.getByLabel("Comment").fill("mine");
+  const { items } = await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=9J2QTO&limit=1");
+  const { id } = items[0]!;
+  await app.api(`logbooks/1/contacts/${id}`, { method: "PATCH", json: { name: "Mulenga", comment: "theirs" } });
+  await panel.getByRole("button", { name: "Save" }).click();
+  await expect(panel.getByRole("alert")).toContainText("Name Mulenga, was empty");
+  await expect(panel.getByRole("alert")).toContainText("Comment theirs, was empty");
+  await panel.getByRole("button", { name: "Keep what I typed, on top of it" }).click();
+  await expect(panel.getByLabel("Name", { exact: true })).toHaveValue("Mulenga");
+  await expect(panel.getByLabel("Comment")).toHaveValue("mine");
+  await panel.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("9J2QTO is changed.")).toBeVisible();
+  expect(await app.api(`logbooks/1/contacts/${id}`)).toMatchObject({ name: "Mulenga", comment: "mine" });
+});
+
+test("a contact is deleted, and had back", async ({ page }) => {
+  await page.keyboard.press("Escape");
+  const counted = page.getByText(/contacts, the newest first/);
+  const before = (await counted.textContent())!;
+  await page.getByRole("grid", { name: "Log" }).focus();
+  await page.keyboard.press("Delete");
+  await expect(page.getByText("9J2QTO is deleted.")).toBeVisible();
+  await expect(counted).not.toHaveText(before);
+  await page.getByRole("listitem").getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("9J2QTO is in the log again.")).toBeVisible();
+  await expect(counted).toHaveText(before);
+});
+
+test("the journal shows what was done, looks inside, and undoes", async ({ page }) => {
+  await page.getByRole("dialog").getByLabel("Place", { exact: true }).fill("Kabwe");
+  await page.keyboard.press("Enter");
+  const row = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
+  await expect(page.getByText("9J2QTO is changed.")).toBeVisible();
+  await page.keyboard.press("Control+Alt+j");
+  const changes = page.getByRole("list", { name: "Changes" });
+  await expect(changes.getByRole("listitem").first()).toContainText("Changed 9J2QTO");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await changes.getByRole("button", { name: "Look into: Changed 9J2QTO" }).first().click();
+  await expect(changes.getByRole("listitem").first()).toContainText("Place empty to Kabwe");
+  const logged = changes.getByRole("listitem").nth(1);
+  await logged.getByRole("button", { name: "Undo: Logged 9J2QTO" }).click();
+  await expect(page.getByText("9J2QTO was changed since: Changed 9J2QTO. Undo that first.")).toBeVisible();
+  await changes.getByRole("button", { name: "Undo: Changed 9J2QTO" }).first().click();
+  await expect(page.getByText("Undone: Changed 9J2QTO")).toBeVisible();
+  await changes.getByRole("button", { name: "Undo: Logged 9J2QTO" }).first().click();
+  await expect(page.getByText("Undone: Logged 9J2QTO")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(row).not.toContainText("Kabwe");
+});

@@ -1,0 +1,239 @@
+"use client";
+
+import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { toast } from "sonner";
+import { CHANNEL_NAMES } from "@/core/confirm";
+import type { HistoryEntry, StoredContact } from "@/core/contract";
+import { entityByCode } from "@/core/entity";
+import { api, ApiProblem } from "../kit/api";
+import { Button } from "../kit/Button";
+import { EntityField } from "../kit/EntityField";
+import { Field } from "../kit/Field";
+import { fullTime } from "../kit/format";
+import {
+  changeInWords,
+  changesIn,
+  type Difference,
+  differences,
+  FORM_GROUPS,
+  type Form,
+  type FormField,
+  formOf,
+} from "./contactForm";
+
+interface PanelProps {
+  contact: StoredContact;
+  onClose: () => void;
+  onDelete: (contact: StoredContact) => void;
+}
+
+/** All of one contact, beside the log: to be read, mended and deleted, with its history at the end. */
+export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps) {
+  const [contact, setContact] = useState(opened);
+  const [form, setForm] = useState<Form>(() => formOf(opened));
+  const [meanwhile, setMeanwhile] = useState<StoredContact | null>(null);
+  const [leaving, setLeaving] = useState(false);
+  const { patch, faults } = changesIn(contact, form);
+  const dirty = faults.size > 0 || Object.keys(patch).length > 0;
+  const path = `logbooks/${contact.logbookId}/contacts/${contact.id}`;
+
+  const save = useMutation({
+    mutationFn: (revision: number) => api<StoredContact>(path, { method: "PATCH", json: { ...patch, revision } }),
+    onSuccess: (saved) => {
+      const also = differences(contact, saved, patch);
+      toast.success(`${saved.call} is changed.`, {
+        ...(also.length === 0 ? {} : { description: `With it: ${also.map(told).join("; ")}.` }),
+      });
+      onClose();
+    },
+    onError: async (error) => {
+      if (error instanceof ApiProblem && error.details.status === 409) setMeanwhile(await api<StoredContact>(path));
+    },
+  });
+  const problem = save.error instanceof ApiProblem && save.error.details.status !== 409 ? save.error : null;
+
+  /** What the other one saved is taken over; what was typed here stays, and can be saved on top of it. */
+  function goOnFrom(current: StoredContact, keepMine: boolean) {
+    const mine = keepMine ? Object.keys(patch) : [];
+    const fresh = formOf(current);
+    setForm({ ...fresh, ...Object.fromEntries(mine.map((key) => [key, form[key as FormField["key"]]])) });
+    setContact(current);
+    setMeanwhile(null);
+    save.reset();
+  }
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    if (faults.size === 0 && dirty) save.mutate(contact.revision);
+  }
+
+  return (
+    <Dialog open onClose={() => (dirty && !leaving ? setLeaving(true) : onClose())} className="relative z-50">
+      <DialogBackdrop className="fixed inset-0 bg-shade/40" />
+      <DialogPanel
+        as="form"
+        onSubmit={submit}
+        className="fixed inset-y-0 right-0 grid w-[min(700px,100vw)] grid-rows-[auto_minmax(0,1fr)_auto] border-l border-line bg-panel shadow-2xl"
+      >
+        <div className="flex items-baseline gap-3 border-b border-line px-5 py-3">
+          <DialogTitle className="font-mono text-title font-bold">{contact.call}</DialogTitle>
+          <span className="text-soft">
+            {fullTime(contact.startedAt)} UTC
+            {contact.entityCode !== null && `, ${entityByCode(contact.entityCode)?.name ?? contact.entityCode}`}
+          </span>
+        </div>
+        <div className="grid content-start gap-5 overflow-auto px-5 py-4">
+          {FORM_GROUPS.map(({ title, fields }) => (
+            <fieldset key={title} className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-sm:grid-cols-2">
+              <legend className="heading mb-2">{title}</legend>
+              {fields.map((one) => {
+                const fault = faults.get(one.key) ?? problem?.faultOf(one.key);
+                const set = (text: string) => setForm({ ...form, [one.key]: text });
+                return one.kind === "entity" ? (
+                  <EntityField
+                    key={one.key}
+                    label={one.label}
+                    entity={entityByCode(Number(form[one.key] || NaN)) ?? null}
+                    fault={fault}
+                    onChange={(entity) => set(String(entity?.code ?? ""))}
+                  />
+                ) : (
+                  <Field
+                    key={one.key}
+                    label={one.label}
+                    mono={one.kind !== "text" && one.kind !== "long"}
+                    value={form[one.key]}
+                    fault={fault}
+                    wrapperClassName={one.key === "comment" || one.kind === "long" ? "col-span-full" : ""}
+                    onChange={({ target }) => set(target.value)}
+                  />
+                );
+              })}
+            </fieldset>
+          ))}
+          <Confirmations contact={contact} />
+          <OtherFields contact={contact} />
+          <History path={path} />
+        </div>
+        <div className="grid gap-2 border-t border-line px-5 py-3">
+          {meanwhile !== null && (
+            <ChangedMeanwhile
+              found={differences(contact, meanwhile)}
+              onMine={() => goOnFrom(meanwhile, true)}
+              onTheirs={() => goOnFrom(meanwhile, false)}
+            />
+          )}
+          {problem !== null && problem.details.errors === undefined && (
+            <p role="alert" className="text-stop">
+              {problem.message}
+            </p>
+          )}
+          {leaving && dirty && (
+            <p role="alert" className="text-stop">
+              What you changed is not saved. Save it with Enter, or press Escape again to drop it.
+            </p>
+          )}
+          <div className="flex gap-2">
+            <Button look="quiet" onClick={() => onDelete(contact)}>
+              Delete
+            </Button>
+            <span className="flex-1" />
+            <Button onClick={onClose}>{dirty ? "Drop changes" : "Close"}</Button>
+            <Button
+              type="submit"
+              look="act"
+              disabled={!dirty || faults.size > 0 || save.isPending || meanwhile !== null}
+            >
+              Save
+            </Button>
+          </div>
+        </div>
+      </DialogPanel>
+    </Dialog>
+  );
+}
+
+function told({ label, is, was }: Difference): string {
+  return `${label} ${is}, was ${was}`;
+}
+
+function ChangedMeanwhile({
+  found,
+  onMine,
+  onTheirs,
+}: {
+  found: readonly Difference[];
+  onMine: () => void;
+  onTheirs: () => void;
+}) {
+  return (
+    <div role="alert" className="grid gap-2 rounded-field bg-wanted-wash px-3 py-2 text-wanted">
+      <p>
+        The contact was changed elsewhere since you opened it
+        {found.length === 0 ? "." : `: ${found.map(told).join("; ")}.`}
+      </p>
+      <div className="flex gap-2">
+        <Button small onClick={onMine}>
+          Keep what I typed, on top of it
+        </Button>
+        <Button small onClick={onTheirs}>
+          Take the other change
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Confirmations({ contact }: { contact: StoredContact }) {
+  if (contact.confirmations.length === 0) return null;
+  return (
+    <section aria-label="Confirmations" className="grid gap-1">
+      <h3 className="heading mb-1">Confirmations</h3>
+      {contact.confirmations.map((one) => (
+        <p key={one.channel}>
+          <b className="font-semibold">{CHANNEL_NAMES[one.channel]}</b>{" "}
+          <span className="text-soft">
+            ours: {[one.sent, one.sentOn, one.sentVia].filter(Boolean).join(", ")}; theirs:{" "}
+            {[one.received, one.receivedOn, one.receivedVia].filter(Boolean).join(", ")}
+          </span>
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function OtherFields({ contact }: { contact: StoredContact }) {
+  if (contact.extra.length === 0) return null;
+  return (
+    <section aria-label="Other ADIF fields" className="grid gap-1">
+      <h3 className="heading mb-1">Other ADIF fields, kept as they came</h3>
+      {contact.extra.map(({ name, value }) => (
+        <p key={name} className="grid grid-cols-[200px_minmax(0,1fr)] gap-3 font-mono">
+          <span className="truncate text-soft">{name}</span>
+          <span className="break-words">{value}</span>
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function History({ path }: { path: string }) {
+  const { data } = useQuery({
+    queryKey: ["history", path],
+    queryFn: () => api<{ items: HistoryEntry[] }>(`${path}/history`),
+    staleTime: 0,
+  });
+  return (
+    <section aria-label="History" className="grid gap-1">
+      <h3 className="heading mb-1">History</h3>
+      {data?.items.map(({ batch, before, after }) => (
+        <p key={`${batch.id}-${JSON.stringify(after)}`} className={batch.undoneBy === null ? "" : "line-through"}>
+          <span className="font-mono text-soft">{fullTime(batch.at)}</span> {batch.summary}
+          <span className="text-soft">{after !== null && `: ${changeInWords(before, after)}`}</span>
+        </p>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,72 @@
+import { completeContact, checkContact } from "@/core/contact";
+import type { StoredContact } from "@/core/contract";
+import { changesIn, differences, FORM_GROUPS, formOf, readField } from "./contactForm";
+
+const checked = checkContact(
+  {
+    call: "OY4QSA",
+    startedAt: "2026-11-20T21:40:07Z",
+    frequencyHz: 21_025_300,
+    mode: "CW",
+    name: "Sunnva",
+    theirPower: 5,
+  },
+  Date.UTC(2026, 10, 23) / 1000,
+);
+if (!checked.ok) throw new Error(JSON.stringify(checked.faults));
+const CONTACT: StoredContact = { ...completeContact(checked.value), id: 1, logbookId: 1, revision: 1 };
+const fieldOf = (key: string) => FORM_GROUPS.flatMap(({ fields }) => fields).find((field) => field.key === key)!;
+
+test("a form that was not touched changes nothing", () => {
+  expect(changesIn(CONTACT, formOf(CONTACT))).toEqual({ patch: {}, faults: new Map() });
+});
+
+test("what a field shows means what the contact has", () => {
+  const form = formOf(CONTACT);
+  for (const { fields } of FORM_GROUPS) {
+    for (const field of fields) {
+      const read = readField(field, form[field.key]);
+      expect(read).not.toHaveProperty("fault");
+      if ("value" in read) expect([field.key, read.value]).toEqual([field.key, CONTACT[field.key]]);
+    }
+  }
+});
+
+test.each([
+  ["frequencyHz", "14 025,3", 14_025_300],
+  ["startedAt", "2026-11-20 21:41", "2026-11-20T21:41:00Z"],
+  ["theirPower", "2,5", 2.5],
+  ["grid", "ip62", "IP62"],
+  ["cqZone", "", null],
+  ["name", "  ", null],
+] as const)("%s typed as %j", (key, text, value) => {
+  expect(readField(fieldOf(key), text)).toEqual({ value });
+});
+
+test.each([
+  ["frequencyHz", "99x", "is no frequency in kHz"],
+  ["frequencyHz", "14900", "lies in no amateur band"],
+  ["startedAt", "yesterday", "is written like 2026-11-23 21:40"],
+  ["startedAt", "2026-13-20 21:41", "is written like"],
+  ["grid", "ZZ99", ""],
+  ["cqZone", "41", ""],
+  ["cqZone", "-1", "is no whole number"],
+  ["call", "", ""],
+  ["startedAt", "", "is written like"],
+  ["mode", "", "the mode is missing"],
+  ["call", "CX3", "the suffix is missing"],
+] as const)("%s typed as %j is refused", (key, text, why) => {
+  const read = readField(fieldOf(key), text);
+  expect("fault" in read && read.fault).toContain(why || "");
+  expect(read).toHaveProperty("fault");
+});
+
+test("only what was changed is sent, and what follows is told by name", () => {
+  const form = { ...formOf(CONTACT), call: "lu3qsc", name: "" };
+  expect(changesIn(CONTACT, form).patch).toEqual({ call: "LU3QSC", name: null });
+  const saved = { ...CONTACT, call: "LU3QSC", entityCode: 100, cqZone: 13, name: null };
+  expect(differences(CONTACT, saved, { call: "LU3QSC", name: null })).toEqual([
+    { key: "entityCode", label: "Entity", was: "Faroe Islands", is: "Argentina" },
+    { key: "cqZone", label: "CQ zone", was: "14", is: "13" },
+  ]);
+});
