@@ -36,9 +36,12 @@ export function seedDemo(context: Context, dataFolder: string): void {
   const { id: logbookId, site } = logbook.value;
   let cursor = 0;
   let newsBegins = false;
+  let batchId: number | null = null;
 
   for (let start = 0; start < inputs.length; start += PER_TRANSACTION) {
-    writeBatch(context, { logbookId, kind: "import", summary: "The demo log" }, (writer) => {
+    const options = { logbookId, kind: "import", summary: "The demo log" } as const;
+    writeBatch(context, batchId === null ? options : { ...options, continues: batchId }, (writer) => {
+      ({ batchId } = writer);
       for (const input of inputs.slice(start, start + PER_TRANSACTION)) {
         const at = secondsOf(input.startedAt);
         if (!newsBegins && at > now - NEWS_SINCE) {

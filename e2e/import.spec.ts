@@ -54,36 +54,43 @@ test("a picture and an empty file are refused in plain words", async ({ page }) 
   }
 });
 
-test("the exported log, imported into an empty one, gives the same contacts, confirmations and all", async ({
-  app,
-}) => {
-  const adi = await (await fetch(`${app.url}/api/v1/logbooks/1/export.adi`)).text();
-  const copy = await app.api<Logbook>("logbooks", {
-    method: "POST",
-    json: { name: "Copy", site: { name: "Elsewhere", call: "CX8QSB", grid: "GF15" } },
+for (const form of ["adi", "adx"])
+  test(`the log exported as ${form}, imported into an empty one, gives the same contacts, confirmations and all`, async ({
+    app,
+  }) => {
+    const file = await (await fetch(`${app.url}/api/v1/logbooks/1/export.${form}`)).text();
+    const copy = await app.api<Logbook>("logbooks", {
+      method: "POST",
+      json: { name: `Copy ${form}`, site: { name: "Elsewhere", call: "CX8QSB", grid: "GF15" } },
+    });
+    const job = await app.api<{ id: number }>(`logbooks/${copy.id}/imports?name=copy.${form}`, {
+      method: "POST",
+      body: file,
+    });
+    const { report } = await ended(app, job.id);
+    const all = async (id: number) => {
+      const contacts: StoredContact[] = [];
+      for (let next: string | null = ""; next !== null;) {
+        const page: { items: StoredContact[]; next: string | null } = await app.api(
+          `logbooks/${id}/contacts?limit=500${next ? `&cursor=${next}` : ""}`,
+        );
+        contacts.push(...page.items);
+        next = page.next;
+      }
+      return contacts;
+    };
+    const [original, copied] = [await all(1), await all(copy.id)];
+    const facts = (contacts: StoredContact[]) =>
+      contacts
+        .map(({ id: _id, logbookId: _logbook, revision: _revision, siteId: _site, confirmations, ...rest }) =>
+          JSON.stringify({
+            ...rest,
+            confirmations: [...confirmations].sort((a, b) => (a.channel < b.channel ? -1 : 1)),
+          }),
+        )
+        .sort();
+    expect(report).toMatchObject({ refusedCount: 0, noteCount: 0 });
+    expect(copied.length).toBe(original.length - Number(report!.duplicates));
+    const kept = new Set(facts(original));
+    expect(facts(copied).filter((fact) => !kept.has(fact))).toEqual([]);
   });
-  const job = await app.api<{ id: number }>(`logbooks/${copy.id}/imports?name=copy.adi`, { method: "POST", body: adi });
-  const { report } = await ended(app, job.id);
-  const all = async (id: number) => {
-    const contacts: StoredContact[] = [];
-    for (let next: string | null = ""; next !== null;) {
-      const page: { items: StoredContact[]; next: string | null } = await app.api(
-        `logbooks/${id}/contacts?limit=500${next ? `&cursor=${next}` : ""}`,
-      );
-      contacts.push(...page.items);
-      next = page.next;
-    }
-    return contacts;
-  };
-  const [original, copied] = [await all(1), await all(copy.id)];
-  const facts = (contacts: StoredContact[]) =>
-    contacts
-      .map(({ id: _id, logbookId: _logbook, revision: _revision, siteId: _site, confirmations, ...rest }) =>
-        JSON.stringify({ ...rest, confirmations: [...confirmations].sort((a, b) => (a.channel < b.channel ? -1 : 1)) }),
-      )
-      .sort();
-  expect(report).toMatchObject({ refusedCount: 0, noteCount: 0 });
-  expect(copied.length).toBe(original.length - Number(report!.duplicates));
-  const kept = new Set(facts(original));
-  expect(facts(copied).filter((fact) => !kept.has(fact))).toEqual([]);
-});

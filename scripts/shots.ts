@@ -34,6 +34,21 @@ await shot("import", "/desk", "day", async (page) => {
   await page.getByRole("dialog").getByRole("button", { name: "Import", exact: true }).click();
   await page.getByRole("button", { name: "Undo this import" }).waitFor();
 });
+await shot("contact", "/desk", "day", async (page) => {
+  await page.getByRole("grid", { name: "Log" }).focus();
+  for (const key of ["ArrowDown", "Enter"]) await page.keyboard.press(key);
+});
+await shot("journal", "/desk", "night", async (page) => {
+  await page.getByRole("grid", { name: "Log" }).focus();
+  for (const key of ["ArrowDown", "Enter"]) await page.keyboard.press(key);
+  await page.getByLabel("Comment").last().fill("running 5 W from a hill above the bay");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Journal" }).click();
+  await page
+    .getByRole("button", { name: /^Look into/ })
+    .first()
+    .click();
+});
 await shot("confirm", "/confirm", "day", async (page) => {
   await app.lantern({ hurry: true });
   await page.keyboard.press("s");

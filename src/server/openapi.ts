@@ -163,6 +163,13 @@ const paths: ZodOpenApiPathsObject = {
       ofLogbook,
     ),
   },
+  "/logbooks/{id}/export.adx": {
+    get: operation(
+      "The whole log as ADIF in XML",
+      { 200: { description: "The file", content: { "application/xml": { schema: z.string() } } }, default: problem },
+      ofLogbook,
+    ),
+  },
   "/logbooks/{id}/awards/entities": {
     get: operation("The entities award", answers(200, "Every slot that holds a contact", entityTableSchema), ofLogbook),
   },

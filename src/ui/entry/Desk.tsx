@@ -38,11 +38,10 @@ export function Desk() {
   const [file, setFile] = useState<File | null>(null);
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
-  const exportRef = useRef<HTMLAnchorElement>(null);
   const tableRef = useRef<HTMLDivElement>(null);
   const rows = useContactRows(logbook.id, logbook.contactCount);
   const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
-  const exportUrl = `/api/v1/logbooks/${logbook.id}/export.adi`;
+  const exportUrl = `/api/v1/logbooks/${logbook.id}/export`;
 
   const undo = useUndo(logbook.id, () => setLast(null));
   const undoLast = () =>
@@ -79,7 +78,8 @@ export function Desk() {
       hint: true,
       run: () => {},
     },
-    { id: "export", label: "Export the log as ADIF", run: () => exportRef.current?.click() },
+    { id: "export", label: "Export the log as ADIF", run: () => save(`${exportUrl}.adi`) },
+    { id: "exportXml", label: "Export the log as ADIF in XML", run: () => save(`${exportUrl}.adx`) },
   ]);
 
   function onDrop(event: DragEvent) {
@@ -137,8 +137,7 @@ export function Desk() {
           <Upload size={14} aria-hidden /> Import
         </Button>
         <a
-          ref={exportRef}
-          href={exportUrl}
+          href={`${exportUrl}.adi`}
           download
           className="inline-flex h-7 items-center gap-2 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
         >
@@ -165,6 +164,14 @@ export function Desk() {
       />
     </div>
   );
+}
+
+/** Lets the browser save what an address answers. */
+function save(url: string): void {
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = "";
+  link.click();
 }
 
 /** What earlier contacts with the station offer for fields that are not typed; nothing while the reading is of another call. */

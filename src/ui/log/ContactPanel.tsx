@@ -103,6 +103,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
                   <Field
                     key={one.key}
                     label={one.label}
+                    autoFocus={one.key === "call"}
                     mono={one.kind !== "text" && one.kind !== "long"}
                     value={form[one.key]}
                     fault={fault}
