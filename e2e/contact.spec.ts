@@ -32,8 +32,8 @@ test("a contact is mended in the panel, what follows is told, and its history sa
   await page.getByRole("grid", { name: "Log" }).focus();
   await page.keyboard.press("Enter");
   const history = page.getByRole("dialog", { name: "OY4QSA" }).getByRole("region", { name: "History" });
-  await expect(history).toContainText("Call 9J2QTO to OY4QSA");
-  await expect(history).toContainText("Entity Zambia to Faroe Islands");
+  await expect(history).toContainText("Call: 9J2QTO → OY4QSA");
+  await expect(history).toContainText("Entity: Zambia → Faroe Islands");
   await expect(history).toContainText("Logged 9J2QTO");
 });
 
@@ -87,7 +87,7 @@ test("the journal shows what was done, looks inside, and undoes", async ({ page 
   await expect(changes.getByRole("listitem").first()).toContainText("Changed 9J2QTO");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await changes.getByRole("button", { name: "Look into: Changed 9J2QTO" }).first().click();
-  await expect(changes.getByRole("listitem").first()).toContainText("Place empty to Kabwe");
+  await expect(changes.getByRole("listitem").first()).toContainText("Place: empty → Kabwe");
   const logged = changes.getByRole("listitem").nth(1);
   await logged.getByRole("button", { name: "Undo: Logged 9J2QTO" }).click();
   await expect(page.getByText("9J2QTO was changed since: Changed 9J2QTO. Undo that first.")).toBeVisible();

@@ -15,6 +15,7 @@ import {
   type StoredContact,
 } from "../../core/contract";
 import type { Context } from "../context";
+import type { Store } from "../db/store";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
@@ -192,9 +193,24 @@ function filtered(
   return query;
 }
 
+const MOST_TOTALS = 500;
+/** Totals by filter, true as long as the journal has no newer entry: every change of a contact writes one. */
+const TOTALS = new WeakMap<Store, { newestEntry: number; totals: Map<string, number> }>();
+
 function totalOf(context: Context, logbookId: number, asked: ContactQuery, all: number): number {
+  const { store } = context;
   const { limit: _limit, offset: _offset, cursor: _cursor, ...filters } = asked;
   if (Object.values(filters).every((value) => value === undefined)) return all;
-  return context.store.first(filtered(context, logbookId, asked).select((eb) => eb.fn.countAll<number>().as("total")))!
-    .total;
+  const newest = store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0;
+  let known = TOTALS.get(store);
+  if (known?.newestEntry !== newest || known.totals.size > MOST_TOTALS)
+    TOTALS.set(store, (known = { newestEntry: newest, totals: new Map() }));
+  const key = JSON.stringify([logbookId, filters]);
+  let total = known.totals.get(key);
+  if (total === undefined) {
+    const counted = filtered(context, logbookId, asked).select((eb) => eb.fn.countAll<number>().as("total"));
+    total = store.first(counted)!.total;
+    known.totals.set(key, total);
+  }
+  return total;
 }

@@ -134,3 +134,13 @@ test("every offset gives the same rows as counting from the newest", async () =>
     expect(next === null).toBe(offset + 4 >= 25);
   }
 });
+
+test("the total of a filter follows every change", async () => {
+  const { context, logbookId, logged } = await begin();
+  const total = (query: object) => valueOf(listContacts(context, logbookId, { offset: 0, ...query })).total;
+  expect([total({ mode: "CW" }), total({ band: "20m" }), total({})]).toEqual([1, 0, 1]);
+  changeContact(context, logbookId, logged.id, { band: "20m" });
+  expect([total({ mode: "CW" }), total({ band: "20m" }), total({ band: "15m" })]).toEqual([1, 1, 0]);
+  deleteContact(context, logbookId, logged.id);
+  expect([total({ mode: "CW" }), total({ band: "20m" }), total({})]).toEqual([0, 0, 0]);
+});

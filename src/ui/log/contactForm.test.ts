@@ -1,6 +1,6 @@
 import { completeContact, checkContact } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
-import { changesIn, differences, FORM_GROUPS, formOf, readField } from "./contactForm";
+import { changeInWords, changesIn, differences, FORM_GROUPS, formOf, readField } from "./contactForm";
 
 const checked = checkContact(
   {
@@ -69,4 +69,22 @@ test("only what was changed is sent, and what follows is told by name", () => {
     { key: "entityCode", label: "Entity", was: "Faroe Islands", is: "Argentina" },
     { key: "cqZone", label: "CQ zone", was: "14", is: "13" },
   ]);
+});
+
+test("an entry of the journal is told in words", () => {
+  expect(changeInWords(null, null)).toBe("added");
+  expect(changeInWords({ call: "OY4QSA" }, null)).toBe("deleted");
+  expect(
+    changeInWords(
+      { name: null, entityCode: 222, frequencyHz: 21_025_300, confirmations: [] },
+      {
+        name: "Sunnva",
+        entityCode: 100,
+        frequencyHz: null,
+        confirmations: [{ channel: "lantern", sent: "sent", received: "confirmed" }],
+      },
+    ),
+  ).toBe(
+    "Name: empty → Sunnva; Entity: Faroe Islands → Argentina; kHz: 21025.3 → empty; Confirmations: none → Lantern sent, theirs confirmed",
+  );
 });

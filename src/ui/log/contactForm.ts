@@ -1,3 +1,4 @@
+import { CHANNEL_NAMES, type Confirmation } from "@/core/confirm";
 import { contactFactsSchema, type ContactInput } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
@@ -80,7 +81,13 @@ export const FORM_GROUPS: readonly { readonly title: string; readonly fields: re
 ];
 
 const FIELDS = FORM_GROUPS.flatMap((group) => group.fields);
-const LABELS = new Map<string, string>(FIELDS.map(({ key, label }) => [key, label]));
+const LABELS = new Map<string, string>([
+  ...FIELDS.map(({ key, label }) => [key, label] as const),
+  ["confirmations", "Confirmations"],
+  ["extra", "Other ADIF fields"],
+  ["modeGroup", "Mode group"],
+  ["baseCall", "Base call"],
+]);
 
 /** What stands in the panel's fields, as text. */
 export type Form = Readonly<Record<FormField["key"], string>>;
@@ -180,16 +187,22 @@ function inWords(key: string, text: string): string {
 
 type Facts = Readonly<Record<string, unknown>> | null;
 
-/** What an entry of the journal did, for people: "added", "deleted", or "Name empty to Sunnva; CQ zone 13 to 14". */
+/** What an entry of the journal did, for people: "added", "deleted", or "Name: empty → Sunnva; CQ zone: 13 → 14". */
 export function changeInWords(before: Facts, after: Facts): string {
   if (before === null) return "added";
   if (after === null) return "deleted";
   return Object.keys(after)
-    .map((key) => `${LABELS.get(key) ?? key} ${asText(key, before[key])} to ${asText(key, after[key])}`)
+    .map((key) => `${LABELS.get(key) ?? key}: ${asText(key, before[key])} → ${asText(key, after[key])}`)
     .join("; ");
 }
 
 function asText(key: string, value: unknown): string {
+  if (key === "confirmations") {
+    const states = ((value ?? []) as readonly Confirmation[]).map(
+      ({ channel, sent, received }) => `${CHANNEL_NAMES[channel]} ${sent}, theirs ${received}`,
+    );
+    return states.join(" and ") || "none";
+  }
   if (typeof value === "object" && value !== null) return "other ones";
   const field = FIELDS.find((one) => one.key === key);
   const plain = typeof value === "string" || typeof value === "number" ? value : null;
