@@ -94,7 +94,6 @@ const TAKERS = new Map<string, Taker>([
     CONTEST_ID: "contestId",
     STX_STRING: "exchangeSent",
     SRX_STRING: "exchangeReceived",
-    PROP_MODE: "propagation",
     SAT_NAME: "satellite",
     SAT_MODE: "satelliteMode",
   }),
@@ -113,6 +112,7 @@ const TAKERS = new Map<string, Taker>([
   ["CONT", (draft, value) => takeContinent(draft, value)],
   ["MY_GRIDSQUARE", (draft, value) => takeGrid(draft, "ownGrid", value)],
   ["STATION_CALLSIGN", (draft, value) => takeOwnCall(draft, value)],
+  ["PROP_MODE", (draft, value) => takePropagation(draft, value)],
   ["APP_YPSILOID_PIN", (draft, value) => ((draft.pin = value === "Y"), true)],
 ]);
 
@@ -134,7 +134,6 @@ type TextKey =
   | "contestId"
   | "exchangeSent"
   | "exchangeReceived"
-  | "propagation"
   | "satellite"
   | "satelliteMode";
 type NumberKey = "cqZone" | "ituZone" | "ownCqZone" | "ownItuZone" | "serialSent" | "serialReceived";
@@ -150,7 +149,6 @@ const LONGEST: Partial<Record<TextKey, number>> = {
   summit: 40,
   operator: 40,
   contestId: 100,
-  propagation: 20,
   satellite: 40,
   satelliteMode: 20,
 };
@@ -199,6 +197,16 @@ function takeContinent(draft: Draft, value: string): Taken {
   const continent = value.trim().toUpperCase();
   if (!/^(AF|AN|AS|EU|NA|OC|SA)$/.test(continent)) return "is no continent";
   draft.continent = continent as NonNullable<Draft["continent"]>;
+  return true;
+}
+
+/** Source: the ADIF standard, enumeration Propagation_Mode. */
+const PROPAGATION_MODES = /^(AS|AUE|AUR|BS|ECH|EME|ES|F2|FAI|GWAVE|INTERNET|ION|IRL|LOS|MS|RPT|RS|SAT|TEP|TR)$/;
+
+function takePropagation(draft: Draft, value: string): Taken {
+  const mode = value.trim().toUpperCase();
+  if (!PROPAGATION_MODES.test(mode)) return "is no propagation mode of the standard";
+  draft.propagation = mode;
   return true;
 }
 

@@ -68,6 +68,11 @@ const LINES = `
 166|27|MP Northern Mariana Islands
 202|8|PR Puerto Rico
 285|8|VI United States Virgin Islands
+138|31|KI Kure Island
+147|30|LH Lord Howe Island
+151|16|MV Malyj Vysotskij
+153|30|MA Macquarie Island
+61|40|FJL Franz Josef Land
 `;
 
 export const SUBDIVISIONS: readonly Subdivision[] = LINES.trim()
