@@ -169,7 +169,15 @@ async function benchLog(context: Context, logbookId: number, count: number): Pro
       5,
     ),
   );
-  const filters = [{}, { band: "20m" }, { mode: "CW" }, { entity: 291 }, { band: "15m", mode: "SSB" }];
+  const filters = [
+    {},
+    { band: "20m" },
+    { mode: "CW" },
+    { entity: 291 },
+    { find: "E" },
+    { find: "W1" },
+    { band: "15m", mode: "SSB" },
+  ];
   lines.push(
     under(
       `a page of the log, ${label(count)}, p95`,

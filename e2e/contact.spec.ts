@@ -5,40 +5,40 @@ import { expect, test } from "./test";
 test.beforeEach(async ({ page }) => {
   await page.goto("/desk");
   await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText(/\d/);
-  await page.keyboard.type("9J2QTO");
+  await page.keyboard.type("9J2QTP");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("9J2QTO");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("9J2QTP");
   await page.keyboard.press("Control+Alt+l");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { name: "9J2QTO" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "9J2QTP" })).toBeVisible();
 });
 
 test("a contact is mended in the panel, what follows is told, and its history says so", async ({ page }) => {
-  const panel = page.getByRole("dialog", { name: "9J2QTO" });
+  const panel = page.getByRole("dialog", { name: "9J2QTP" });
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await panel.getByLabel("kHz", { exact: true }).fill("99x");
   await expect(panel.getByRole("alert")).toContainText("is no frequency in kHz");
   await panel.getByLabel("kHz", { exact: true }).fill("21 030,5");
   await panel.getByLabel("Name", { exact: true }).fill(`Sunnva "<script>" 🗼 שלום`);
-  await panel.getByLabel("Call", { exact: true }).fill("oy4qsa");
+  await panel.getByLabel("Call", { exact: true }).fill("oy5qsb");
   await page.keyboard.press("Enter");
-  await expect(page.getByText("OY4QSA is changed.")).toBeVisible();
+  await expect(page.getByText("OY5QSB is changed.")).toBeVisible();
   await expect(page.getByText(/Entity Faroe Islands, was Zambia/)).toBeVisible();
   const row = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
-  await expect(row).toContainText("OY4QSA");
+  await expect(row).toContainText("OY5QSB");
   await expect(row).toContainText("21 030.50");
   await expect(row).toContainText(`Sunnva "<script>" 🗼 שלום`);
 
   await page.getByRole("grid", { name: "Log" }).focus();
   await page.keyboard.press("Enter");
-  const history = page.getByRole("dialog", { name: "OY4QSA" }).getByRole("region", { name: "History" });
-  await expect(history).toContainText("Call: 9J2QTO → OY4QSA");
+  const history = page.getByRole("dialog", { name: "OY5QSB" }).getByRole("region", { name: "History" });
+  await expect(history).toContainText("Call: 9J2QTP → OY5QSB");
   await expect(history).toContainText("Entity: Zambia → Faroe Islands");
-  await expect(history).toContainText("Logged 9J2QTO");
+  await expect(history).toContainText("Logged 9J2QTP");
 });
 
 test("unsaved changes are not lost by one Escape", async ({ page }) => {
-  const panel = page.getByRole("dialog", { name: "9J2QTO" });
+  const panel = page.getByRole("dialog", { name: "9J2QTP" });
   await panel.getByLabel("Comment").fill("was loud");
   await page.keyboard.press("Escape");
   await expect(panel.getByRole("alert")).toContainText("not saved");
@@ -48,9 +48,9 @@ test("unsaved changes are not lost by one Escape", async ({ page }) => {
 });
 
 test("a change made elsewhere meanwhile is shown, and nobody's is lost", async ({ page, app }) => {
-  const panel = page.getByRole("dialog", { name: "9J2QTO" });
+  const panel = page.getByRole("dialog", { name: "9J2QTP" });
   await panel.getByLabel("Comment").fill("mine");
-  const { items } = await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=9J2QTO&limit=1");
+  const { items } = await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=9J2QTP&limit=1");
   const { id } = items[0]!;
   await app.api(`logbooks/1/contacts/${id}`, { method: "PATCH", json: { name: "Mulenga", comment: "theirs" } });
   await panel.getByRole("button", { name: "Save" }).click();
@@ -60,7 +60,7 @@ test("a change made elsewhere meanwhile is shown, and nobody's is lost", async (
   await expect(panel.getByLabel("Name", { exact: true })).toHaveValue("Mulenga");
   await expect(panel.getByLabel("Comment")).toHaveValue("mine");
   await panel.getByRole("button", { name: "Save" }).click();
-  await expect(page.getByText("9J2QTO is changed.")).toBeVisible();
+  await expect(page.getByText("9J2QTP is changed.")).toBeVisible();
   expect(await app.api(`logbooks/1/contacts/${id}`)).toMatchObject({ name: "Mulenga", comment: "mine" });
 });
 
@@ -70,10 +70,10 @@ test("a contact is deleted, and had back", async ({ page }) => {
   const before = (await counted.textContent())!;
   await page.getByRole("grid", { name: "Log" }).focus();
   await page.keyboard.press("Delete");
-  await expect(page.getByText("9J2QTO is deleted.")).toBeVisible();
+  await expect(page.getByText("9J2QTP is deleted.")).toBeVisible();
   await expect(counted).not.toHaveText(before);
   await page.getByRole("listitem").getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByText("9J2QTO is in the log again.")).toBeVisible();
+  await expect(page.getByText("9J2QTP is in the log again.")).toBeVisible();
   await expect(counted).toHaveText(before);
 });
 
@@ -81,20 +81,40 @@ test("the journal shows what was done, looks inside, and undoes", async ({ page 
   await page.getByRole("dialog").getByLabel("Place", { exact: true }).fill("Kabwe");
   await page.keyboard.press("Enter");
   const row = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
-  await expect(page.getByText("9J2QTO is changed.")).toBeVisible();
+  await expect(page.getByText("9J2QTP is changed.")).toBeVisible();
   await page.keyboard.press("Control+Alt+j");
   const changes = page.getByRole("list", { name: "Changes" });
-  await expect(changes.getByRole("listitem").first()).toContainText("Changed 9J2QTO");
+  await expect(changes.getByRole("listitem").first()).toContainText("Changed 9J2QTP");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  await changes.getByRole("button", { name: "Look into: Changed 9J2QTO" }).first().click();
+  await changes.getByRole("button", { name: "Look into: Changed 9J2QTP" }).first().click();
   await expect(changes.getByRole("listitem").first()).toContainText("Place: empty → Kabwe");
   const logged = changes.getByRole("listitem").nth(1);
-  await logged.getByRole("button", { name: "Undo: Logged 9J2QTO" }).click();
-  await expect(page.getByText("9J2QTO was changed since: Changed 9J2QTO. Undo that first.")).toBeVisible();
-  await changes.getByRole("button", { name: "Undo: Changed 9J2QTO" }).first().click();
-  await expect(page.getByText("Undone: Changed 9J2QTO")).toBeVisible();
-  await changes.getByRole("button", { name: "Undo: Logged 9J2QTO" }).first().click();
-  await expect(page.getByText("Undone: Logged 9J2QTO")).toBeVisible();
+  await logged.getByRole("button", { name: "Undo: Logged 9J2QTP" }).click();
+  await expect(page.getByText("9J2QTP was changed since: Changed 9J2QTP. Undo that first.")).toBeVisible();
+  await changes.getByRole("button", { name: "Undo: Changed 9J2QTP" }).first().click();
+  await expect(page.getByText("Undone: Changed 9J2QTP")).toBeVisible();
+  await changes.getByRole("button", { name: "Undo: Logged 9J2QTP" }).first().click();
+  await expect(page.getByText("Undone: Logged 9J2QTP")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(row).not.toContainText("Kabwe");
+});
+
+test("calls are found as they are typed, and a new one comes in", async ({ page, app }) => {
+  await page.keyboard.press("Escape");
+  const grid = page.getByRole("grid", { name: "Log" });
+  const first = grid.getByRole("row").nth(1);
+  await page.keyboard.press("Control+Alt+f");
+  await page.keyboard.type("9j2qt");
+  await expect(page.getByRole("status").filter({ hasText: "the newest first" })).toContainText(/^\d+ of /);
+  await expect(first).toContainText("9J2QT");
+  await app.api("logbooks/1/contacts", {
+    method: "POST",
+    json: { call: "9J2QTU", startedAt: new Date().toISOString(), band: "10m", mode: "CW" },
+  });
+  await expect(first).toContainText("9J2QTU");
+  await page.keyboard.type("zz");
+  await expect(page.getByText("No call in the log begins with 9J2QTZZ.")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByLabel("Call", { exact: true })).toBeFocused();
+  await expect(page.getByText(/^[\d\s]+contacts, the newest first/)).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { MODE_GROUPS } from "../band";
-import { baseCall } from "../callsign";
+import { baseCall, cleanCall } from "../callsign";
 import { contactFactsSchema, secondsOf } from "../contact";
 
 /** A contact as it is kept and as the interface for programs shows it. Times are UTC, frequencies Hz, powers watts. */
@@ -50,6 +50,8 @@ export const contactQuerySchema = z.strictObject({
   modeGroup: z.enum(MODE_GROUPS).optional(),
   /** A call: contacts with the station, under whichever designators. */
   call: z.string().max(20).transform(baseCall).optional(),
+  /** How the base call begins. */
+  find: z.string().max(20).transform(cleanCall).optional(),
   entity: z.coerce.number().int().min(0).max(999).optional(),
   from: instant,
   to: instant,

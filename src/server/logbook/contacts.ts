@@ -180,10 +180,12 @@ export function listContacts(context: Context, logbookId: number, query: unknown
 function filtered(
   context: Context,
   logbookId: number,
-  { band, mode, modeGroup, call, entity, from, to }: ContactQuery,
+  { band, mode, modeGroup, call, find, entity, from, to }: ContactQuery,
 ) {
   let query = context.store.q.selectFrom("contact").where("logbookId", "=", logbookId);
   if (call !== undefined) query = query.where("baseCall", "=", call);
+  // "~" comes after all that a call is made of.
+  if (find !== undefined) query = query.where("baseCall", ">=", find).where("baseCall", "<", `${find}~`);
   if (entity !== undefined) query = query.where("entityCode", "=", entity);
   if (band !== undefined) query = query.where("band", "=", band);
   if (mode !== undefined) query = query.where("mode", "=", mode);

@@ -135,6 +135,21 @@ test("every offset gives the same rows as counting from the newest", async () =>
   }
 });
 
+test("calls are found by how their base call begins", async () => {
+  const { context, logbookId } = await begin();
+  for (const call of ["OY4QSB", "PA/OY5QUA", "OY9QSA/P", "OZ1QSA"])
+    logContact(context, logbookId, { ...CONTACT, call });
+  const found = (find: string) => {
+    const { items, total } = valueOf(listContacts(context, logbookId, { find, offset: 0 }));
+    expect(total).toBe(items.length);
+    return items.map(({ call }) => call).sort();
+  };
+  expect(found("oy4")).toEqual(["OY4QSA", "OY4QSB"]);
+  expect(found("OY")).toEqual(["OY4QSA", "OY4QSB", "OY9QSA/P", "PA/OY5QUA"]);
+  expect(found("OY4QSA")).toEqual(["OY4QSA"]);
+  expect(found("%")).toEqual([]);
+});
+
 test("the total of a filter follows every change", async () => {
   const { context, logbookId, logged } = await begin();
   const total = (query: object) => valueOf(listContacts(context, logbookId, { offset: 0, ...query })).total;

@@ -10,7 +10,7 @@ import type { LoggedContact, Reading, StoredContact } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
-import { many } from "../kit/format";
+import { count, many } from "../kit/format";
 import { ContactPanel } from "../log/ContactPanel";
 import { ImportDialog } from "../log/ImportDialog";
 import { LogTable } from "../log/LogTable";
@@ -39,7 +39,9 @@ export function Desk() {
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
   const tableRef = useRef<HTMLDivElement>(null);
-  const rows = useContactRows(logbook.id, logbook.contactCount);
+  const [find, setFind] = useState("");
+  const findRef = useRef<HTMLInputElement>(null);
+  const rows = useContactRows(logbook.id, logbook.contactCount, find);
   const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
   const exportUrl = `/api/v1/logbooks/${logbook.id}/export`;
 
@@ -67,6 +69,7 @@ export function Desk() {
   useActions([
     { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
     { id: "toLog", label: "Go to the log", keys: "Ctrl+Alt+L", run: () => tableRef.current?.focus() },
+    { id: "find", label: "Find calls in the log", keys: "Ctrl+Alt+F", run: () => findRef.current?.select() },
     { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
     { id: "journal", label: "Show the journal of all changes", keys: "Ctrl+Alt+J", run: () => setJournal(true) },
     { id: "exceptions", label: "Say where a call operates from", keys: "Ctrl+Alt+W", run: () => setExcepting(true) },
@@ -120,7 +123,29 @@ export function Desk() {
       />
       <div className="flex h-[42px] items-center gap-3 px-4">
         <h2 className="font-semibold">Log</h2>
-        <span className="text-soft">{many(logbook.contactCount, "contact")}, the newest first</span>
+        <input
+          ref={findRef}
+          aria-label="Find calls that begin with"
+          placeholder="Find a call"
+          className="field h-7 w-36 font-mono"
+          autoComplete="off"
+          spellCheck={false}
+          value={find}
+          onChange={({ target }) => setFind(cleanCall(target.value))}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" || event.key === "ArrowDown") tableRef.current?.focus();
+            else if (event.key === "Escape") {
+              setFind("");
+              callRef.current?.focus();
+            } else return;
+            event.preventDefault();
+            event.stopPropagation();
+          }}
+        />
+        <span className="truncate text-soft max-sm:hidden" role="status">
+          {find === "" ? "" : `${count(rows.window.total)} of `}
+          {many(logbook.contactCount, "contact")}, the newest first
+        </span>
         <span className="flex-1" />
         {last !== null && (
           <span className="flex items-center gap-2 text-soft max-sm:hidden" role="status">
@@ -144,7 +169,7 @@ export function Desk() {
           <Download size={14} aria-hidden /> Export
         </a>
       </div>
-      <LogTable rows={rows} focusRef={tableRef} onOpen={setOpened} onDelete={remove.mutate} />
+      <LogTable key={find} find={find} rows={rows} focusRef={tableRef} onOpen={setOpened} onDelete={remove.mutate} />
       {opened !== null && <ContactPanel contact={opened} onClose={() => setOpened(null)} onDelete={remove.mutate} />}
       {dragging && (
         <div className="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-lg border-2 border-dashed border-signal bg-signal-wash/90 text-title font-semibold text-signal">

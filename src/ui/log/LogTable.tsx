@@ -12,6 +12,8 @@ const TEMPLATE = LOG_COLUMNS.map((column) => column.track).join(" ");
 
 interface LogTableProps {
   rows: ContactRows;
+  /** How the calls that are shown begin; "" for all. */
+  find: string;
   focusRef?: RefObject<HTMLDivElement | null>;
   /** A row was opened by Enter or a double click. */
   onOpen: (contact: StoredContact) => void;
@@ -19,7 +21,7 @@ interface LogTableProps {
 }
 
 /** The whole log, of which only what is in sight is drawn. Arrow keys move the row, Home and End go to the ends. */
-export function LogTable({ rows, focusRef, onOpen, onDelete }: LogTableProps) {
+export function LogTable({ rows, find, focusRef, onOpen, onDelete }: LogTableProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
   const { window, state, show, reload } = rows;
@@ -67,7 +69,9 @@ export function LogTable({ rows, focusRef, onOpen, onDelete }: LogTableProps) {
   if (state === "ready" && window.total === 0) {
     return (
       <p className="bg-panel p-8 text-center text-soft">
-        No contact yet. Type a call above and press Enter, or import a log file.
+        {find === ""
+          ? "No contact yet. Type a call above and press Enter, or import a log file."
+          : `No call in the log begins with ${find}.`}
       </p>
     );
   }

@@ -23,14 +23,19 @@ export interface ContactRows {
   readonly reload: () => void;
 }
 
-/** The contacts of a logbook for a virtual table; one row changes when one contact does, and nothing is loaded anew. */
-export function useContactRows(logbookId: number, total: number): ContactRows {
+/**
+ * The contacts of a logbook for a virtual table; one row changes when one contact does, and nothing is loaded anew.
+ * With `find`, only those whose call begins so: there a change loads the rows in sight again.
+ */
+export function useContactRows(logbookId: number, total: number, find: string): ContactRows {
   const [window, setWindow] = useState<RowWindow>({ ...EMPTY_WINDOW, total });
   // The newest state at once: events may come faster than renders.
   const latest = useRef(window);
   const [state, setState] = useState<ContactRows["state"]>("loading");
   const loading = useRef(new Set<number>());
   const generation = useRef(0);
+  /** The generation that the rows are of. */
+  const held = useRef(0);
   const shown = useRef<[number, number]>([0, PAGE - 1]);
 
   const keep = useCallback((next: RowWindow) => {
@@ -45,10 +50,12 @@ export function useContactRows(logbookId: number, total: number): ContactRows {
       const asked = generation.current;
       try {
         const answer = await api<ContactPage>(
-          withQuery(`logbooks/${logbookId}/contacts`, { offset: page * PAGE, limit: PAGE }),
+          withQuery(`logbooks/${logbookId}/contacts`, { offset: page * PAGE, limit: PAGE, find: find || undefined }),
         );
         if (asked !== generation.current) return;
-        keep(withPage(latest.current, page, answer.items, answer.total ?? 0));
+        const rows = held.current === asked ? latest.current : EMPTY_WINDOW;
+        held.current = asked;
+        keep(withPage(rows, page, answer.items, answer.total ?? 0));
         setState("ready");
       } catch {
         if (asked === generation.current) setState("failed");
@@ -56,19 +63,22 @@ export function useContactRows(logbookId: number, total: number): ContactRows {
         if (asked === generation.current) loading.current.delete(page);
       }
     },
-    [logbookId, keep],
+    [logbookId, find, keep],
   );
 
   const reload = useCallback(() => {
     generation.current++;
     loading.current.clear();
-    keep({ total: latest.current.total, rows: [] });
     const [first, last] = shown.current;
     void load(Math.floor(first / PAGE));
     if (Math.floor(last / PAGE) !== Math.floor(first / PAGE)) void load(Math.floor(last / PAGE));
-  }, [load, keep]);
+  }, [load]);
 
-  useEffect(() => void load(0), [load]);
+  useEffect(() => {
+    generation.current++;
+    loading.current.clear();
+    void load(0);
+  }, [load]);
 
   const show = useCallback(
     (first: number, last: number) => {
@@ -82,6 +92,7 @@ export function useContactRows(logbookId: number, total: number): ContactRows {
     if (event.type === "reconnected") return reload();
     if (event.type === "lost" || event.type === "job" || event.type === "outbox" || event.logbookId !== logbookId)
       return;
+    if (find !== "") return reload();
     if (event.type === "manyContacts") {
       generation.current++;
       loading.current.clear();
