@@ -127,7 +127,7 @@ export function Desk() {
           ref={findRef}
           aria-label="Find calls that begin with"
           placeholder="Find a call"
-          className="field h-7 w-36 font-mono"
+          className="field h-7 w-36 shrink-0 font-mono"
           autoComplete="off"
           spellCheck={false}
           value={find}
@@ -156,17 +156,17 @@ export function Desk() {
           </span>
         )}
         <Button small onClick={() => setJournal(true)}>
-          <History size={14} aria-hidden /> Journal
+          <History size={14} aria-hidden /> <span className="max-sm:sr-only">Journal</span>
         </Button>
         <Button small onClick={openImport}>
-          <Upload size={14} aria-hidden /> Import
+          <Upload size={14} aria-hidden /> <span className="max-sm:sr-only">Import</span>
         </Button>
         <a
           href={`${exportUrl}.adi`}
           download
           className="inline-flex h-7 items-center gap-2 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
         >
-          <Download size={14} aria-hidden /> Export
+          <Download size={14} aria-hidden /> <span className="max-sm:sr-only">Export</span>
         </a>
       </div>
       <LogTable key={find} find={find} rows={rows} focusRef={tableRef} onOpen={setOpened} onDelete={remove.mutate} />
