@@ -11,6 +11,7 @@ import { findJob } from "../src/server/jobs/job";
 import { insertJob } from "../src/server/jobs/supervisor";
 import type { WorkerOrder } from "../src/server/jobs/worker";
 import { WORKER_LIMITS } from "../src/server/jobs/workerLimits";
+import { quietContext } from "../src/server/quietContext";
 import { listContacts, logContact } from "../src/server/logbook/contacts";
 import { openAdifFile } from "../src/server/logbook/adifFile";
 import { createLogbook } from "../src/server/logbook/logbooks";
@@ -95,12 +96,7 @@ async function benchImport(file: string, count: number): Promise<{ context: Cont
 async function runImport(file: string, database: string): Promise<{ context: Context; logbookId: number; ms: number }> {
   const databaseFile = join(folder, database);
   const store = await openStore(databaseFile);
-  const context: Context = {
-    store,
-    actor: { name: "bench" },
-    now: () => Math.floor(Date.now() / 1000),
-    announce: () => {},
-  };
+  const context = quietContext(store, "bench");
   const logbook = createLogbook(context, {
     name: "Bench",
     site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
@@ -129,10 +125,10 @@ async function bareInserts(from: Store, database: string): Promise<number> {
   const contacts = from.all(from.q.selectFrom("contact").selectAll()).map((row) => Object.values(row));
   const confirmations = from.all(from.q.selectFrom("confirmation").selectAll()).map((row) => Object.values(row));
   const store = await openStore(join(folder, database));
-  createLogbook(
-    { store, actor: { name: "bench" }, now: () => 0, announce: () => {} },
-    { name: "Bare", site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" } },
-  );
+  createLogbook(quietContext(store, "bench"), {
+    name: "Bare",
+    site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
+  });
   const columns = Object.keys(from.first(from.q.selectFrom("contact").selectAll())!);
   const insert = store.prepare(
     store.q.insertInto("contact").values(Object.fromEntries(columns.map((column) => [column, 0])) as never),

@@ -4,6 +4,7 @@ import { type Config, prepareDataFolder, readConfig } from "./config";
 import type { Context } from "./context";
 import { openStore, type Store } from "./db/store";
 import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
+import { createFinder, type Finder } from "./logbook/finder";
 import { createHub, type Hub } from "./live/hub";
 
 /** What lives as long as the server process: one of each, shared by routes and by long-lived work. */
@@ -12,6 +13,7 @@ export interface Runtime {
   readonly store: Store;
   readonly hub: Hub;
   readonly supervisor: Supervisor;
+  readonly finder: Finder;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
   readonly ending: AbortSignal;
@@ -42,12 +44,13 @@ async function start(): Promise<Runtime> {
   );
   const ending = new AbortController();
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => ending.abort());
-  return { config, store, hub: createHub(), supervisor, log, ending: ending.signal };
+  const finder = createFinder(config.databaseFile);
+  return { config, store, hub: createHub(), supervisor, finder, log, ending: ending.signal };
 }
 
 /** What a request works with. */
-export function contextOf({ store, hub }: Runtime): Context {
-  return { store, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce };
+export function contextOf({ store, hub, finder }: Runtime): Context {
+  return { store, finder, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce };
 }
 
 function nowSeconds(): number {

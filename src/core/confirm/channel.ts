@@ -36,3 +36,12 @@ export function isConfirmed(confirmation: Pick<Confirmation, "received">): boole
 export function emptyConfirmation(channel: Channel): Confirmation {
   return { channel, sent: "no", sentOn: null, sentVia: null, received: "no", receivedOn: null, receivedVia: null };
 }
+
+/** How a contact stands on a channel, in a word: the furthest it got. Null where nothing is to be said. */
+export function standing(confirmation: Confirmation | undefined): "owed" | "confirmed" | "sent" | "waiting" | null {
+  if (confirmation === undefined) return null;
+  if (confirmation.channel === "card" && confirmation.sent === "wanted") return "owed";
+  if (isConfirmed(confirmation)) return "confirmed";
+  if (confirmation.sent === "sent" || confirmation.sent === "waiting") return confirmation.sent;
+  return null;
+}

@@ -6,6 +6,7 @@ export {
   isConfirmed,
   RECEIVED_STATES,
   SENT_STATES,
+  standing,
 } from "./channel";
 export type { Channel, Confirmation, ReceivedState, SentState } from "./channel";
 export { explainNoTwin, sameForServices } from "./explain";

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { MODE_GROUPS } from "../band";
-import { baseCall, cleanCall } from "../callsign";
+import { baseCall } from "../callsign";
 import { contactFactsSchema, secondsOf } from "../contact";
+import { filterSchema, sortSchema } from "../view";
 
 /** A contact as it is kept and as the interface for programs shows it. Times are UTC, frequencies Hz, powers watts. */
 export const storedContactSchema = z.object({
@@ -29,14 +30,7 @@ export const contactPatchSchema = z.strictObject({
 
 const instant = z.iso.datetime({ offset: true }).transform(secondsOf).optional();
 
-/** Which contacts to list. `offset` jumps into the list, for a table that is scrolled; `cursor` goes on from a page. */
-export const contactQuerySchema = z.strictObject({
-  limit: z.coerce.number().int().min(1).max(500).default(100),
-  cursor: z
-    .string()
-    .regex(/^\d+-\d+$/, "a cursor is taken from the `next` of a page")
-    .optional(),
-  offset: z.coerce.number().int().min(0).max(100_000_000).optional(),
+const filterShape = {
   band: z
     .string()
     .max(20)
@@ -50,11 +44,50 @@ export const contactQuerySchema = z.strictObject({
   modeGroup: z.enum(MODE_GROUPS).optional(),
   /** A call: contacts with the station, under whichever designators. */
   call: z.string().max(20).transform(baseCall).optional(),
-  /** How the base call begins. */
-  find: z.string().max(20).transform(cleanCall).optional(),
+  /** Words that all must be in the call, the name, the place, the comment or the notes. */
+  find: z.string().max(200).optional(),
   entity: z.coerce.number().int().min(0).max(999).optional(),
   from: instant,
   to: instant,
+};
+
+/** Which contacts are meant. */
+const contactFilterSchema = z.strictObject({ ...filterShape, filter: filterSchema.optional() });
+export type ContactFilter = z.output<typeof contactFilterSchema>;
+
+/** Contacts by their numbers, or all that a filter holds but for some. */
+export const selectionSchema = z.union([
+  z.strictObject({ ids: z.array(z.int().positive()).min(1, "no contact is selected").max(100_000) }),
+  z.strictObject({ all: contactFilterSchema, except: z.array(z.int().positive()).max(100_000).default([]) }),
+]);
+export type Selection = z.output<typeof selectionSchema>;
+
+const filterText = z
+  .string()
+  .max(20_000)
+  .transform((text, context): unknown => {
+    try {
+      return JSON.parse(text);
+    } catch {
+      context.addIssue({ code: "custom", message: "a filter is given as JSON" });
+      return z.NEVER;
+    }
+  })
+  .pipe(filterSchema);
+
+/** Which contacts to list. `offset` jumps into the list, for a table that is scrolled; `cursor` goes on from a page. */
+export const contactQuerySchema = z.strictObject({
+  ...filterShape,
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+  cursor: z
+    .string()
+    .regex(/^\d+-\d+$/, "a cursor is taken from the `next` of a page")
+    .optional(),
+  offset: z.coerce.number().int().min(0).max(100_000_000).optional(),
+  /** A filter, as JSON. */
+  filter: filterText.optional(),
+  /** A column to sort by, with "-" before it for the other way round; for pages asked with an offset. */
+  sort: sortSchema.optional(),
 });
 export type ContactQuery = z.output<typeof contactQuerySchema>;
 

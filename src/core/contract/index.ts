@@ -6,4 +6,5 @@ export * from "./journal";
 export * from "./logbook";
 export * from "./problem";
 export * from "./reading";
+export * from "./saved";
 export * from "./service";

@@ -7,6 +7,11 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
       for (const statement of START) await sql.raw(statement).execute(db);
     },
   },
+  "0002-desk": {
+    async up(db: Kysely<unknown>) {
+      for (const statement of DESK) await sql.raw(statement).execute(db);
+    },
+  },
 };
 
 const CONTACT_COLUMNS = `
@@ -91,4 +96,24 @@ const START = [
     kind TEXT NOT NULL, title TEXT NOT NULL, state TEXT NOT NULL, request TEXT NOT NULL, checkpoint TEXT,
     progressDone INTEGER NOT NULL, progressTotal INTEGER, report TEXT, problem TEXT,
     startedAt INTEGER NOT NULL, endedAt INTEGER) STRICT`,
+];
+
+const DESK = [
+  `CREATE TABLE saved (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+    kind TEXT NOT NULL, name TEXT NOT NULL COLLATE NOCASE, body TEXT NOT NULL,
+    UNIQUE (logbookId, kind, name)) STRICT`,
+  `CREATE TABLE jobItem (
+    jobId INTEGER NOT NULL REFERENCES job(id) ON DELETE CASCADE, position INTEGER NOT NULL,
+    contactId INTEGER NOT NULL, revision INTEGER NOT NULL,
+    PRIMARY KEY (jobId, position)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE export (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+    at INTEGER NOT NULL, actor TEXT NOT NULL, form TEXT NOT NULL, what TEXT NOT NULL, contacts INTEGER NOT NULL,
+    newestEntry INTEGER NOT NULL) STRICT`,
+  `CREATE INDEX exportByLogbook ON export (logbookId, id)`,
+  `CREATE TABLE stationNote (
+    logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, baseCall TEXT NOT NULL,
+    text TEXT NOT NULL, changedAt INTEGER NOT NULL,
+    PRIMARY KEY (logbookId, baseCall)) STRICT, WITHOUT ROWID`,
 ];

@@ -18,6 +18,47 @@ export interface Schema {
   journalEntry: JournalEntryTable;
   job: JobTable;
   callException: CallExceptionTable;
+  saved: SavedTable;
+  jobItem: JobItemTable;
+  export: ExportTable;
+  stationNote: StationNoteTable;
+}
+
+/** A filter or a view under a name; `body` is its JSON. */
+interface SavedTable {
+  id: Generated<number>;
+  logbookId: number;
+  kind: "filter" | "view";
+  name: string;
+  body: string;
+}
+
+/** The contacts that a job was asked to change, as they stood then. */
+interface JobItemTable {
+  jobId: number;
+  position: number;
+  contactId: number;
+  revision: number;
+}
+
+/** A file that was exported; the journal's newest entry then tells what is new since. */
+interface ExportTable {
+  id: Generated<number>;
+  logbookId: number;
+  at: number;
+  actor: string;
+  form: string;
+  what: string;
+  contacts: number;
+  newestEntry: number;
+}
+
+/** What the operator keeps about a station, whichever designators it uses. */
+interface StationNoteTable {
+  logbookId: number;
+  baseCall: string;
+  text: string;
+  changedAt: number;
 }
 
 /** Calls that operated from where their letters do not tell, as the operator says; used before the rules. */

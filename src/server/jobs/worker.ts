@@ -1,6 +1,7 @@
 import { parentPort, workerData } from "node:worker_threads";
 import type { ServiceAccess } from "../confirm/lantern";
 import { connect } from "../db/store";
+import { localFinder } from "../logbook/finder";
 import { doJob } from "./work";
 import type { Actor } from "../actor";
 
@@ -23,6 +24,7 @@ try {
   await doJob(
     {
       store,
+      finder: localFinder(store),
       actor: order.actor,
       now: () => Math.floor(Date.now() / 1000),
       announce: (event) => port.postMessage(event),

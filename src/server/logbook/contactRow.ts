@@ -135,3 +135,14 @@ export function findContact(store: Store, id: number): StoredContact | undefined
   const row = store.first(store.q.selectFrom("contact").selectAll().where("id", "=", id));
   return row === undefined ? undefined : withConfirmations(store, [row])[0];
 }
+
+/** Contacts in the order of their numbers as given; those that are no longer there are left out. */
+export function contactsById(store: Store, ids: readonly number[]): StoredContact[] {
+  const rows = new Map(
+    store.all(store.q.selectFrom("contact").selectAll().where("id", "in", ids)).map((row) => [row.id, row]),
+  );
+  return withConfirmations(
+    store,
+    ids.map((id) => rows.get(id)).filter((row) => row !== undefined),
+  );
+}

@@ -7,20 +7,15 @@ import {
   faultsOf,
   secondsOf,
 } from "../../core/contact";
-import {
-  type ContactPage,
-  type ContactQuery,
-  contactQuerySchema,
-  type LoggedContact,
-  type StoredContact,
-} from "../../core/contract";
+import { type ContactPage, contactQuerySchema, type LoggedContact, type StoredContact } from "../../core/contract";
+import { NEWEST_FIRST, sortText } from "../../core/view";
 import type { Context } from "../context";
-import type { Store } from "../db/store";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
-import { findContact, withConfirmations } from "./contactRow";
+import { contactsById, findContact, withConfirmations } from "./contactRow";
 import { findLogbook, siteOfLogbook } from "./logbooks";
+import { filteredContacts } from "./search";
 
 /** Services that every new contact waits for. */
 const QUEUED_FOR: readonly Channel[] = ["lantern"];
@@ -136,83 +131,68 @@ export function deleteContact(context: Context, logbookId: number, id: number): 
   return done({ batchId });
 }
 
-/** A page of contacts, the newest first. */
-export function listContacts(context: Context, logbookId: number, query: unknown): Result<ContactPage> {
+/** A page of contacts; the newest first unless a page by offset is asked in another order. */
+export async function listContacts(context: Context, logbookId: number, query: unknown): Promise<Result<ContactPage>> {
   const parsed = contactQuerySchema.safeParse(query);
   if (!parsed.success) return invalid(faultsOf(parsed.error));
   const logbook = findLogbook(context, logbookId);
   if (!logbook.ok) return logbook;
-  const { store } = context;
-  const asked = parsed.data;
-  const { limit, cursor, offset } = asked;
-  const total = offset === undefined ? undefined : totalOf(context, logbookId, asked, logbook.value.contactCount);
-  const all = filtered(context, logbookId, asked).select(["contact.id"]);
-  const newestFirst = all.orderBy("startedAt", "desc").orderBy("id", "desc");
-  let ids = newestFirst.limit(limit + 1);
-  if (offset !== undefined && total !== undefined) {
-    const left = Math.max(0, total - offset);
-    // A page of the older half is counted off from the old end, which is nearer.
-    ids =
-      offset <= total / 2
-        ? ids.offset(offset)
-        : all
-            .orderBy("startedAt")
-            .orderBy("id")
-            .limit(Math.min(left, limit + 1))
-            .offset(Math.max(0, left - limit - 1));
-  }
+  const { limit, cursor, offset, sort = NEWEST_FIRST, ...asked } = parsed.data;
+  if (offset !== undefined && cursor !== undefined)
+    return invalid([{ field: "cursor", text: "a page is asked by an offset or by a cursor, not by both" }]);
+  const unfiltered = Object.values(asked).every((value) => value === undefined);
+  if (offset === undefined && asked.find === undefined && parsed.data.sort === undefined)
+    return done(pageAfter(context, filteredContacts(context.store, logbookId, asked, context.now()), limit, cursor));
+  if (offset !== undefined && unfiltered && sortText(sort) === sortText(NEWEST_FIRST))
+    return done(pageOfAll(context, logbookId, limit, offset, logbook.value.contactCount));
+  if (cursor !== undefined)
+    return invalid([{ field: "cursor", text: "what is found or sorted is paged by an offset" }]);
+  const search = { logbookId, asked, sort };
+  const { ids, total } = await context.finder.find({ search, now: context.now(), offset: offset ?? 0, limit });
+  return done({ items: contactsById(context.store, ids), next: null, total });
+}
+
+/** A page of the whole log; one of the older half is counted off from the old end, which is nearer. */
+function pageOfAll(context: Context, logbookId: number, limit: number, offset: number, total: number): ContactPage {
+  const all = filteredContacts(context.store, logbookId, {}, context.now());
+  const left = Math.max(0, total - offset);
+  const ids =
+    offset <= total / 2
+      ? newestFirst(all).limit(limit).offset(offset)
+      : all
+          .orderBy("startedAt")
+          .orderBy("id")
+          .limit(Math.min(left, limit))
+          .offset(Math.max(0, left - limit));
+  return { items: contactsIn(context, ids), next: null, total };
+}
+
+function pageAfter(
+  context: Context,
+  all: ReturnType<typeof filteredContacts>,
+  limit: number,
+  cursor?: string,
+): ContactPage {
+  let ids = newestFirst(all).limit(limit + 1);
   if (cursor !== undefined) {
     const [at = 0, id = 0] = cursor.split("-").map(Number);
     ids = ids.where((eb) => eb(eb.refTuple("startedAt", "id"), "<", eb.tuple(at, id)));
   }
+  const rows = contactsIn(context, ids);
+  const items = rows.slice(0, limit);
+  const last = items.at(-1);
+  const more = rows.length > limit && last !== undefined;
+  return { items, next: more ? `${secondsOf(last.startedAt)}-${last.id}` : null };
+}
+
+function newestFirst(all: ReturnType<typeof filteredContacts>) {
+  return all.orderBy("startedAt", "desc").orderBy("id", "desc");
+}
+
+function contactsIn({ store }: Context, query: ReturnType<typeof filteredContacts>): StoredContact[] {
+  const ids = query.select("contact.id");
   const rows = store.all(
     store.q.selectFrom("contact").selectAll().where("id", "in", ids).orderBy("startedAt", "desc").orderBy("id", "desc"),
   );
-  const items = withConfirmations(store, rows.slice(0, limit));
-  const last = items.at(-1);
-  return done({
-    items,
-    next: rows.length > limit && last !== undefined ? `${secondsOf(last.startedAt)}-${last.id}` : null,
-    ...(total === undefined ? {} : { total }),
-  });
-}
-
-function filtered(
-  context: Context,
-  logbookId: number,
-  { band, mode, modeGroup, call, find, entity, from, to }: ContactQuery,
-) {
-  let query = context.store.q.selectFrom("contact").where("logbookId", "=", logbookId);
-  if (call !== undefined) query = query.where("baseCall", "=", call);
-  // "~" comes after all that a call is made of.
-  if (find !== undefined) query = query.where("baseCall", ">=", find).where("baseCall", "<", `${find}~`);
-  if (entity !== undefined) query = query.where("entityCode", "=", entity);
-  if (band !== undefined) query = query.where("band", "=", band);
-  if (mode !== undefined) query = query.where("mode", "=", mode);
-  if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
-  if (from !== undefined) query = query.where("startedAt", ">=", from);
-  if (to !== undefined) query = query.where("startedAt", "<=", to);
-  return query;
-}
-
-const MOST_TOTALS = 500;
-/** Totals by filter, true as long as the journal has no newer entry: every change of a contact writes one. */
-const TOTALS = new WeakMap<Store, { newestEntry: number; totals: Map<string, number> }>();
-
-function totalOf(context: Context, logbookId: number, asked: ContactQuery, all: number): number {
-  const { store } = context;
-  const { limit: _limit, offset: _offset, cursor: _cursor, ...filters } = asked;
-  if (Object.values(filters).every((value) => value === undefined)) return all;
-  const newest = store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0;
-  let known = TOTALS.get(store);
-  if (known?.newestEntry !== newest || known.totals.size > MOST_TOTALS)
-    TOTALS.set(store, (known = { newestEntry: newest, totals: new Map() }));
-  const key = JSON.stringify([logbookId, filters]);
-  let total = known.totals.get(key);
-  if (total === undefined) {
-    const counted = filtered(context, logbookId, asked).select((eb) => eb.fn.countAll<number>().as("total"));
-    total = store.first(counted)!.total;
-    known.totals.set(key, total);
-  }
-  return total;
+  return withConfirmations(store, rows);
 }

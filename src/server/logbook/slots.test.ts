@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import type { Context } from "../context";
 import { testContext } from "../testing";
-import { changeContact, deleteContact, listContacts, logContact } from "./contacts";
+import { changeContact, deleteContact, logContact } from "./contacts";
 import { countSlots, rebuildSlots } from "./rebuildSlots";
 import { undoBatch } from "./undo";
 
@@ -45,9 +45,10 @@ const step: fc.Arbitrary<Step> = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("undo" as const), pick }) },
 );
 
-function ids(context: Context, logbookId: number): number[] {
-  const page = listContacts(context, logbookId, { limit: 500 });
-  return page.ok ? page.value.items.map((contact) => contact.id) : [];
+function ids({ store }: Context, logbookId: number): number[] {
+  return store
+    .all(store.q.selectFrom("contact").select("id").where("logbookId", "=", logbookId).orderBy("startedAt", "desc"))
+    .map(({ id }) => id);
 }
 
 function take(context: Context, logbookId: number, one: Step): void {

@@ -1,0 +1,12 @@
+import { z } from "zod";
+import { filterSchema, layoutSchema } from "../view";
+
+const named = { name: z.string().trim().min(1, "give it a name").max(60, "a name has at most 60 characters") };
+
+export const savedFilterInputSchema = z.strictObject({ ...named, filter: filterSchema });
+export const savedFilterSchema = z.object({ id: z.int(), ...named, filter: filterSchema });
+export type SavedFilter = z.output<typeof savedFilterSchema>;
+
+export const savedViewInputSchema = z.strictObject({ ...named, layout: layoutSchema });
+export const savedViewSchema = z.object({ id: z.int(), ...named, layout: layoutSchema });
+export type SavedView = z.output<typeof savedViewSchema>;

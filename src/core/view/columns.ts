@@ -1,0 +1,139 @@
+import { type Channel, CHANNEL_NAMES, CHANNELS, type Confirmation, emptyConfirmation, standing } from "../confirm";
+import { type CompleteContact, FACT_GROUPS, type FactKey, type FactKind, factText } from "../contact";
+import { entityByCode } from "../entity";
+
+type ConfirmationKey = Exclude<keyof Confirmation, "channel">;
+
+export type ColumnKind = FactKind | "sent" | "received" | "day" | "flag" | "standing" | "modeGroup";
+
+/** Something that a log table can show, and a filter can ask for. */
+export interface LogColumn {
+  readonly id: string;
+  readonly label: string;
+  /** A short label, for the head of the table. */
+  readonly title: string;
+  readonly group: string;
+  readonly kind: ColumnKind;
+  /** Pixels, until it is dragged. */
+  readonly width: number;
+  /** Of columns about a confirmation: which channel, and what of it. */
+  readonly channel?: Channel;
+  readonly of?: ConfirmationKey;
+}
+
+const TITLES: Readonly<Partial<Record<FactKey, string>>> = {
+  startedAt: "UTC",
+  endedAt: "End",
+  reportSent: "Sent",
+  reportReceived: "Rcvd",
+  cqZone: "CQ",
+  ituZone: "ITU",
+  state: "State",
+  island: "Island",
+  summit: "Summit",
+  park: "Park",
+  ownCall: "Our call",
+};
+
+const WIDTHS: Readonly<Partial<Record<FactKey, number>>> = {
+  startedAt: 128,
+  endedAt: 128,
+  call: 118,
+  band: 62,
+  frequencyHz: 92,
+  mode: 62,
+  reportSent: 52,
+  reportReceived: 52,
+  entityCode: 160,
+  name: 110,
+  comment: 170,
+  notes: 170,
+  place: 130,
+};
+
+const WIDTH_OF_KIND: Readonly<Partial<Record<ColumnKind, number>>> = {
+  entity: 150,
+  number: 64,
+  kHz: 92,
+  watts: 80,
+  sent: 110,
+  received: 110,
+  day: 110,
+};
+
+const CONFIRMATION_COLUMNS: readonly (readonly [ConfirmationKey, string, ColumnKind])[] = [
+  ["sent", "ours", "sent"],
+  ["sentOn", "ours, on", "day"],
+  ["sentVia", "ours, by way of", "text"],
+  ["received", "theirs", "received"],
+  ["receivedOn", "theirs, on", "day"],
+  ["receivedVia", "theirs, by way of", "text"],
+];
+
+/** Every column that a log table can have. */
+export const LOG_COLUMNS: readonly LogColumn[] = [
+  ...FACT_GROUPS.flatMap(({ title: group, fields }) =>
+    fields.map(({ key, label, kind }) => ({
+      id: key,
+      label,
+      title: TITLES[key] ?? label,
+      group,
+      kind,
+      width: WIDTHS[key] ?? WIDTH_OF_KIND[kind] ?? 100,
+    })),
+  ),
+  { id: "modeGroup", label: "Mode group", title: "Group", group: "Contact", kind: "modeGroup", width: 80 },
+  { id: "pin", label: "Pin", title: "Pin", group: "Remarks", kind: "flag", width: 48 },
+  ...CHANNELS.flatMap((channel): LogColumn[] => {
+    const name = CHANNEL_NAMES[channel];
+    return [
+      { id: channel, label: name, title: name, group: name, kind: "standing", width: 106, channel },
+      ...CONFIRMATION_COLUMNS.map(([of, label, kind]) => ({
+        id: `${channel}.${of}`,
+        label: `${name}, ${label}`,
+        title: `${name}, ${label}`,
+        group: name,
+        kind,
+        width: WIDTH_OF_KIND[kind] ?? 110,
+        channel,
+        of,
+      })),
+    ];
+  }),
+];
+
+const BY_ID = new Map(LOG_COLUMNS.map((column) => [column.id, column]));
+
+export function columnById(id: string): LogColumn | undefined {
+  return BY_ID.get(id);
+}
+
+/** The columns of a new view. */
+export const USUAL_COLUMNS: readonly string[] = [
+  "startedAt",
+  "call",
+  "band",
+  "frequencyHz",
+  "mode",
+  "reportSent",
+  "reportReceived",
+  "entityCode",
+  "name",
+  "lantern",
+  "card",
+  "comment",
+];
+
+/** What stands in a column of a contact, as plain text; "" for nothing. */
+export function columnText(contact: CompleteContact, column: LogColumn): string {
+  if (column.channel !== undefined) {
+    const confirmation = contact.confirmations.find(({ channel }) => channel === column.channel);
+    if (column.of === undefined) return standing(confirmation) ?? "";
+    return (confirmation ?? emptyConfirmation(column.channel))[column.of] ?? "";
+  }
+  if (column.id === "pin") return contact.pin ? "pinned" : "";
+  if (column.id === "modeGroup") return contact.modeGroup;
+  const value = contact[column.id as FactKey];
+  if (column.kind === "entity") return value === null ? "" : (entityByCode(Number(value))?.name ?? String(value));
+  return factText(column.kind as FactKind, value);
+}

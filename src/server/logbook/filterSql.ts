@@ -1,0 +1,122 @@
+import { type Expression, type ExpressionBuilder, type RawBuilder, sql, type SqlBool } from "kysely";
+import { bandByName } from "../../core/band";
+import { isoTime } from "../../core/contact";
+import { columnById, type Condition, filterFieldById, type FilterGroup, isGroup, numberOf } from "../../core/view";
+import type { Schema } from "../db/schema";
+
+type ContactBuilder = ExpressionBuilder<Schema, "contact">;
+
+/** A filter as a condition on rows of `contact`. A condition on a field that is no longer there holds for all. */
+export function filterSql(eb: ContactBuilder, filter: FilterGroup, now: number): Expression<SqlBool> {
+  const parts = filter.of.map((item) => (isGroup(item) ? filterSql(eb, item, now) : conditionSql(item, now)));
+  if (parts.length === 0) return sql<SqlBool>`1`;
+  return filter.join === "all" ? eb.and(parts) : eb.or(parts);
+}
+
+function conditionSql(condition: Condition, now: number): Expression<SqlBool> {
+  const field = filterFieldById(condition.field);
+  if (field === undefined) return sql<SqlBool>`1`;
+  if (field.id === "entityConfirmed") {
+    const confirmed = sql<SqlBool>`entityCode IN (SELECT CAST(item AS INTEGER) FROM slot
+      WHERE slot.logbookId = contact.logbookId AND award = 'entities' AND confirmed > 0)`;
+    return condition.is === "yes" ? confirmed : sql<SqlBool>`entityCode IS NOT NULL AND NOT ${confirmed}`;
+  }
+  const column = columnById(field.id);
+  if (column?.channel === undefined || column.of === undefined) {
+    return comparisonSql(sql.ref<string | number | null>(`contact.${field.id}`), field.kind, condition, now);
+  }
+  return confirmationSql(column.channel, column.of, field.kind, condition, now);
+}
+
+/**
+ * A contact without a row for the channel stands there as "no", and without dates: the rows that are asked for are
+ * looked up by themselves, and those without one are added where "no" or an empty date fits.
+ */
+function confirmationSql(
+  channel: string,
+  of: string,
+  kind: string,
+  condition: Condition,
+  now: number,
+): Expression<SqlBool> {
+  const { is, value } = condition;
+  const state = kind === "sent" || kind === "received";
+  const fitsNone = state ? (is === "is") === (value === "no") : is === "empty" || is === "isNot";
+  const fits = comparisonSql(sql.ref<string | null>(`confirmation.${of}`), kind, condition, now);
+  const ids = (holds: Expression<SqlBool>) =>
+    sql`(SELECT contactId FROM confirmation WHERE channel = ${channel} AND ${holds})`;
+  return fitsNone
+    ? sql<SqlBool>`contact.id NOT IN ${ids(sql`NOT coalesce(${fits}, 0)`)}`
+    : sql<SqlBool>`contact.id IN ${ids(fits)}`;
+}
+
+const DAY = 86_400;
+
+function comparisonSql(
+  ref: RawBuilder<string | number | null>,
+  kind: string,
+  { is, value = "" }: Condition,
+  now: number,
+): Expression<SqlBool> {
+  if (is === "empty") return sql<SqlBool>`${ref} IS NULL`;
+  if (is === "notEmpty") return sql<SqlBool>`${ref} IS NOT NULL`;
+  if (is === "yes" || is === "no") return sql<SqlBool>`${ref} = ${is === "yes" ? 1 : 0}`;
+  if (kind === "time" || kind === "day") {
+    const [from, until] = span(is, value, now);
+    // Times are kept in seconds, days as text; both are compared with the beginning of a day.
+    const bound = (seconds: number) => (kind === "time" ? seconds : isoTime(seconds).slice(0, 10));
+    const after = from === null ? sql<SqlBool>`${ref} IS NOT NULL` : sql<SqlBool>`${ref} >= ${bound(from)}`;
+    return until === null ? after : sql<SqlBool>`(${after} AND ${ref} < ${bound(until)})`;
+  }
+  switch (is) {
+    case "contains":
+      return sql<SqlBool>`${ref} LIKE ${`%${escaped(value)}%`} ESCAPE '\\'`;
+    case "begins":
+      return sql<SqlBool>`${ref} LIKE ${`${escaped(value)}%`} ESCAPE '\\'`;
+    case "atLeast":
+      return sql<SqlBool>`${ref} >= ${meant(kind, value)}`;
+    case "atMost":
+      return sql<SqlBool>`${ref} <= ${meant(kind, value)}`;
+    case "isNot":
+      return sql<SqlBool>`(${ref} IS NULL OR ${ref} <> ${meant(kind, value)} COLLATE NOCASE)`;
+    default:
+      return sql<SqlBool>`${ref} = ${meant(kind, value)} COLLATE NOCASE`;
+  }
+}
+
+/** From when until when, seconds, the end outside; null where open. */
+function span(is: Condition["is"], value: string, now: number): readonly [number | null, number | null] {
+  const date = new Date(now * 1000);
+  const today = Math.floor(now / DAY) * DAY;
+  const day = Date.parse(`${value}T00:00:00Z`) / 1000;
+  const monthBegin = (months: number) => Date.UTC(date.getUTCFullYear(), date.getUTCMonth() + months) / 1000;
+  switch (is) {
+    case "today":
+      return [today, today + DAY];
+    case "thisMonth":
+      return [monthBegin(0), monthBegin(1)];
+    case "thisYear":
+      return [Date.UTC(date.getUTCFullYear()) / 1000, Date.UTC(date.getUTCFullYear() + 1) / 1000];
+    case "onDay":
+      return [day, day + DAY];
+    case "from":
+      return [day, null];
+    case "before":
+      return [null, day];
+    case "lastDays":
+      return [today - (Number(value) - 1) * DAY, null];
+    default:
+      return [null, today - Number(value) * DAY];
+  }
+}
+
+function meant(kind: string, value: string): string | number {
+  if (kind === "kHz") return Math.round(numberOf(value) * 1000);
+  if (kind === "number" || kind === "entity" || kind === "watts") return numberOf(value);
+  if (kind === "band") return bandByName(value)?.name ?? value;
+  return value;
+}
+
+function escaped(value: string): string {
+  return value.replace(/[\\%_]/g, "\\$&");
+}

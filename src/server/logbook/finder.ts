@@ -1,0 +1,72 @@
+import { Worker } from "node:worker_threads";
+import type { Store } from "../db/store";
+import { createSearcher, type Found, type Search } from "./search";
+
+export interface FindRequest {
+  readonly search: Search;
+  readonly now: number;
+  readonly offset: number;
+  readonly limit: number;
+}
+
+/** Finds contacts without holding up who asks. */
+export interface Finder {
+  find(request: FindRequest): Promise<Found>;
+  close(): void;
+}
+
+/** What goes to the thread and back. */
+export interface FinderOrder {
+  readonly number: number;
+  readonly request: FindRequest;
+}
+export type FinderAnswer =
+  { readonly number: number; readonly found: Found } | { readonly number: number; readonly fault: string };
+
+/** A finder in a thread of its own, which begins with the first search: a filter may have to look at every contact. */
+export function createFinder(databaseFile: string): Finder {
+  let worker: Worker | null = null;
+  let last = 0;
+  const open = new Map<number, { resolve: (found: Found) => void; reject: (error: Error) => void }>();
+
+  function begin(): Worker {
+    const begun = new Worker(new URL("./finderThread.ts", import.meta.url), { workerData: databaseFile });
+    begun.unref();
+    begun.on("message", (answer: FinderAnswer) => {
+      const asker = open.get(answer.number);
+      open.delete(answer.number);
+      if ("found" in answer) asker?.resolve(answer.found);
+      else asker?.reject(new Error(answer.fault));
+    });
+    begun.on("error", (error: Error) => {
+      worker = null;
+      for (const { reject } of open.values()) reject(error);
+      open.clear();
+    });
+    return begun;
+  }
+
+  return {
+    find(request) {
+      worker ??= begin();
+      const number = ++last;
+      const order: FinderOrder = { number, request };
+      return new Promise((resolve, reject) => {
+        open.set(number, { resolve, reject });
+        worker!.postMessage(order);
+      });
+    },
+    close() {
+      void worker?.terminate();
+    },
+  };
+}
+
+/** A finder in the thread that asks; for jobs, which have a thread of their own, and tests. */
+export function localFinder(store: Store): Finder {
+  const searcher = createSearcher(store);
+  return {
+    find: ({ search, now, offset, limit }) => Promise.resolve(searcher.slice(search, now, offset, limit)),
+    close: () => {},
+  };
+}

@@ -1,0 +1,86 @@
+import type { z } from "zod";
+import { faultsOf } from "../../core/contact";
+import { type SavedFilter, savedFilterInputSchema, type SavedView, savedViewInputSchema } from "../../core/contract";
+import type { Context } from "../context";
+import { done, failed, invalid, missing, type Result } from "../problem";
+import { findLogbook } from "./logbooks";
+
+type Kind = "filter" | "view";
+
+/** What is kept under a name in a logbook, for all who use it: filters, and views. */
+interface Shelf<Item extends { readonly id: number; readonly name: string }> {
+  list(context: Context, logbookId: number): Result<Item[]>;
+  keep(context: Context, logbookId: number, input: unknown): Result<Item>;
+  replace(context: Context, logbookId: number, id: number, input: unknown): Result<Item>;
+  remove(context: Context, logbookId: number, id: number): Result<{ readonly removed: number }>;
+}
+
+function shelf<Item extends { readonly id: number; readonly name: string }>(
+  kind: Kind,
+  schema: z.ZodType<Omit<Item, "id">>,
+): Shelf<Item> {
+  const read = (id: number, name: string, body: string) => ({ ...(JSON.parse(body) as object), id, name }) as Item;
+
+  function write(context: Context, logbookId: number, id: number | null, input: unknown): Result<Item> {
+    const parsed = schema.safeParse(input);
+    if (!parsed.success) return invalid(faultsOf(parsed.error));
+    const logbook = findLogbook(context, logbookId);
+    if (!logbook.ok) return logbook;
+    const { store } = context;
+    const { name, ...rest } = parsed.data as { name: string };
+    const body = JSON.stringify(rest);
+    const same = store.first(
+      store.q
+        .selectFrom("saved")
+        .select("id")
+        .where("logbookId", "=", logbookId)
+        .where("kind", "=", kind)
+        .where("name", "=", name),
+    );
+    if (same !== undefined && same.id !== id)
+      return failed(409, "Name taken", `there is a ${kind} of the name "${name}": choose another name`, [
+        { field: "name", text: "this name is taken" },
+      ]);
+    if (id === null) {
+      const { lastId } = store.run(store.q.insertInto("saved").values({ logbookId, kind, name, body }));
+      return done(read(lastId, name, body));
+    }
+    const { changes } = store.run(
+      store.q
+        .updateTable("saved")
+        .set({ name, body })
+        .where("id", "=", id)
+        .where("logbookId", "=", logbookId)
+        .where("kind", "=", kind),
+    );
+    return changes === 0 ? missing(`${kind} ${id}`) : done(read(id, name, body));
+  }
+
+  return {
+    list(context, logbookId) {
+      const logbook = findLogbook(context, logbookId);
+      if (!logbook.ok) return logbook;
+      const { store } = context;
+      const rows = store.all(
+        store.q
+          .selectFrom("saved")
+          .select(["id", "name", "body"])
+          .where("logbookId", "=", logbookId)
+          .where("kind", "=", kind)
+          .orderBy("name"),
+      );
+      return done(rows.map(({ id, name, body }) => read(id, name, body)));
+    },
+    keep: (context, logbookId, input) => write(context, logbookId, null, input),
+    replace: (context, logbookId, id, input) => write(context, logbookId, id, input),
+    remove({ store }, logbookId, id) {
+      const { changes } = store.run(
+        store.q.deleteFrom("saved").where("id", "=", id).where("logbookId", "=", logbookId).where("kind", "=", kind),
+      );
+      return changes === 0 ? missing(`${kind} ${id}`) : done({ removed: id });
+    },
+  };
+}
+
+export const savedFilters = shelf<SavedFilter>("filter", savedFilterInputSchema);
+export const savedViews = shelf<SavedView>("view", savedViewInputSchema);

@@ -1,0 +1,8 @@
+import type { Context } from "./context";
+import type { Store } from "./db/store";
+import { localFinder } from "./logbook/finder";
+
+/** The context of a program of its own, of which no browser hears. */
+export function quietContext(store: Store, name: string, now = () => Math.floor(Date.now() / 1000)): Context {
+  return { store, finder: localFinder(store), actor: { name }, now, announce: () => {} };
+}
