@@ -1,6 +1,6 @@
 import type { Context } from "./context";
 import type { Store } from "./db/store";
-import { localFinder } from "./logbook/finder";
+import { localFinder } from "./logbook/localFinder";
 
 /** The context of a program of its own, of which no browser hears. */
 export function quietContext(store: Store, name: string, now = () => Math.floor(Date.now() / 1000)): Context {

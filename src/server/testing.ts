@@ -1,6 +1,12 @@
 import type { Context } from "./context";
 import { openStore } from "./db/store";
+import type { Slot } from "../core/award";
+import type { Job } from "../core/contract";
+import { findJob, type JobRequest } from "./jobs/job";
+import { insertJob } from "./jobs/supervisor";
+import { doJob } from "./jobs/work";
 import { createLogbook } from "./logbook/logbooks";
+import { countSlots } from "./logbook/rebuildSlots";
 import { quietContext } from "./quietContext";
 
 /** A context on an empty database in memory, with a clock that stands still, and one logbook. For tests. */
@@ -14,4 +20,31 @@ export async function testContext(
   });
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   return { context, logbookId: logbook.value.id };
+}
+
+/** Runs a job in this thread, and gives it as it ended. For tests. */
+export async function runTestJob(context: Context, logbookId: number, request: JobRequest): Promise<Job> {
+  const jobId = insertJob(context, logbookId, "Test", request);
+  const lantern = { url: "http://127.0.0.1:1", token: "", timeoutMs: 100 };
+  await doJob(context, jobId, new AbortController().signal, lantern);
+  return findJob(context.store, jobId)!;
+}
+
+/** The kept slots of a logbook as text, in an order of their own. For tests. */
+export function keptSlots({ store }: Context, logbookId: number): string[] {
+  const columns = ["award", "item", "band", "modeGroup", "worked", "confirmed"] as const;
+  return inOrder(store.all(store.q.selectFrom("slot").select(columns).where("logbookId", "=", logbookId)));
+}
+
+/** The slots of a logbook counted anew, in the same form. For tests. */
+export function countedSlots({ store }: Context, logbookId: number): string[] {
+  return inOrder(countSlots(store, logbookId));
+}
+
+function inOrder(slots: readonly Slot[]): string[] {
+  return slots
+    .map(({ award, item, band, modeGroup, worked, confirmed }) =>
+      [award, item, band, modeGroup, worked, confirmed].join(" "),
+    )
+    .sort();
 }

@@ -1,3 +1,4 @@
+export { changedContact } from "./change";
 export {
   checkContact,
   completeContact,

@@ -1,4 +1,5 @@
 export * from "./callException";
+export * from "./change";
 export * from "./contact";
 export * from "./event";
 export * from "./job";

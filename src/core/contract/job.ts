@@ -3,7 +3,7 @@ import { z } from "zod";
 export const jobSchema = z.object({
   id: z.int(),
   logbookId: z.int(),
-  kind: z.enum(["import", "send", "fetch", "undo"]),
+  kind: z.enum(["look", "import", "send", "fetch", "undo", "preview", "change"]),
   title: z.string(),
   state: z.enum(["running", "done", "failed", "cancelled", "interrupted"]),
   progress: z.object({ done: z.number(), total: z.number().nullable() }),

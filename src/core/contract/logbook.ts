@@ -2,46 +2,52 @@ import { z } from "zod";
 import { parseCallsign } from "../callsign";
 import { parseGrid } from "../geo";
 
+/** A place one operates from. */
+export const siteInputSchema = z.strictObject({
+  name: z.string().trim().min(1, "a site needs a name").max(100),
+  call: z.string().transform((value, context) => {
+    const result = parseCallsign(value);
+    if (result.ok) return result.callsign.call;
+    context.addIssue({ code: "custom", message: result.reason });
+    return z.NEVER;
+  }),
+  operator: z.string().trim().max(100).nullable().default(null),
+  grid: z.string().transform((value, context) => {
+    const result = parseGrid(value);
+    if (result.ok && result.grid.length >= 4) return result.grid;
+    context.addIssue({
+      code: "custom",
+      message: result.ok ? "give at least four characters, as in GF35" : result.reason,
+    });
+    return z.NEVER;
+  }),
+  power: z.number().min(0).max(1e6).nullable().default(null),
+});
+
 /** What a new logbook needs: a name, and the place one operates from. */
 export const logbookInputSchema = z.strictObject({
   name: z.string().trim().min(1, "a logbook needs a name").max(100),
-  site: z.strictObject({
-    name: z.string().trim().min(1, "a site needs a name").max(100),
-    call: z.string().transform((value, context) => {
-      const result = parseCallsign(value);
-      if (result.ok) return result.callsign.call;
-      context.addIssue({ code: "custom", message: result.reason });
-      return z.NEVER;
-    }),
-    operator: z.string().trim().max(100).nullable().default(null),
-    grid: z.string().transform((value, context) => {
-      const result = parseGrid(value);
-      if (result.ok && result.grid.length >= 4) return result.grid;
-      context.addIssue({
-        code: "custom",
-        message: result.ok ? "give at least four characters, as in GF35" : result.reason,
-      });
-      return z.NEVER;
-    }),
-    power: z.number().min(0).max(1e6).nullable().default(null),
-  }),
+  site: siteInputSchema,
 });
+
+export const siteSchema = z.object({
+  id: z.int(),
+  name: z.string(),
+  call: z.string(),
+  operator: z.string().nullable(),
+  grid: z.string(),
+  entityCode: z.int().nullable(),
+  cqZone: z.int().nullable(),
+  ituZone: z.int().nullable(),
+  power: z.number().nullable(),
+});
+export type Site = z.output<typeof siteSchema>;
 
 export const logbookSchema = z.object({
   id: z.int(),
   name: z.string(),
   contactCount: z.int(),
   createdAt: z.string(),
-  site: z.object({
-    id: z.int(),
-    name: z.string(),
-    call: z.string(),
-    operator: z.string().nullable(),
-    grid: z.string(),
-    entityCode: z.int().nullable(),
-    cqZone: z.int().nullable(),
-    ituZone: z.int().nullable(),
-    power: z.number().nullable(),
-  }),
+  site: siteSchema,
 });
 export type Logbook = z.output<typeof logbookSchema>;

@@ -222,7 +222,7 @@ interface StatementTable {
   arrivedAt: number;
 }
 
-export type BatchKind = "log" | "edit" | "delete" | "import" | "send" | "confirm" | "undo";
+export type BatchKind = "log" | "edit" | "change" | "copy" | "delete" | "import" | "send" | "confirm" | "undo";
 
 export interface JournalBatchTable {
   id: Generated<number>;

@@ -1,7 +1,7 @@
 import type { Selectable } from "kysely";
 import { z } from "zod";
 import { isoTime } from "../../core/contact";
-import type { Job } from "../../core/contract";
+import { changeSchema, type Job, selectionSchema } from "../../core/contract";
 import type { JobTable } from "../db/schema";
 import type { Store } from "../db/store";
 
@@ -11,6 +11,8 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("send"), service: z.literal("lantern") }),
   z.object({ kind: z.literal("fetch"), service: z.literal("lantern") }),
   z.object({ kind: z.literal("undo"), batchId: z.number() }),
+  z.object({ kind: z.literal("preview"), selection: selectionSchema, change: changeSchema }),
+  z.object({ kind: z.literal("change"), change: changeSchema, previewId: z.number() }),
 ]);
 export type JobRequest = z.output<typeof jobRequestSchema>;
 
@@ -36,7 +38,19 @@ export function findJob(store: Store, id: number): Job | undefined {
 
 const RECENT = 50;
 
+/** Jobs that only look at something are no news. */
+const SILENT: readonly Job["kind"][] = ["preview", "look"];
+
 /** The newest jobs first. */
 export function recentJobs(store: Store): Job[] {
-  return store.all(store.q.selectFrom("job").selectAll().orderBy("id", "desc").limit(RECENT)).map(jobOf);
+  return store
+    .all(
+      store.q
+        .selectFrom("job")
+        .selectAll()
+        .where("kind", "not in", [...SILENT])
+        .orderBy("id", "desc")
+        .limit(RECENT),
+    )
+    .map(jobOf);
 }

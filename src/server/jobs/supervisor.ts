@@ -50,7 +50,7 @@ export function createSupervisor(
           .where("kind", "=", request.kind)
           .where("state", "=", "running"),
       );
-      if (busy !== undefined)
+      if (busy !== undefined && request.kind !== "preview")
         return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
       const jobId = insertJob(context, logbookId, title, request);
       launch(context, jobId);

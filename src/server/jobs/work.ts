@@ -1,8 +1,9 @@
-import type { FetchReport, ImportReport, SendReport, UndoReport } from "../../core/contract";
+import type { ChangeReport, FetchReport, ImportReport, SendReport, UndoReport } from "../../core/contract";
 import { fetchConfirmations } from "../confirm/fetchConfirmations";
 import { sendOutbox } from "../confirm/sendOutbox";
 import type { ServiceAccess } from "../confirm/lantern";
 import type { Context } from "../context";
+import { type ChangeCheckpoint, changeMany, previewChange } from "../logbook/changeMany";
 import { importAdif } from "../logbook/importAdif";
 import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
@@ -22,6 +23,10 @@ export async function doJob(
       return runJob<SendReport, SendReport>(context, jobId, signal, (run) => sendOutbox(run, lantern));
     case "fetch":
       return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) => fetchConfirmations(run, lantern));
+    case "preview":
+      return runJob<ChangeReport, number>(context, jobId, signal, (run) => previewChange(run, request));
+    case "change":
+      return runJob<ChangeReport, ChangeCheckpoint>(context, jobId, signal, (run) => changeMany(run, request));
     case "undo":
       return runJob<UndoReport, UndoCheckpoint>(context, jobId, signal, (run) => undoInSteps(run, request.batchId));
   }

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from "node:worker_threads";
 import type { ServiceAccess } from "../confirm/lantern";
 import { connect } from "../db/store";
-import { localFinder } from "../logbook/finder";
+import { localFinder } from "../logbook/localFinder";
 import { doJob } from "./work";
 import type { Actor } from "../actor";
 

@@ -6,7 +6,7 @@ import type { StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
 import type { Prepared, Store } from "../db/store";
-import { CONTACT_COLUMNS, findContact, rowOf, valuesOf } from "./contactRow";
+import { CONTACT_COLUMNS, contactsById, rowOf, valuesOf } from "./contactRow";
 
 /** The only hands that touch contacts: each change also moves the slots, the journal, the outbox and the count. */
 export interface BatchWriter {
@@ -14,9 +14,12 @@ export interface BatchWriter {
   add(contact: CompleteContact): number;
   /** Puts a contact that was deleted back under its own id. */
   restore(contact: StoredContact): void;
-  change(current: StoredContact, patch: Partial<CompleteContact>): StoredContact;
+  /** With another `logbookId` the contact moves there. */
+  change(current: StoredContact, patch: ContactChange): StoredContact;
   remove(current: StoredContact): void;
 }
+
+export type ContactChange = Partial<CompleteContact> & { readonly logbookId?: number };
 
 export interface BatchOptions {
   readonly logbookId: number;
@@ -42,19 +45,19 @@ export function writeBatch<Result>(
   const { store } = context;
   const { logbookId } = options;
   const statements = statementsOf(store);
-  const slots = new Map<
-    string,
-    { award: string; item: string; band: string; modeGroup: string; worked: number; confirmed: number }
-  >();
+  const slots = new Map<string, SlotMove>();
+  /** How many contacts each logbook gains. */
+  const gains = new Map<number, number>([[logbookId, 0]]);
   const added: number[] = [];
   const changed: number[] = [];
   const removed: number[] = [];
   let outboxTouched = false;
 
-  function count(contact: Parameters<typeof slotsOf>[0], sign: 1 | -1): void {
+  function count(contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook = logbookId): void {
+    gains.set(inLogbook, gains.get(inLogbook) ?? 0);
     for (const { award, item, band, modeGroup, confirmed } of slotsOf(contact)) {
-      const key = `${award}\n${item}\n${band}\n${modeGroup}`;
-      const delta = slots.get(key) ?? { award, item, band, modeGroup, worked: 0, confirmed: 0 };
+      const key = `${inLogbook}\n${award}\n${item}\n${band}\n${modeGroup}`;
+      const delta = slots.get(key) ?? { inLogbook, award, item, band, modeGroup, worked: 0, confirmed: 0 };
       delta.worked += sign;
       delta.confirmed += sign * confirmed;
       slots.set(key, delta);
@@ -85,60 +88,63 @@ export function writeBatch<Result>(
       add(contact) {
         const id = statements.insertContact.run(valuesOf(contact, logbookId, 1)).lastId;
         for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
-        queueWaiting(id, contact.confirmations);
+        queueWaiting(logbookId, id, contact.confirmations);
         count(contact, 1);
+        gain(logbookId, 1);
         added.push(id);
         return id;
       },
       restore(contact) {
-        const { id, logbookId: _, revision, ...facts } = contact;
-        store.run(store.q.insertInto("contact").values({ id, ...rowOf(facts, logbookId, revision + 1) }));
+        const { id, logbookId: home, revision, ...facts } = contact;
+        store.run(store.q.insertInto("contact").values({ id, ...rowOf(facts, home, revision + 1) }));
         for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
-        queueWaiting(id, contact.confirmations);
-        count(contact, 1);
+        queueWaiting(home, id, contact.confirmations);
+        count(contact, 1, home);
+        gain(home, 1);
         added.push(id);
       },
       change(current, patch) {
         const { before, after } = difference(current, patch);
         if (Object.keys(after).length === 0) return current;
         const next: StoredContact = { ...current, ...patch, revision: current.revision + 1 };
-        const { id, logbookId: _, revision, ...facts } = next;
-        store.run(
-          store.q
-            .updateTable("contact")
-            .set(rowOf(facts, logbookId, revision))
-            .where("id", "=", id),
-        );
-        if ("confirmations" in after) {
-          store.run(store.q.deleteFrom("confirmation").where("contactId", "=", id));
+        const { id, logbookId: home, revision, ...facts } = next;
+        statements.updateContact.run(...valuesOf(facts, home, revision), id);
+        const moved = home !== current.logbookId;
+        if (moved || "confirmations" in after) {
+          statements.deleteConfirmations.run(id);
           for (const confirmation of next.confirmations) insertConfirmation(id, confirmation);
-          store.run(store.q.deleteFrom("outbox").where("contactId", "=", id));
-          queueWaiting(id, next.confirmations);
+          statements.deleteQueued.run(id);
+          queueWaiting(home, id, next.confirmations);
           outboxTouched = true;
         }
-        count(current, -1);
-        count(next, 1);
+        count(current, -1, current.logbookId);
+        count(next, 1, home);
+        if (moved) {
+          gain(current.logbookId, -1);
+          gain(home, 1);
+        }
         journal(id, before, after);
         changed.push(id);
         return next;
       },
       remove(current) {
-        count(current, -1);
+        count(current, -1, current.logbookId);
+        gain(current.logbookId, -1);
         journal(current.id, current, null);
-        store.run(store.q.deleteFrom("contact").where("id", "=", current.id));
+        statements.deleteContact.run(current.id);
         removed.push(current.id);
         outboxTouched = true;
       },
     });
     journalAdded();
     flushSlots();
-    const moved = added.length - removed.length;
-    if (moved !== 0) {
+    for (const [id, gained] of gains) {
+      if (gained === 0) continue;
       store.run(
         store.q
           .updateTable("logbook")
-          .set((eb) => ({ contactCount: eb("contactCount", "+", moved) }))
-          .where("id", "=", logbookId),
+          .set((eb) => ({ contactCount: eb("contactCount", "+", gained) }))
+          .where("id", "=", id),
       );
     }
     const touched = added.length + changed.length + removed.length;
@@ -154,12 +160,16 @@ export function writeBatch<Result>(
   return result;
 
   /** The outbox holds a contact for a service exactly while its confirmation there says "waiting". */
-  function queueWaiting(contactId: number, confirmations: readonly Confirmation[]): void {
+  function queueWaiting(home: number, contactId: number, confirmations: readonly Confirmation[]): void {
     for (const { channel, sent } of confirmations) {
       if (channel === "card" || sent !== "waiting") continue;
-      statements.queue.run(logbookId, channel, contactId, context.now(), null);
+      statements.queue.run(home, channel, contactId, context.now(), null);
       outboxTouched = true;
     }
+  }
+
+  function gain(home: number, by: 1 | -1): void {
+    gains.set(home, (gains.get(home) ?? 0) + by);
   }
 
   function flushSlots(): void {
@@ -167,7 +177,7 @@ export function writeBatch<Result>(
     for (const delta of slots.values()) {
       if (delta.worked === 0 && delta.confirmed === 0) continue;
       statements.moveSlot.run(
-        logbookId,
+        delta.inLogbook,
         delta.award,
         delta.item,
         delta.band,
@@ -177,30 +187,41 @@ export function writeBatch<Result>(
       );
       emptied ||= delta.worked < 0;
     }
-    if (emptied) store.run(store.q.deleteFrom("slot").where("logbookId", "=", logbookId).where("worked", "=", 0));
+    const homes = [...gains.keys()];
+    if (emptied) store.run(store.q.deleteFrom("slot").where("logbookId", "in", homes).where("worked", "=", 0));
   }
 
   function announce(): void {
     const touched = added.length + changed.length + removed.length;
     if (touched === 0) return;
-    const contactCount = store.first(
-      store.q.selectFrom("logbook").select("contactCount").where("id", "=", logbookId),
-    )!.contactCount;
-    if (touched > MANY) context.announce({ type: "manyContacts", logbookId, contactCount });
-    else {
-      const load = (ids: readonly number[]) =>
-        ids.map((id) => findContact(store, id)).filter((contact) => contact !== undefined);
-      context.announce({
-        type: "contacts",
-        logbookId,
-        contactCount,
-        added: load(added),
-        changed: load(changed),
-        removed,
-      });
+    for (const home of gains.keys()) {
+      const contactCount = store.first(
+        store.q.selectFrom("logbook").select("contactCount").where("id", "=", home),
+      )!.contactCount;
+      if (touched > MANY || gains.size > 1) context.announce({ type: "manyContacts", logbookId: home, contactCount });
+      else {
+        context.announce({
+          type: "contacts",
+          logbookId: home,
+          contactCount,
+          added: contactsById(store, added),
+          changed: contactsById(store, changed),
+          removed,
+        });
+      }
+      if (outboxTouched) context.announce({ type: "outbox", logbookId: home, waiting: waitingCount(store, home) });
     }
-    if (outboxTouched) context.announce({ type: "outbox", logbookId, waiting: waitingCount(store, logbookId) });
   }
+}
+
+interface SlotMove {
+  readonly inLogbook: number;
+  readonly award: string;
+  readonly item: string;
+  readonly band: string;
+  readonly modeGroup: string;
+  worked: number;
+  confirmed: number;
 }
 
 /** How many contacts of a logbook wait to be sent, to any service. */
@@ -233,7 +254,7 @@ function openBatch(context: Context, options: BatchOptions): number {
 /** The fields a patch really changes, with their old and new values. */
 function difference(
   current: StoredContact,
-  patch: Partial<CompleteContact>,
+  patch: ContactChange,
 ): { before: Partial<CompleteContact>; after: Partial<CompleteContact> } {
   const before: Record<string, unknown> = {};
   const after: Record<string, unknown> = {};
@@ -248,7 +269,11 @@ function difference(
 
 interface Statements {
   readonly insertContact: Prepared<unknown>;
+  readonly updateContact: Prepared<unknown>;
+  readonly deleteContact: Prepared<unknown>;
   readonly insertConfirmation: Prepared<unknown>;
+  readonly deleteConfirmations: Prepared<unknown>;
+  readonly deleteQueued: Prepared<unknown>;
   readonly insertEntry: Prepared<unknown>;
   readonly insertAddedEntries: Prepared<unknown>;
   readonly moveSlot: Prepared<unknown>;
@@ -273,6 +298,12 @@ function prepareStatements(store: Store): Statements {
     Object.fromEntries(columns.map((column) => [column, 0])) as Row;
   return {
     insertContact: store.prepare(q.insertInto("contact").values(blank<Insertable<ContactTable>>(CONTACT_COLUMNS))),
+    updateContact: store.prepare(
+      q.updateTable("contact").set(blank<Insertable<ContactTable>>(CONTACT_COLUMNS)).where("id", "=", 0),
+    ),
+    deleteContact: store.prepare(q.deleteFrom("contact").where("id", "=", 0)),
+    deleteConfirmations: store.prepare(q.deleteFrom("confirmation").where("contactId", "=", 0)),
+    deleteQueued: store.prepare(q.deleteFrom("outbox").where("contactId", "=", 0)),
     insertConfirmation: store.prepare(
       q
         .insertInto("confirmation")

@@ -1,7 +1,7 @@
-import { type Channel, type Confirmation, emptyConfirmation, sameForServices } from "../../core/confirm";
+import { type Channel, type Confirmation, emptyConfirmation } from "../../core/confirm";
 import {
+  changedContact,
   checkContact,
-  type CompleteContact,
   completeContact,
   type ContactFacts,
   faultsOf,
@@ -66,10 +66,7 @@ export function getContact(context: Context, logbookId: number, id: number): Res
     : done(contact);
 }
 
-/**
- * Changes some facts of a contact. What follows from a changed call, time, band or mode is worked out anew, and a
- * contact that a service has in its old form waits for it again.
- */
+/** Changes some facts of a contact, and what follows from them. */
 export function changeContact(context: Context, logbookId: number, id: number, input: unknown): Result<StoredContact> {
   const found = getContact(context, logbookId, id);
   if (!found.ok) return found;
@@ -84,36 +81,13 @@ export function changeContact(context: Context, logbookId: number, id: number, i
       `the contact was changed since it was loaded; it is at revision ${current.revision} now: load it again`,
     );
   }
-  const { id: _id, logbookId: _logbookId, revision: _revision, baseCall: _base, modeGroup: _group, ...facts } = current;
-  const checked = checkContact({ ...facts, ...forgetDerived(current, changes), ...changes }, context.now());
-  if (!checked.ok) return invalid(checked.faults);
-  let next: CompleteContact = completeContact(checked.value, exceptionsByCall(context.store));
-  if (!sameForServices(current, next)) next = { ...next, confirmations: waitAgain(next.confirmations) };
+  const { id: _id, logbookId: _logbookId, revision: _revision, ...contact } = current;
+  const changed = changedContact(contact, changes, context.now(), exceptionsByCall(context.store));
+  if (!changed.ok) return invalid(changed.faults);
   return done(
     writeBatch(context, { logbookId, kind: "edit", summary: `Changed ${current.call}` }, (writer) =>
-      writer.change(current, next),
+      writer.change(current, changed.value),
     ),
-  );
-}
-
-/** What must not be kept when other facts change: the band of an old frequency, the entity of an old call. */
-function forgetDerived(current: StoredContact, changes: Record<string, unknown>): Record<string, null> {
-  const forget: Record<string, null> = {};
-  if ("frequencyHz" in changes && !("band" in changes)) forget.band = null;
-  if ("band" in changes && !("frequencyHz" in changes) && changes.band !== current.band) forget.frequencyHz = null;
-  if ("mode" in changes && !("submode" in changes)) forget.submode = null;
-  if ("startedAt" in changes && !("endedAt" in changes)) forget.endedAt = null;
-  if ("call" in changes || "startedAt" in changes || "entityCode" in changes) {
-    Object.assign(forget, { entityCode: null, continent: null, cqZone: null, ituZone: null });
-  }
-  return forget;
-}
-
-function waitAgain(confirmations: readonly Confirmation[]): Confirmation[] {
-  return confirmations.map((confirmation) =>
-    confirmation.channel !== "card" && confirmation.sent === "sent"
-      ? { ...confirmation, sent: "waiting" }
-      : confirmation,
   );
 }
 

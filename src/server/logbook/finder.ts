@@ -1,6 +1,5 @@
 import { Worker } from "node:worker_threads";
-import type { Store } from "../db/store";
-import { createSearcher, type Found, type Search } from "./search";
+import type { Found, Search } from "./search";
 
 export interface FindRequest {
   readonly search: Search;
@@ -59,14 +58,5 @@ export function createFinder(databaseFile: string): Finder {
     close() {
       void worker?.terminate();
     },
-  };
-}
-
-/** A finder in the thread that asks; for jobs, which have a thread of their own, and tests. */
-export function localFinder(store: Store): Finder {
-  const searcher = createSearcher(store);
-  return {
-    find: ({ search, now, offset, limit }) => Promise.resolve(searcher.slice(search, now, offset, limit)),
-    close: () => {},
   };
 }

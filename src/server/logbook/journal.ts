@@ -68,11 +68,13 @@ export function contactHistory(context: Context, logbookId: number, contactId: n
       .selectAll("journalBatch")
       .select(["before", "after"])
       .where("contactId", "=", contactId)
-      .where("logbookId", "=", logbookId)
       .orderBy("journalEntry.id", "desc")
       .limit(NEWEST),
   );
-  return entries.length === 0
+  // A contact that was moved brings its history along.
+  const home = store.first(store.q.selectFrom("contact").select("logbookId").where("id", "=", contactId))?.logbookId;
+  const ofLogbook = home === logbookId || entries.some((entry) => entry.logbookId === logbookId);
+  return !ofLogbook
     ? missing(`contact ${contactId} of logbook ${logbookId}`)
     : done(
         entries.map(({ before, after, ...batch }) => ({

@@ -1,32 +1,48 @@
-import type { Selectable } from "kysely";
+import type { z } from "zod";
 import { faultsOf, isoTime } from "../../core/contact";
 import { resolve } from "../../core/entity";
-import { type Logbook, logbookInputSchema } from "../../core/contract";
+import { type Logbook, logbookInputSchema, type Site, siteInputSchema } from "../../core/contract";
 import type { Context } from "../context";
-import type { SiteTable } from "../db/schema";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
-
-export type Site = Selectable<SiteTable>;
 
 export function createLogbook(context: Context, input: unknown): Result<Logbook> {
   const parsed = logbookInputSchema.safeParse(input);
   if (!parsed.success) return invalid(faultsOf(parsed.error));
   const { store } = context;
   const { name, site } = parsed.data;
-  const place = resolve(site.call, context.now());
   const id = store.transaction(() => {
-    const siteId = store.run(
-      store.q.insertInto("site").values({
-        ...site,
-        entityCode: place.entity?.code ?? null,
-        cqZone: place.cqZone,
-        ituZone: place.ituZone,
-      }),
-    ).lastId;
+    const siteId = insertSite(context, site);
     return store.run(store.q.insertInto("logbook").values({ name, siteId, createdAt: context.now() })).lastId;
   });
   return findLogbook(context, id);
+}
+
+function insertSite({ store, now }: Context, site: z.output<typeof siteInputSchema>): number {
+  const place = resolve(site.call, now());
+  return store.run(
+    store.q.insertInto("site").values({
+      ...site,
+      entityCode: place.entity?.code ?? null,
+      cqZone: place.cqZone,
+      ituZone: place.ituZone,
+    }),
+  ).lastId;
+}
+
+/** A place to operate from, besides that of a logbook. */
+export function addSite(context: Context, input: unknown): Result<Site> {
+  const parsed = siteInputSchema.safeParse(input);
+  if (!parsed.success) return invalid(faultsOf(parsed.error));
+  return done(findSite(context.store, insertSite(context, parsed.data))!);
+}
+
+export function listSites({ store }: Context): Site[] {
+  return store.all(store.q.selectFrom("site").selectAll().orderBy("name").orderBy("id"));
+}
+
+export function findSite(store: Store, id: number): Site | undefined {
+  return store.first(store.q.selectFrom("site").selectAll().where("id", "=", id));
 }
 
 export function listLogbooks(context: Pick<Context, "store">): Logbook[] {

@@ -2,7 +2,7 @@
 
 import { useMutation } from "@tanstack/react-query";
 import { toast } from "sonner";
-import type { FetchReport, ImportReport, Job, SendReport, UndoReport } from "@/core/contract";
+import type { ChangeReport, FetchReport, ImportReport, Job, SendReport, UndoReport } from "@/core/contract";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, fullTime, many } from "../kit/format";
@@ -83,6 +83,19 @@ export function summaryOf(job: Job): string {
       const { matched, known, withoutTwin } = job.report as FetchReport;
       return `${count(matched)} confirmed, ${count(known)} known already, ${count(withoutTwin)} without a twin in the log`;
     }
+    case "change": {
+      const { changed, unchanged, refusedCount, meanwhile } = job.report as ChangeReport;
+      const parts = [
+        many(changed, "contact"),
+        unchanged > 0 ? `${count(unchanged)} were like that` : "",
+        refusedCount > 0 ? `${count(refusedCount)} could not be` : "",
+        meanwhile > 0 ? `${count(meanwhile)} left alone, changed meanwhile` : "",
+      ];
+      return parts.filter(Boolean).join(", ");
+    }
+    case "preview":
+    case "look":
+      return "";
     case "undo": {
       const { undone, blocked } = job.report as UndoReport;
       return `${many(undone, "contact")} put back${blocked.length > 0 ? `, ${count(blocked.length)} kept because they changed since` : ""}`;

@@ -1,0 +1,70 @@
+import { z } from "zod";
+import { RECEIVED_STATES, SENT_STATES } from "../confirm";
+import { contactFactsSchema, FACT_FIELDS, type FactKey } from "../contact";
+import { selectionSchema } from "./contact";
+
+/** Facts that many contacts can be given at once; times are shifted instead. */
+export const SETTABLE_FACTS = FACT_FIELDS.filter(({ kind, key }) => kind !== "time" && key !== "call");
+
+const LONGEST_SHIFT = 20 * 366 * 86_400;
+
+/** One change for many contacts. */
+export const changeSchema = z.discriminatedUnion("do", [
+  z
+    .strictObject({
+      do: z.literal("set"),
+      field: z.enum(SETTABLE_FACTS.map(({ key }) => key) as [FactKey, ...FactKey[]]),
+      value: z.union([z.string(), z.number()]).nullable(),
+    })
+    .superRefine(({ field, value }, context) => {
+      const checked = contactFactsSchema.shape[field].safeParse(value);
+      if (!checked.success)
+        context.addIssue({ code: "custom", path: ["value"], message: checked.error.issues[0]?.message ?? "not valid" });
+    }),
+  z.strictObject({
+    do: z.literal("shift"),
+    seconds: z
+      .int()
+      .min(-LONGEST_SHIFT)
+      .max(LONGEST_SHIFT)
+      .refine((value) => value !== 0, "say by how much"),
+  }),
+  z.strictObject({ do: z.literal("site"), siteId: z.int().positive() }),
+  z.strictObject({ do: z.literal("pin"), pin: z.boolean() }),
+  z.strictObject({
+    do: z.literal("card"),
+    sent: z.enum(SENT_STATES).optional(),
+    received: z.enum(RECEIVED_STATES).optional(),
+    on: z.iso.date({ error: "a day is written like 2026-11-23" }).nullable().default(null),
+    via: z.string().trim().max(20).nullable().default(null),
+  }),
+  z.strictObject({ do: z.literal("resolve") }),
+  z.strictObject({ do: z.literal("move"), logbookId: z.int().positive() }),
+  z.strictObject({ do: z.literal("copy"), logbookId: z.int().positive() }),
+  z.strictObject({ do: z.literal("delete") }),
+]);
+export type Change = z.output<typeof changeSchema>;
+
+export const changeInputSchema = z.strictObject({ selection: selectionSchema, change: changeSchema });
+
+/** What a change does, or did: by field, with examples. */
+export const changeReportSchema = z.object({
+  /** The batch of the journal; undoing it takes the change back. Null before it is done. */
+  batchId: z.int().nullable(),
+  selected: z.int(),
+  changed: z.int(),
+  /** They are like that already. */
+  unchanged: z.int(),
+  refusedCount: z.int(),
+  refused: z.array(z.object({ contactId: z.int(), call: z.string(), reason: z.string() })),
+  /** Changed or deleted by someone since the change was looked at; they were left alone. */
+  meanwhile: z.int(),
+  fields: z.array(
+    z.object({
+      key: z.string(),
+      count: z.int(),
+      examples: z.array(z.object({ call: z.string(), was: z.unknown(), is: z.unknown() })),
+    }),
+  ),
+});
+export type ChangeReport = z.output<typeof changeReportSchema>;
