@@ -2,7 +2,7 @@ import { z } from "zod";
 import { bandByName } from "../band";
 import { RECEIVED_STATES, SENT_STATES } from "../confirm";
 import { entityByCode } from "../entity";
-import { type ColumnKind, columnById, LOG_COLUMNS } from "./columns";
+import { type ColumnKind, LOG_COLUMNS } from "./columns";
 
 /** What a filter can ask for that is no column: it follows from the log as a whole. */
 const DERIVED_FIELDS = [{ id: "entityConfirmed", label: "Entity confirmed", kind: "flag" as const }];

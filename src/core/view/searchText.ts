@@ -24,6 +24,5 @@ export function searchWords(typed: string): string[] {
 function folded(text: string): string {
   const lower = text.toLowerCase();
   // Most of a log is ASCII, for which the costly part has nothing to do.
-  // eslint-disable-next-line no-control-regex
   return /^[\x00-\x7f]*$/.test(lower) ? lower : lower.normalize("NFD").replace(/\p{M}/gu, "");
 }

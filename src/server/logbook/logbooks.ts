@@ -18,8 +18,9 @@ export function createLogbook(context: Context, input: unknown): Result<Logbook>
   return findLogbook(context, id);
 }
 
-function insertSite({ store, now }: Context, site: z.output<typeof siteInputSchema>): number {
-  const place = resolve(site.call, now());
+function insertSite(context: Context, site: z.output<typeof siteInputSchema>): number {
+  const place = resolve(site.call, context.now());
+  const { store } = context;
   return store.run(
     store.q.insertInto("site").values({
       ...site,

@@ -5,6 +5,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import { CHANNEL_NAMES } from "@/core/confirm";
+import { FACT_GROUPS, type FactKey } from "@/core/contact";
 import type { HistoryEntry, StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 import { api, ApiProblem } from "../kit/api";
@@ -12,16 +13,7 @@ import { Button } from "../kit/Button";
 import { EntityField } from "../kit/EntityField";
 import { Field } from "../kit/Field";
 import { fullTime } from "../kit/format";
-import {
-  changeInWords,
-  changesIn,
-  type Difference,
-  differences,
-  FORM_GROUPS,
-  type Form,
-  type FormField,
-  formOf,
-} from "./contactForm";
+import { changeInWords, changesIn, type Difference, differences, type Form, formOf } from "./contactForm";
 
 interface PanelProps {
   contact: StoredContact;
@@ -58,7 +50,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
   function goOnFrom(current: StoredContact, keepMine: boolean) {
     const mine = keepMine ? Object.keys(patch) : [];
     const fresh = formOf(current);
-    setForm({ ...fresh, ...Object.fromEntries(mine.map((key) => [key, form[key as FormField["key"]]])) });
+    setForm({ ...fresh, ...Object.fromEntries(mine.map((key) => [key, form[key as FactKey]])) });
     setContact(current);
     setMeanwhile(null);
     save.reset();
@@ -85,7 +77,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
           </span>
         </div>
         <div className="grid content-start gap-5 overflow-auto px-5 py-4">
-          {FORM_GROUPS.map(({ title, fields }) => (
+          {FACT_GROUPS.map(({ title, fields }) => (
             <fieldset key={title} className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-sm:grid-cols-2">
               <legend className="heading mb-2">{title}</legend>
               {fields.map((one) => {

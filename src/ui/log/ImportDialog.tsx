@@ -1,14 +1,14 @@
 "use client";
 
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { toast } from "sonner";
 import type { ImportReport, Job } from "@/core/contract";
 import { api, ApiProblem, withQuery } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
-import { useLive } from "../kit/useLive";
+import { useJob } from "../kit/useJob";
 import { ProgressBar } from "../shell/JobLine";
 import { useLogbook } from "../shell/logbook";
 import { useUndo } from "./useUndo";
@@ -39,7 +39,7 @@ export function ImportDialog({ file, open, onClose, onFile }: ImportDialogProps)
       ),
     onSuccess: (job) => setJobId(job.id),
   });
-  const { job } = useJob(jobId);
+  const job = useJob(jobId);
   const cancel = useMutation({
     mutationFn: (id: number) => api(`jobs/${id}/cancel`, { method: "POST" }),
     onError: (error) => toast.error(error.message),
@@ -123,17 +123,6 @@ export function ImportDialog({ file, open, onClose, onFile }: ImportDialogProps)
       </div>
     </Dialog>
   );
-}
-
-/** A job by its number, kept up to date by the live stream. */
-function useJob(id: number | null): { job: Job | null } {
-  const [live, setLive] = useState<Job | null>(null);
-  useLive((event) => {
-    if (event.type === "job" && event.job.id === id) setLive(event.job);
-  });
-  const { data } = useQuery({ queryKey: ["jobs", id], queryFn: () => api<Job>(`jobs/${id}`), enabled: id !== null });
-  if (id === null) return { job: null };
-  return { job: live?.id === id && (data === undefined || data.state === "running") ? live : (data ?? live) };
 }
 
 function ImportProgress({ job }: { job: Job }) {

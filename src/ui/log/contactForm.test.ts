@@ -1,6 +1,6 @@
-import { completeContact, checkContact } from "@/core/contact";
+import { checkContact, completeContact, FACT_GROUPS } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
-import { changeInWords, changesIn, differences, FORM_GROUPS, formOf, readField } from "./contactForm";
+import { changeInWords, changesIn, differences, formOf, readField } from "./contactForm";
 
 const checked = checkContact(
   {
@@ -15,7 +15,7 @@ const checked = checkContact(
 );
 if (!checked.ok) throw new Error(JSON.stringify(checked.faults));
 const CONTACT: StoredContact = { ...completeContact(checked.value), id: 1, logbookId: 1, revision: 1 };
-const fieldOf = (key: string) => FORM_GROUPS.flatMap(({ fields }) => fields).find((field) => field.key === key)!;
+const fieldOf = (key: string) => FACT_GROUPS.flatMap(({ fields }) => fields).find((field) => field.key === key)!;
 
 test("a form that was not touched changes nothing", () => {
   expect(changesIn(CONTACT, formOf(CONTACT))).toEqual({ patch: {}, faults: new Map() });
@@ -23,7 +23,7 @@ test("a form that was not touched changes nothing", () => {
 
 test("what a field shows means what the contact has", () => {
   const form = formOf(CONTACT);
-  for (const { fields } of FORM_GROUPS) {
+  for (const { fields } of FACT_GROUPS) {
     for (const field of fields) {
       const read = readField(field, form[field.key]);
       expect(read).not.toHaveProperty("fault");

@@ -1,106 +1,24 @@
 import { CHANNEL_NAMES, type Confirmation } from "@/core/confirm";
-import { contactFactsSchema, type ContactInput } from "@/core/contact";
+import { contactFactsSchema, FACT_FIELDS, type FactField, type FactKey, type FactKind, factText } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 
-type Kind = "text" | "call" | "number" | "entity" | "kHz" | "watts" | "time" | "long";
-
-/** A fact of a contact as the panel shows it. */
-export interface FormField {
-  readonly key: Exclude<keyof ContactInput, "confirmations" | "extra" | "pin" | "siteId">;
-  readonly label: string;
-  readonly kind: Kind;
-}
-
-const field = (key: FormField["key"], label: string, kind: Kind = "text"): FormField => ({ key, label, kind });
-
-/** All facts that can be changed by hand, in groups as an operator thinks of them. */
-export const FORM_GROUPS: readonly { readonly title: string; readonly fields: readonly FormField[] }[] = [
-  {
-    title: "Contact",
-    fields: [
-      field("call", "Call", "call"),
-      field("startedAt", "Start, UTC", "time"),
-      field("endedAt", "End, UTC", "time"),
-      field("band", "Band"),
-      field("frequencyHz", "kHz", "kHz"),
-      field("mode", "Mode"),
-      field("submode", "Submode"),
-      field("reportSent", "Report sent"),
-      field("reportReceived", "Report received"),
-      field("bandReceived", "Band, receiving"),
-      field("frequencyReceivedHz", "kHz, receiving", "kHz"),
-    ],
-  },
-  {
-    title: "Their side",
-    fields: [
-      field("name", "Name"),
-      field("place", "Place"),
-      field("grid", "Grid", "call"),
-      field("state", "State or province"),
-      field("county", "County"),
-      field("entityCode", "Entity", "entity"),
-      field("continent", "Continent", "call"),
-      field("cqZone", "CQ zone", "number"),
-      field("ituZone", "ITU zone", "number"),
-      field("island", "Island reference", "call"),
-      field("summit", "Summit reference", "call"),
-      field("park", "Park references", "call"),
-      field("theirPower", "Power, W", "watts"),
-    ],
-  },
-  {
-    title: "Our side",
-    fields: [
-      field("ownCall", "Call on the air", "call"),
-      field("operator", "Operator"),
-      field("ownGrid", "Grid", "call"),
-      field("ownState", "State or province"),
-      field("ownCounty", "County"),
-      field("ownEntityCode", "Entity", "entity"),
-      field("ownCqZone", "CQ zone", "number"),
-      field("ownItuZone", "ITU zone", "number"),
-      field("power", "Power, W", "watts"),
-    ],
-  },
-  {
-    title: "Contest, satellite, propagation",
-    fields: [
-      field("contestId", "Contest"),
-      field("serialSent", "Serial sent", "number"),
-      field("serialReceived", "Serial received", "number"),
-      field("exchangeSent", "Exchange sent"),
-      field("exchangeReceived", "Exchange received"),
-      field("propagation", "Propagation mode"),
-      field("satellite", "Satellite"),
-      field("satelliteMode", "Satellite mode"),
-    ],
-  },
-  { title: "Remarks", fields: [field("comment", "Comment"), field("notes", "Notes", "long")] },
-];
-
-const FIELDS = FORM_GROUPS.flatMap((group) => group.fields);
 const LABELS = new Map<string, string>([
-  ...FIELDS.map(({ key, label }) => [key, label] as const),
+  ...FACT_FIELDS.map(({ key, label }) => [key, label] as const),
   ["confirmations", "Confirmations"],
   ["extra", "Other ADIF fields"],
   ["modeGroup", "Mode group"],
   ["baseCall", "Base call"],
+  ["pin", "Pin"],
+  ["siteId", "Site"],
+  ["logbookId", "Logbook"],
 ]);
 
 /** What stands in the panel's fields, as text. */
-export type Form = Readonly<Record<FormField["key"], string>>;
+export type Form = Readonly<Record<FactKey, string>>;
 
 export function formOf(contact: StoredContact): Form {
-  return Object.fromEntries(FIELDS.map((one) => [one.key, shown(contact[one.key], one.kind)])) as Form;
-}
-
-function shown(value: string | number | null, kind: Kind): string {
-  if (value === null) return "";
-  if (kind === "kHz") return String(Number(value) / 1000);
-  if (kind === "time") return String(value).replace("T", " ").replace("Z", "");
-  return String(value);
+  return Object.fromEntries(FACT_FIELDS.map((one) => [one.key, factText(one.kind, contact[one.key])])) as Form;
 }
 
 type Value = string | number | null;
@@ -110,7 +28,7 @@ type Read = { readonly value: Value } | { readonly fault: string };
 const NEEDED = new Set<string>(["call", "startedAt", "mode"]);
 
 /** What a field's text means, or why it means nothing. */
-export function readField({ key, kind }: FormField, text: string): Read {
+export function readField({ key, kind }: FactField, text: string): Read {
   const typed = text.trim();
   const value = typed === "" && !NEEDED.has(key) ? null : meaning(kind, typed);
   if (typeof value === "object" && value !== null) return value;
@@ -118,7 +36,7 @@ export function readField({ key, kind }: FormField, text: string): Read {
   return checked.success ? { value } : { fault: checked.error.issues[0]?.message ?? "this does not fit here" };
 }
 
-function meaning(kind: Kind, text: string): Value | { readonly fault: string } {
+function meaning(kind: FactKind, text: string): Value | { readonly fault: string } {
   switch (kind) {
     case "number":
     case "entity":
@@ -137,21 +55,21 @@ function meaning(kind: Kind, text: string): Value | { readonly fault: string } {
         ? { fault: "a time is written like 2026-11-23 21:40" }
         : `${day}T${clock}${seconds ?? ":00"}Z`;
     }
-    case "call":
+    case "upper":
       return text.toUpperCase();
     default:
       return text;
   }
 }
 
-export type Patch = Partial<Record<FormField["key"], Value>>;
+export type Patch = Partial<Record<FactKey, Value>>;
 
 /** What the form changes of a contact, and what is wrong in it, by field. */
 export function changesIn(contact: StoredContact, form: Form): { patch: Patch; faults: ReadonlyMap<string, string> } {
   const before = formOf(contact);
   const patch: Patch = {};
   const faults = new Map<string, string>();
-  for (const one of FIELDS) {
+  for (const one of FACT_FIELDS) {
     if (form[one.key] === before[one.key]) continue;
     const read = readField(one, form[one.key]);
     if ("fault" in read) faults.set(one.key, read.fault);
@@ -171,7 +89,7 @@ export interface Difference {
 /** How two states of a contact differ in the facts of the form, but for those in `without`. */
 export function differences(was: StoredContact, is: StoredContact, without: Patch = {}): Difference[] {
   const [before, after] = [formOf(was), formOf(is)];
-  return FIELDS.filter(({ key }) => !(key in without) && before[key] !== after[key]).map(({ key, label }) => ({
+  return FACT_FIELDS.filter(({ key }) => !(key in without) && before[key] !== after[key]).map(({ key, label }) => ({
     key,
     label,
     was: inWords(key, before[key]),
@@ -185,6 +103,11 @@ function inWords(key: string, text: string): string {
   return (name ?? text) || "empty";
 }
 
+/** What a fact is called. */
+export function labelOf(key: string): string {
+  return LABELS.get(key) ?? key;
+}
+
 type Facts = Readonly<Record<string, unknown>> | null;
 
 /** What an entry of the journal did, for people: "added", "deleted", or "Name: empty → Sunnva; CQ zone: 13 → 14". */
@@ -192,11 +115,12 @@ export function changeInWords(before: Facts, after: Facts): string {
   if (before === null) return "added";
   if (after === null) return "deleted";
   return Object.keys(after)
-    .map((key) => `${LABELS.get(key) ?? key}: ${asText(key, before[key])} → ${asText(key, after[key])}`)
+    .map((key) => `${labelOf(key)}: ${valueInWords(key, before[key])} → ${valueInWords(key, after[key])}`)
     .join("; ");
 }
 
-function asText(key: string, value: unknown): string {
+/** A value of a fact, for people. */
+export function valueInWords(key: string, value: unknown): string {
   if (key === "confirmations") {
     const states = ((value ?? []) as readonly Confirmation[]).map(
       ({ channel, sent, received }) => `${CHANNEL_NAMES[channel]} ${sent}, theirs ${received}`,
@@ -204,7 +128,8 @@ function asText(key: string, value: unknown): string {
     return states.join(" and ") || "none";
   }
   if (typeof value === "object" && value !== null) return "other ones";
-  const field = FIELDS.find((one) => one.key === key);
+  const field = FACT_FIELDS.find((one) => one.key === key);
+  if (typeof value === "boolean") return value ? "yes" : "no";
   const plain = typeof value === "string" || typeof value === "number" ? value : null;
-  return inWords(key, field === undefined ? String(plain ?? "") : shown(plain, field.kind));
+  return inWords(key, field === undefined ? String(plain ?? "") : factText(field.kind, plain));
 }

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { ContactPage } from "@/core/contract";
+import { type FilterGroup, NEWEST_FIRST, type Sort, sortText } from "@/core/view";
 import { api, withQuery } from "../kit/api";
 import { useLive } from "../kit/useLive";
 import {
@@ -15,28 +16,52 @@ import {
   withRemoved,
 } from "./rowWindow";
 
+/** Which contacts a table shows, and in which order. */
+export interface Asked {
+  readonly find: string;
+  readonly filter: FilterGroup;
+  readonly sort: Sort;
+}
+
 export interface ContactRows {
   readonly window: RowWindow;
   readonly state: "loading" | "ready" | "failed";
   /** Loads what is missing between two rows, both inside. */
   readonly show: (first: number, last: number) => void;
   readonly reload: () => void;
+  /** The numbers of the contacts between two rows, both inside; loads them where needed. */
+  readonly idsBetween: (first: number, last: number) => Promise<number[]>;
+}
+
+/** Whether less than the whole log is shown. */
+export function isNarrowed({ find, filter }: Asked): boolean {
+  return find.trim() !== "" || filter.of.length > 0;
+}
+
+function queryOf({ find, filter, sort }: Asked) {
+  return {
+    find: find.trim() || undefined,
+    filter: filter.of.length > 0 ? JSON.stringify(filter) : undefined,
+    sort: sortText(sort) === sortText(NEWEST_FIRST) ? undefined : sortText(sort),
+  };
 }
 
 /**
  * The contacts of a logbook for a virtual table; one row changes when one contact does, and nothing is loaded anew.
- * With `find`, only those whose call begins so: there a change loads the rows in sight again.
+ * Where they are narrowed down or in another order, a change loads the rows in sight again.
  */
-export function useContactRows(logbookId: number, total: number, find: string): ContactRows {
+export function useContactRows(logbookId: number, total: number, asked: Asked): ContactRows {
   const [window, setWindow] = useState<RowWindow>({ ...EMPTY_WINDOW, total });
   // The newest state at once: events may come faster than renders.
   const latest = useRef(window);
   const [state, setState] = useState<ContactRows["state"]>("loading");
   const loading = useRef(new Set<number>());
+  // Answers to a question that was asked before everything was forgotten are of no use.
   const generation = useRef(0);
-  /** The generation that the rows are of. */
+  // The rows in hand are of this generation; those of another are replaced by the first page that comes.
   const held = useRef(0);
-  const shown = useRef<[number, number]>([0, PAGE - 1]);
+  const shown = useRef<readonly [number, number]>([0, 0]);
+  const query = withQuery("", queryOf(asked)).slice(1);
 
   const keep = useCallback((next: RowWindow) => {
     latest.current = next;
@@ -47,23 +72,23 @@ export function useContactRows(logbookId: number, total: number, find: string): 
     async (page: number) => {
       if (loading.current.has(page)) return;
       loading.current.add(page);
-      const asked = generation.current;
+      const begun = generation.current;
       try {
         const answer = await api<ContactPage>(
-          withQuery(`logbooks/${logbookId}/contacts`, { offset: page * PAGE, limit: PAGE, find: find || undefined }),
+          `logbooks/${logbookId}/contacts?offset=${page * PAGE}&limit=${PAGE}${query === "" ? "" : `&${query}`}`,
         );
-        if (asked !== generation.current) return;
-        const rows = held.current === asked ? latest.current : EMPTY_WINDOW;
-        held.current = asked;
+        if (begun !== generation.current) return;
+        const rows = held.current === begun ? latest.current : EMPTY_WINDOW;
+        held.current = begun;
         keep(withPage(rows, page, answer.items, answer.total ?? 0));
         setState("ready");
       } catch {
-        if (asked === generation.current) setState("failed");
+        if (begun === generation.current) setState("failed");
       } finally {
-        if (asked === generation.current) loading.current.delete(page);
+        if (begun === generation.current) loading.current.delete(page);
       }
     },
-    [logbookId, find, keep],
+    [logbookId, query, keep],
   );
 
   const reload = useCallback(() => {
@@ -88,11 +113,22 @@ export function useContactRows(logbookId: number, total: number, find: string): 
     [load],
   );
 
+  const idsBetween = useCallback(
+    async (first: number, last: number) => {
+      for (const page of missingPages(latest.current, first, last)) await load(page);
+      return latest.current.rows
+        .slice(first, last + 1)
+        .map((row) => row?.id)
+        .filter((id) => id !== undefined);
+    },
+    [load],
+  );
+
   useLive((event) => {
     if (event.type === "reconnected") return reload();
     if (event.type === "lost" || event.type === "job" || event.type === "outbox" || event.logbookId !== logbookId)
       return;
-    if (find !== "") return reload();
+    if (query !== "") return reload();
     if (event.type === "manyContacts") {
       generation.current++;
       loading.current.clear();
@@ -106,5 +142,5 @@ export function useContactRows(logbookId: number, total: number, find: string): 
     if (next === null) reload();
     else keep(next);
   });
-  return { window, state, show, reload };
+  return { window, state, show, reload, idsBetween };
 }

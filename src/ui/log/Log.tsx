@@ -1,0 +1,257 @@
+"use client";
+
+import { useMutation } from "@tanstack/react-query";
+import { Filter, History, Columns3 } from "lucide-react";
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
+import { toast } from "sonner";
+import type { SavedView, StoredContact } from "@/core/contract";
+import { columnsOf, EMPTY_FILTER, SHIPPED_FILTERS, sortText, USUAL_LAYOUT } from "@/core/view";
+import { useActions } from "../kit/actions";
+import { api } from "../kit/api";
+import { Button } from "../kit/Button";
+import { DropMenu } from "../kit/DropMenu";
+import { count } from "../kit/format";
+import { useLogbook } from "../shell/logbook";
+import { ChangeWindow } from "./ChangeWindow";
+import { ColumnsWindow } from "./ColumnsWindow";
+import { ContactPanel } from "./ContactPanel";
+import { FilterBar } from "./FilterBar";
+import { Journal } from "./Journal";
+import { LogTable } from "./LogTable";
+import { NONE_PICKED, pickedCount, selectionOf } from "./selection";
+import { isNarrowed, useContactRows } from "./useContactRows";
+import { useLayout } from "./useLayout";
+import { useSaved } from "./useSaved";
+import { useUndo } from "./useUndo";
+import { ViewsWindow } from "./ViewsWindow";
+
+const FIND_DEBOUNCE_MS = 60;
+
+interface LogProps {
+  /** Where the focus goes when one leaves the log. */
+  leaveTo: RefObject<HTMLElement | null>;
+  /** More buttons for the line above the table. */
+  children: ReactNode;
+}
+
+/** The log: found in, filtered, sorted, selected from, and changed. */
+export function Log({ leaveTo, children }: LogProps) {
+  const { logbook } = useLogbook();
+  const [layout, setLayout] = useLayout(logbook.id);
+  const [typed, setTyped] = useState("");
+  const find = useSettled(typed, FIND_DEBOUNCE_MS);
+  const asked = { find, filter: layout.filter, sort: layout.sort };
+  const rows = useContactRows(logbook.id, logbook.contactCount, asked);
+  const shown = JSON.stringify(asked);
+  // A selection belongs to what was shown when it was made.
+  const [selected, setSelected] = useState({ of: shown, picked: NONE_PICKED });
+  const picked = selected.of === shown ? selected.picked : NONE_PICKED;
+  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | null>(null);
+  const [contact, setContact] = useState<StoredContact | null>(null);
+  const tableRef = useRef<HTMLDivElement>(null);
+  const findRef = useRef<HTMLInputElement>(null);
+  const filters = useSaved(logbook.id, "filters");
+  const views = useSaved(logbook.id, "views");
+  const narrowed = isNarrowed(asked);
+  const chosen = pickedCount(picked, rows.window.total);
+
+  const undo = useUndo(logbook.id);
+  const remove = useMutation({
+    mutationFn: (one: StoredContact) =>
+      api<{ batchId: number }>(`logbooks/${logbook.id}/contacts/${one.id}`, { method: "DELETE" }),
+    onSuccess: ({ batchId }, { call }) => {
+      setContact(null);
+      toast(`${call} is deleted.`, {
+        action: { label: "Undo", onClick: () => undo.mutate({ batchId, said: `${call} is in the log again.` }) },
+      });
+    },
+    onError: (error) => toast.error(error.message),
+  });
+
+  function show(view: SavedView) {
+    setLayout(view.layout);
+    setOpen(null);
+    const { gone } = columnsOf(view.layout);
+    if (gone.length > 0) toast(`${view.name} has columns that are no longer there: ${gone.join(", ")}.`);
+  }
+
+  const changeSelected = () =>
+    chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen("change");
+  const hint = (id: string, label: string, keys: string) => ({ id, label, keys, hint: true, run: () => {} });
+  useActions([
+    { id: "toLog", label: "Go to the log", keys: "Ctrl+Alt+L", run: () => tableRef.current?.focus() },
+    { id: "find", label: "Find in the log", keys: "Ctrl+Alt+F", run: () => findRef.current?.select() },
+    { id: "change", label: "Change the selected contacts", keys: "Ctrl+Alt+G", run: changeSelected },
+    { id: "journal", label: "Show the journal of all changes", keys: "Ctrl+Alt+J", run: () => setOpen("journal") },
+    { id: "columns", label: "Choose the columns of the log", run: () => setOpen("columns") },
+    { id: "views", label: "Views of the log", keys: "Ctrl+Alt+V", run: () => setOpen("views") },
+    hint("openContact", "Open the contact of the row, in the log", "Enter"),
+    hint("editCell", "Edit the cell, in the log", "F2"),
+    hint("pickRow", "Select the row, in the log", "Space"),
+    hint("pickMore", "Select on to the next row, in the log", "Shift+ArrowDown"),
+    hint("pickAll", "Select all that the filter holds, in the log", "Ctrl+A"),
+    hint("deleteContact", "Delete the contact of the row, in the log", "Delete"),
+  ]);
+
+  return (
+    <section aria-label="Log" className="grid min-h-0 min-w-0 grid-rows-[auto_auto_minmax(0,1fr)]">
+      <div className="flex h-[42px] items-center gap-2 px-4">
+        <h2 className="mr-1 font-semibold">Log</h2>
+        <input
+          ref={findRef}
+          aria-label="Find in the log: a call, a name, a place, a word"
+          placeholder="Call, name, place, word"
+          className="field h-7 w-44 shrink-0"
+          autoComplete="off"
+          spellCheck={false}
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" || event.key === "ArrowDown") tableRef.current?.focus();
+            else if (event.key === "Escape") {
+              setTyped("");
+              leaveTo.current?.focus();
+            } else return;
+            event.preventDefault();
+            event.stopPropagation();
+          }}
+        />
+        <DropMenu
+          label="Filters"
+          parts={[
+            {
+              title: "Filters",
+              entries: SHIPPED_FILTERS.map(({ name, filter }) => ({
+                label: name,
+                run: () => setLayout({ ...layout, filter }),
+              })),
+            },
+            {
+              title: "Kept",
+              entries: filters.items.map(({ name, filter }) => ({
+                label: name,
+                run: () => setLayout({ ...layout, filter }),
+              })),
+            },
+            {
+              title: "Remove a kept one",
+              entries: filters.items.map(({ id, name, filter }) => ({
+                label: `Remove ${name}`,
+                run: () =>
+                  filters.remove.mutate(id, {
+                    onSuccess: () =>
+                      toast(`The filter ${name} is removed.`, {
+                        action: { label: "Undo", onClick: () => filters.keep.mutate({ name, filter }) },
+                      }),
+                  }),
+              })),
+            },
+            { entries: [{ label: "No filter", run: () => setLayout({ ...layout, filter: EMPTY_FILTER }) }] },
+          ]}
+        >
+          <Filter size={14} aria-hidden /> <span className="max-sm:sr-only">Filter</span>
+        </DropMenu>
+        <DropMenu
+          label="View"
+          parts={[
+            {
+              title: "Views",
+              entries: [
+                { label: "Usual", run: () => setLayout(USUAL_LAYOUT) },
+                ...views.items.map((view) => ({ label: view.name, run: () => show(view) })),
+              ],
+            },
+            {
+              entries: [
+                { label: "Columns…", run: () => setOpen("columns") },
+                { label: "Keep, rename, remove views…", run: () => setOpen("views") },
+              ],
+            },
+          ]}
+        >
+          <Columns3 size={14} aria-hidden /> <span className="max-sm:sr-only">View</span>
+        </DropMenu>
+        <span className="truncate text-soft max-sm:hidden" role="status" aria-label="How many contacts">
+          {count(logbook.contactCount)} in the log
+          {narrowed && <>, {count(rows.window.total)} in the filter</>}
+          {chosen > 0 && (
+            <>
+              , <b className="font-semibold text-ink">{count(chosen)} selected</b>
+            </>
+          )}
+        </span>
+        {chosen > 0 && (
+          <Button small look="act" onClick={changeSelected}>
+            Change
+          </Button>
+        )}
+        <span className="flex-1" />
+        {children}
+        <Button small onClick={() => setOpen("journal")}>
+          <History size={14} aria-hidden /> <span className="max-sm:sr-only">Journal</span>
+        </Button>
+      </div>
+      <div>
+        <FilterBar
+          logbookId={logbook.id}
+          filter={layout.filter}
+          setFilter={(filter) => setLayout({ ...layout, filter })}
+        />
+      </div>
+      <LogTable
+        key={`${find} ${JSON.stringify(layout.filter)} ${sortText(layout.sort)}`}
+        rows={rows}
+        layout={layout}
+        setLayout={setLayout}
+        picked={picked}
+        setPicked={(next) => setSelected({ of: shown, picked: next })}
+        emptyText={emptyText(find, narrowed)}
+        focusRef={tableRef}
+        onOpen={setContact}
+        onDelete={remove.mutate}
+      />
+      {contact !== null && <ContactPanel contact={contact} onClose={() => setContact(null)} onDelete={remove.mutate} />}
+      {open === "journal" && <Journal logbookId={logbook.id} onClose={() => setOpen(null)} />}
+      {open === "columns" && (
+        <ColumnsWindow
+          layout={layout}
+          onClose={() => setOpen(null)}
+          onDone={(next) => {
+            setLayout(next);
+            setOpen(null);
+          }}
+        />
+      )}
+      {open === "views" && (
+        <ViewsWindow logbookId={logbook.id} layout={layout} onShow={show} onClose={() => setOpen(null)} />
+      )}
+      {open === "change" && (
+        <ChangeWindow
+          logbookId={logbook.id}
+          selection={selectionOf(picked, {
+            ...(find.trim() === "" ? {} : { find: find.trim() }),
+            ...(layout.filter.of.length === 0 ? {} : { filter: layout.filter }),
+          })}
+          selected={chosen}
+          onClose={() => setOpen(null)}
+        />
+      )}
+    </section>
+  );
+}
+
+function emptyText(find: string, narrowed: boolean): string {
+  if (find.trim() !== "") return `No contact here has "${find.trim()}" in its call, name, place, comment or notes.`;
+  if (narrowed) return "No contact fits the filter. Remove a condition, or clear the filter.";
+  return "No contact yet. Type a call above and press Enter, or import a log file.";
+}
+
+/** A value once it has stood still. */
+function useSettled(value: string, ms: number): string {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return settled;
+}
