@@ -3,7 +3,7 @@ import { ended, expect, test } from "./test";
 
 test("a log file is imported, reported, passed over a second time, and undone", async ({ page }) => {
   await page.goto("/desk");
-  const countText = page.getByText(/contacts, the newest first/);
+  const countText = page.getByRole("status", { name: "How many contacts" });
   const before = await countText.textContent();
   const dialog = page.getByRole("dialog");
   const report = dialog.getByLabel("Report");

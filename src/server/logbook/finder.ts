@@ -29,7 +29,7 @@ export function createFinder(databaseFile: string): Finder {
   const open = new Map<number, { resolve: (found: Found) => void; reject: (error: Error) => void }>();
 
   function begin(): Worker {
-    const begun = new Worker(new URL("./finderThread.ts", import.meta.url), { workerData: databaseFile });
+    const begun = new Worker(new URL("./finderThread.ts", import.meta.url), { workerData: { databaseFile } });
     begun.unref();
     begun.on("message", (answer: FinderAnswer) => {
       const asker = open.get(answer.number);

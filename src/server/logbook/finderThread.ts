@@ -4,7 +4,7 @@ import type { FinderAnswer, FinderOrder } from "./finder";
 import { createSearcher } from "./search";
 
 const port = parentPort!;
-const searcher = createSearcher(connect(workerData as string));
+const searcher = createSearcher(connect((workerData as { readonly databaseFile: string }).databaseFile));
 port.on("message", ({ number, request }: FinderOrder) => {
   let answer: FinderAnswer;
   try {

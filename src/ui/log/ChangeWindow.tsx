@@ -89,7 +89,7 @@ export function ChangeWindow({ logbookId, selection, selected, onClose }: Change
           <>
             {change?.state === "running" && <Button onClick={() => cancel.mutate(changeId)}>Cancel the change</Button>}
             {change !== null && change.state !== "running" && <UndoChange logbookId={logbookId} job={change} />}
-            <Button type="submit" look="act" autoFocus>
+            <Button key="close" type="submit" look="act" autoFocus>
               {change?.state === "running" ? "Go on in the background" : "Close"}
             </Button>
           </>
@@ -97,6 +97,7 @@ export function ChangeWindow({ logbookId, selection, selected, onClose }: Change
           <>
             <Button onClick={() => setPreviewId(null)}>Back</Button>
             <Button
+              key={report === null ? "looking" : "run"}
               type="submit"
               look="act"
               autoFocus
@@ -313,7 +314,7 @@ function Report({ report }: { report: ChangeReport }) {
   return (
     <>
       <p>
-        <b className="font-semibold">{many(report.changed, "contact")}</b> of {count(report.selected)}
+        <b className="font-semibold">{many(report.changed, "contact")}</b> of {count(report.selected)} would change
         {report.unchanged > 0 && `; ${count(report.unchanged)} are like that already`}
         {report.refusedCount > 0 && `; ${count(report.refusedCount)} cannot be`}
       </p>

@@ -15,13 +15,15 @@ interface FilterBarProps {
   logbookId: number;
   filter: FilterGroup;
   setFilter: (filter: FilterGroup) => void;
+  /** The condition that is being added or changed. */
+  editing: EditedCondition | null;
+  setEditing: (editing: EditedCondition | null) => void;
 }
 
-type Editing = { readonly into: Path } | { readonly at: Path; readonly condition: Condition };
+export type EditedCondition = { readonly into: Path } | { readonly at: Path; readonly condition: Condition };
 
 /** The filter as chips: each is changed by a click on it, and removed by its cross. */
-export function FilterBar({ logbookId, filter, setFilter }: FilterBarProps) {
-  const [editing, setEditing] = useState<Editing | null>(null);
+export function FilterBar({ logbookId, filter, setFilter, editing, setEditing }: FilterBarProps) {
   const [naming, setNaming] = useState(false);
   const { keep } = useSaved(logbookId, "filters");
   useActions([
@@ -175,7 +177,7 @@ interface ChipProps {
 function Chip({ condition, onEdit, onRemove, onSplit }: ChipProps) {
   const text = conditionText(condition);
   return (
-    <span className="flex h-6 items-center rounded-field border border-line bg-panel">
+    <span className="group flex h-6 items-center rounded-field border border-line bg-panel">
       <button type="button" title="Change it" onClick={onEdit} className="max-w-80 truncate px-2 hover:text-signal">
         {text}
       </button>
@@ -185,7 +187,7 @@ function Chip({ condition, onEdit, onRemove, onSplit }: ChipProps) {
           aria-label={`Make a group of: ${text}`}
           title="Make a group of it"
           onClick={onSplit}
-          className="px-1 font-mono text-soft hover:text-signal"
+          className="hidden px-1 font-mono text-soft group-focus-within:block group-hover:block hover:text-signal"
         >
           ( )
         </button>

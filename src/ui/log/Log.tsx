@@ -15,7 +15,7 @@ import { useLogbook } from "../shell/logbook";
 import { ChangeWindow } from "./ChangeWindow";
 import { ColumnsWindow } from "./ColumnsWindow";
 import { ContactPanel } from "./ContactPanel";
-import { FilterBar } from "./FilterBar";
+import { type EditedCondition, FilterBar } from "./FilterBar";
 import { Journal } from "./Journal";
 import { LogTable } from "./LogTable";
 import { NONE_PICKED, pickedCount, selectionOf } from "./selection";
@@ -47,6 +47,7 @@ export function Log({ leaveTo, children }: LogProps) {
   const [selected, setSelected] = useState({ of: shown, picked: NONE_PICKED });
   const picked = selected.of === shown ? selected.picked : NONE_PICKED;
   const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | null>(null);
+  const [editing, setEditing] = useState<EditedCondition | null>(null);
   const [contact, setContact] = useState<StoredContact | null>(null);
   const tableRef = useRef<HTMLDivElement>(null);
   const findRef = useRef<HTMLInputElement>(null);
@@ -146,7 +147,12 @@ export function Log({ leaveTo, children }: LogProps) {
                   }),
               })),
             },
-            { entries: [{ label: "No filter", run: () => setLayout({ ...layout, filter: EMPTY_FILTER }) }] },
+            {
+              entries: [
+                { label: "Add a condition…", run: () => setEditing({ into: [] }) },
+                { label: "No filter", run: () => setLayout({ ...layout, filter: EMPTY_FILTER }) },
+              ],
+            },
           ]}
         >
           <Filter size={14} aria-hidden /> <span className="max-sm:sr-only">Filter</span>
@@ -196,6 +202,8 @@ export function Log({ leaveTo, children }: LogProps) {
           logbookId={logbook.id}
           filter={layout.filter}
           setFilter={(filter) => setLayout({ ...layout, filter })}
+          editing={editing}
+          setEditing={setEditing}
         />
       </div>
       <LogTable

@@ -184,7 +184,7 @@ export function LogTable({
     });
   }
 
-  if (state === "failed" && window.rows.length === 0) {
+  if (state === "failed") {
     return (
       <div className="bg-panel">
         <LoadFailure text="The log could not be loaded." onRetry={reload} />

@@ -1,0 +1,138 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import type { StoredContact } from "../src/core/contract";
+import { expect, test } from "./test";
+
+const CALLS = ["VK7QRV", "VK7QRW", "ZL3QRV", "ZL3QRW", "E51QRX"];
+let run = 0;
+
+/** Five contacts of a place that no other contact has; the test works on these. */
+test.beforeEach(async ({ page, app }, { testId }) => {
+  const place = `Halcon ${testId.slice(-6)}${++run}`;
+  for (const [index, call] of CALLS.entries()) {
+    await app.api("logbooks/1/contacts", {
+      method: "POST",
+      json: { call, startedAt: `2019-03-0${index + 1}T10:00:00Z`, band: index < 3 ? "30m" : "17m", mode: "CW", place },
+    });
+  }
+  await page.goto("/desk");
+  await expect(rows(page).nth(1)).toContainText(/\d/);
+  await page.keyboard.press("Control+Alt+f");
+  await page.keyboard.type(place);
+  await expect(counted(page)).toContainText("5 in the filter");
+});
+
+const rows = (page: Page) => page.getByRole("grid", { name: "Log" }).getByRole("row");
+const counted = (page: Page) => page.getByRole("status", { name: "How many contacts" });
+
+test("a filter is made of chips and groups, kept under a name, and cleared", async ({ page }) => {
+  await page.keyboard.press("Control+Alt+n");
+  const asked = page.getByRole("dialog");
+  await asked.getByRole("button", { name: "Add" }).click();
+  await expect(asked.getByLabel("Value")).toHaveAttribute("aria-invalid", "true");
+  await asked.getByLabel("Value").selectOption("17m");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.keyboard.press("Enter");
+  await expect(counted(page)).toContainText("2 in the filter");
+  const filter = page.getByRole("group", { name: "Filter" });
+  await filter.getByRole("button", { name: "Add a condition" }).click();
+  await asked.getByLabel("Field").selectOption("entityCode");
+  await asked.getByRole("combobox", { name: "Entity" }).fill("new zea");
+  await page.getByRole("option", { name: /New Zealand/ }).click();
+  await asked.getByRole("button", { name: "Add" }).click();
+  await expect(counted(page)).toContainText("1 in the filter");
+  await filter.getByRole("button", { name: "and", exact: true }).click();
+  await expect(counted(page)).toContainText("3 in the filter");
+  await filter.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("dialog").getByLabel("Name").fill("Far south");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("The filter is kept as Far south.")).toBeVisible();
+  await filter.getByRole("button", { name: "Remove: Band is 17m" }).click();
+  await expect(counted(page)).toContainText("2 in the filter");
+  await filter.getByRole("button", { name: "Clear" }).click();
+  await expect(counted(page)).toContainText("5 in the filter");
+  await page.getByRole("button", { name: "Filters" }).click();
+  await page.getByRole("menuitem", { name: "Far south", exact: true }).click();
+  await expect(counted(page)).toContainText("3 in the filter");
+});
+
+test("a selection is changed after it was shown what changes, and undone as a whole", async ({ page }) => {
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Shift+ArrowDown");
+  await page.keyboard.press("Shift+ArrowDown");
+  await expect(counted(page)).toContainText("3 selected");
+  await page.keyboard.press("Home");
+  await page.keyboard.press("Space");
+  await expect(counted(page)).toContainText("2 selected");
+  await page.keyboard.press("Control+a");
+  await expect(counted(page)).toContainText("5 selected");
+  await page.keyboard.press("Control+Alt+g");
+  const change = page.getByRole("dialog");
+  await change.getByLabel("Field").selectOption("frequencyHz");
+  await change.getByLabel("To (nothing empties it)").fill("10.1x");
+  await page.keyboard.press("Enter");
+  await expect(change.getByRole("alert")).toContainText("is no frequency");
+  await change.getByLabel("To (nothing empties it)").fill("10104.5");
+  await page.keyboard.press("Enter");
+  await expect(change).toContainText("5 contacts of 5 would change");
+  await expect(change.getByRole("row", { name: /^Band 2/ })).toContainText("17m → 30m");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.keyboard.press("Enter");
+  await expect(change.getByRole("button", { name: "Undo" })).toBeVisible();
+  for (let row = 1; row <= 5; row++) await expect(rows(page).nth(row)).toContainText("10 104.50");
+  await change.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("The change is taken back.")).toBeVisible();
+  await expect(rows(page).nth(1)).toContainText("17 m");
+});
+
+test("a cell is edited in place; what follows is told, and what is wrong is said", async ({ page, app }) => {
+  await page.keyboard.press("Enter");
+  const call = page.getByRole("textbox", { name: "Call of E51QRX" });
+  await page.keyboard.press("F2");
+  await call.fill("E5");
+  await page.keyboard.press("Enter");
+  await expect(rows(page).nth(1).getByRole("alert")).toContainText("suffix");
+  const { items } = await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=E51QRX&limit=1");
+  await app.api(`logbooks/1/contacts/${items[0]!.id}`, { method: "PATCH", json: { name: "Tere" } });
+  await call.fill("ZK3QRX");
+  await page.keyboard.press("Enter");
+  await expect(rows(page).nth(1).getByRole("alert")).toContainText("Name Tere, was empty. Enter again");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/Entity Tokelau Islands, was/)).toBeVisible();
+  await expect(rows(page).nth(1)).toContainText("ZK3QRX");
+  await page.keyboard.press("F2");
+  await page.keyboard.type("nonsense");
+  await page.keyboard.press("Escape");
+  await expect(rows(page).nth(1)).toContainText("ZK3QRX");
+});
+
+test("the log is sorted by a column, and has the columns one chooses; views keep them", async ({ page }) => {
+  await page.getByRole("columnheader", { name: "Call" }).click();
+  await expect(rows(page).nth(1)).toContainText("E51QRX");
+  await page.getByRole("columnheader", { name: "Call" }).click();
+  await expect(rows(page).nth(1)).toContainText("ZL3QRW");
+  await page.getByRole("button", { name: "View" }).click();
+  await page.getByRole("menuitem", { name: "Columns…" }).click();
+  const columns = page.getByRole("dialog");
+  await columns.getByLabel("Place", { exact: true }).check();
+  await columns.getByRole("button", { name: "Place: to the left" }).click();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await columns.getByRole("button", { name: "Show these" }).click();
+  await expect(page.getByRole("columnheader", { name: "Place" })).toBeVisible();
+  await expect(rows(page).nth(1)).toContainText("Halcon");
+  await page.keyboard.press("Control+Alt+v");
+  const views = page.getByRole("dialog");
+  await views.getByLabel("Keep what the log shows now, as").fill("Places");
+  await page.keyboard.press("Enter");
+  await views.getByRole("button", { name: "Copy Places" }).click();
+  await expect(views.getByRole("button", { name: "Show Places 2" })).toBeVisible();
+  await views.getByRole("button", { name: "Remove Places 2" }).click();
+  await expect(views.getByRole("button", { name: "Show Places 2" })).toHaveCount(0);
+  await views.getByRole("button", { name: "Close" }).click();
+  await page.getByRole("button", { name: "View" }).click();
+  await page.getByRole("menuitem", { name: "Usual" }).click();
+  await expect(page.getByRole("columnheader", { name: "Place" })).toHaveCount(0);
+  await page.getByRole("button", { name: "View" }).click();
+  await page.getByRole("menuitem", { name: "Places" }).click();
+  await expect(page.getByRole("columnheader", { name: "Place" })).toBeVisible();
+});
