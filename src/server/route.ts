@@ -74,6 +74,31 @@ export function answerList<Value>(result: Result<readonly Value[]>): Response {
   return result.ok ? Response.json({ items: result.value, next: null }) : problemResponse(result.problem);
 }
 
+/** A file to be saved, piece by piece; each is made when the one before it was taken. */
+export interface FileAnswer {
+  readonly name: string;
+  readonly type: string;
+  readonly pieces: Iterable<string | Uint8Array>;
+}
+
+/** A file as a response that the browser saves, or its problem. */
+export function answerFile(result: Result<FileAnswer>): Response {
+  if (!result.ok) return problemResponse(result.problem);
+  const { name, type, pieces } = result.value;
+  const iterator = pieces[Symbol.iterator]();
+  const encoder = new TextEncoder();
+  const body = new ReadableStream<Uint8Array>({
+    pull(controller) {
+      const piece = iterator.next();
+      if (piece.done === true) controller.close();
+      else controller.enqueue(typeof piece.value === "string" ? encoder.encode(piece.value) : piece.value);
+    },
+  });
+  return new Response(body, {
+    headers: { "content-type": type, "content-disposition": `attachment; filename="${name}"` },
+  });
+}
+
 function problemResponse({ status, title, detail, faults }: Problem): Response {
   const body = {
     type: "about:blank",

@@ -28,7 +28,12 @@ export const contactPatchSchema = z.strictObject({
   revision: z.int().optional(),
 });
 
-const instant = z.iso.datetime({ offset: true }).transform(secondsOf).optional();
+/** An ISO time, or seconds since 1970 UTC. */
+const instant = z
+  .union([z.int(), z.iso.datetime({ offset: true }).transform(secondsOf)], {
+    error: "a time is written like 2026-11-23T21:40:07Z",
+  })
+  .optional();
 
 const filterShape = {
   band: z

@@ -2,6 +2,7 @@ export * from "./callException";
 export * from "./change";
 export * from "./contact";
 export * from "./event";
+export * from "./export";
 export * from "./job";
 export * from "./journal";
 export * from "./logbook";

@@ -20,3 +20,4 @@ export { NEWEST_FIRST, sortSchema, sortText } from "./sort";
 export type { Sort } from "./sort";
 export { columnsOf, layoutSchema, USUAL_LAYOUT } from "./view";
 export type { Layout, ViewColumn } from "./view";
+export { csvHeader, csvRecord } from "./csv";

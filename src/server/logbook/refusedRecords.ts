@@ -1,16 +1,20 @@
-import { createReadStream, existsSync } from "node:fs";
-import { Readable } from "node:stream";
+import { existsSync, readFileSync } from "node:fs";
 import type { Context } from "../context";
 import { findJob } from "../jobs/job";
 import { requestOf } from "../jobs/jobRun";
 import { done, missing, type Result } from "../problem";
+import type { FileAnswer } from "../route";
 import { refusedFileOf } from "./importAdif";
 
 /** The records that an import refused, as they came: to be mended and imported again. */
-export function refusedRecords(context: Context, jobId: number): Result<ReadableStream<Uint8Array>> {
+export function refusedRecords(context: Context, jobId: number): Result<FileAnswer> {
   const job = findJob(context.store, jobId);
   const request = job === undefined ? undefined : requestOf(context, jobId);
   const file = request?.kind === "import" ? refusedFileOf(request.file) : "";
   if (!existsSync(file)) return missing(`a file of refused records of job ${jobId}`);
-  return done(Readable.toWeb(createReadStream(file)) as unknown as ReadableStream<Uint8Array>);
+  return done({
+    name: `refused-${jobId}.adi`,
+    type: "application/octet-stream",
+    pieces: [readFileSync(file)],
+  });
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { Download, Upload } from "lucide-react";
+import { Upload } from "lucide-react";
 import { type DragEvent, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
@@ -31,7 +31,6 @@ export function Desk() {
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
   const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
-  const exportUrl = `/api/v1/logbooks/${logbook.id}/export`;
 
   const undo = useUndo(logbook.id, () => setLast(null));
   const undoLast = () =>
@@ -44,8 +43,6 @@ export function Desk() {
     { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
     { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
     { id: "exceptions", label: "Say where a call operates from", keys: "Ctrl+Alt+W", run: () => setExcepting(true) },
-    { id: "export", label: "Export the log as ADIF", run: () => save(`${exportUrl}.adi`) },
-    { id: "exportXml", label: "Export the log as ADIF in XML", run: () => save(`${exportUrl}.adx`) },
   ]);
 
   function onDrop(event: DragEvent) {
@@ -96,13 +93,6 @@ export function Desk() {
         <Button small onClick={openImport}>
           <Upload size={14} aria-hidden /> <span className="max-sm:sr-only">Import</span>
         </Button>
-        <a
-          href={`${exportUrl}.adi`}
-          download
-          className="inline-flex h-7 items-center gap-2 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
-        >
-          <Download size={14} aria-hidden /> <span className="max-sm:sr-only">Export</span>
-        </a>
       </Log>
       {dragging && (
         <div className="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-lg border-2 border-dashed border-signal bg-signal-wash/90 text-title font-semibold text-signal">
@@ -121,14 +111,6 @@ export function Desk() {
       />
     </div>
   );
-}
-
-/** Lets the browser save what an address answers. */
-function save(url: string): void {
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = "";
-  link.click();
 }
 
 /** What earlier contacts with the station offer for fields that are not typed; nothing while the reading is of another call. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMutation } from "@tanstack/react-query";
-import { Filter, History, Columns3 } from "lucide-react";
+import { Columns3, Download, Filter, History } from "lucide-react";
 import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
@@ -15,10 +15,11 @@ import { useLogbook } from "../shell/logbook";
 import { ChangeWindow } from "./ChangeWindow";
 import { ColumnsWindow } from "./ColumnsWindow";
 import { ContactPanel } from "./ContactPanel";
+import { ExportWindow } from "./ExportWindow";
 import { type EditedCondition, FilterBar } from "./FilterBar";
 import { Journal } from "./Journal";
 import { LogTable } from "./LogTable";
-import { NONE_PICKED, pickedCount, selectionOf } from "./selection";
+import { ALL_PICKED, NONE_PICKED, pickedCount, selectionOf } from "./selection";
 import { isNarrowed, useContactRows } from "./useContactRows";
 import { useLayout } from "./useLayout";
 import { useSaved } from "./useSaved";
@@ -46,7 +47,7 @@ export function Log({ leaveTo, children }: LogProps) {
   // A selection belongs to what was shown when it was made.
   const [selected, setSelected] = useState({ of: shown, picked: NONE_PICKED });
   const picked = selected.of === shown ? selected.picked : NONE_PICKED;
-  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | null>(null);
+  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | "export" | null>(null);
   const [editing, setEditing] = useState<EditedCondition | null>(null);
   const [contact, setContact] = useState<StoredContact | null>(null);
   const tableRef = useRef<HTMLDivElement>(null);
@@ -54,6 +55,10 @@ export function Log({ leaveTo, children }: LogProps) {
   const filters = useSaved(logbook.id, "filters");
   const views = useSaved(logbook.id, "views");
   const narrowed = isNarrowed(asked);
+  const held = {
+    ...(find.trim() === "" ? {} : { find: find.trim() }),
+    ...(layout.filter.of.length === 0 ? {} : { filter: layout.filter }),
+  };
   const chosen = pickedCount(picked, rows.window.total);
 
   const undo = useUndo(logbook.id);
@@ -84,6 +89,7 @@ export function Log({ leaveTo, children }: LogProps) {
     { id: "find", label: "Find in the log", keys: "Ctrl+Alt+F", run: () => findRef.current?.select() },
     { id: "change", label: "Change the selected contacts", keys: "Ctrl+Alt+G", run: changeSelected },
     { id: "journal", label: "Show the journal of all changes", keys: "Ctrl+Alt+J", run: () => setOpen("journal") },
+    { id: "export", label: "Export the log, or a part of it", keys: "Ctrl+Alt+X", run: () => setOpen("export") },
     { id: "columns", label: "Choose the columns of the log", run: () => setOpen("columns") },
     { id: "views", label: "Views of the log", keys: "Ctrl+Alt+V", run: () => setOpen("views") },
     hint("openContact", "Open the contact of the row, in the log", "Enter"),
@@ -193,6 +199,9 @@ export function Log({ leaveTo, children }: LogProps) {
         )}
         <span className="flex-1" />
         {children}
+        <Button small onClick={() => setOpen("export")}>
+          <Download size={14} aria-hidden /> <span className="max-sm:sr-only">Export</span>
+        </Button>
         <Button small onClick={() => setOpen("journal")}>
           <History size={14} aria-hidden /> <span className="max-sm:sr-only">Journal</span>
         </Button>
@@ -233,13 +242,20 @@ export function Log({ leaveTo, children }: LogProps) {
       {open === "views" && (
         <ViewsWindow logbookId={logbook.id} layout={layout} onShow={show} onClose={() => setOpen(null)} />
       )}
+      {open === "export" && (
+        <ExportWindow
+          logbookId={logbook.id}
+          layout={layout}
+          total={logbook.contactCount}
+          filtered={narrowed ? { selection: selectionOf(ALL_PICKED, held), count: rows.window.total } : null}
+          selected={chosen > 0 ? { selection: selectionOf(picked, held), count: chosen } : null}
+          onClose={() => setOpen(null)}
+        />
+      )}
       {open === "change" && (
         <ChangeWindow
           logbookId={logbook.id}
-          selection={selectionOf(picked, {
-            ...(find.trim() === "" ? {} : { find: find.trim() }),
-            ...(layout.filter.of.length === 0 ? {} : { filter: layout.filter }),
-          })}
+          selection={selectionOf(picked, held)}
           selected={chosen}
           onClose={() => setOpen(null)}
         />

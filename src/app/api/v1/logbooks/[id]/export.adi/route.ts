@@ -1,7 +1,4 @@
-import { exportFile } from "@/server/logbook/exportAdif";
-import { answer, route } from "@/server/route";
+import { wholeLogFile } from "@/server/logbook/exports";
+import { answerFile, route } from "@/server/route";
 
-export const GET = route(({ context, id }) => {
-  const file = exportFile(context, id("id"), "adi");
-  return file.ok ? file.value : answer(file);
-});
+export const GET = route(async ({ context, id }) => answerFile(await wholeLogFile(context, id("id"), "adi")));
