@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { resolve } from "../src/core/entity";
 import { entityTable } from "../src/server/award/entityTable";
+import { importChoicesSchema } from "../src/core/contract";
 import type { Context } from "../src/server/context";
 import { openStore, type Store } from "../src/server/db/store";
 import { findJob } from "../src/server/jobs/job";
@@ -106,7 +107,12 @@ async function runImport(file: string, database: string): Promise<{ context: Con
   // An import removes its file when it is done.
   const upload = `${file}.upload`;
   copyFileSync(file, upload);
-  const request = { kind: "import" as const, file: upload, fileName: "bench.adi", queue: false };
+  const request = {
+    kind: "import" as const,
+    file: upload,
+    fileName: "bench.adi",
+    choices: importChoicesSchema.parse({}),
+  };
   const order: WorkerOrder = {
     databaseFile,
     jobId: insertJob(context, logbookId, "Import", request),

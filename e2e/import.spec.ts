@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import type { Logbook, StoredContact } from "../src/core/contract";
 import { ended, expect, test } from "./test";
 
@@ -10,7 +11,13 @@ test("a log file is imported, reported, passed over a second time, and undone", 
 
   await page.keyboard.press("Control+Alt+i");
   await dialog.getByLabel("Log file").setInputFiles("demo/lighthouse-weekend.adi");
-  await dialog.getByRole("button", { name: "Import", exact: true }).click();
+  const look = dialog.getByLabel("In the file");
+  await expect(look).toContainText("contacts read90");
+  await expect(look).toContainText("cannot be taken3");
+  await expect(dialog.getByRole("region", { name: "Problems by kind" })).toContainText("is no time");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expect(countText).toHaveText(before!);
+  await page.keyboard.press("Enter");
   await expect(dialog.getByRole("button", { name: "Undo this import" })).toBeVisible();
   await expect(report).toContainText("read90");
   await expect(report).toContainText("added85");
@@ -28,17 +35,31 @@ test("a log file is imported, reported, passed over a second time, and undone", 
   await dialog.getByRole("button", { name: "Undo this import" }).click();
   await expect(countText).toHaveText(before!);
   await dialog.getByRole("button", { name: "Close" }).click();
+  await page.keyboard.press("Control+Alt+i");
+  await expect(dialog.getByRole("region", { name: "Imported before" })).toContainText("90 read, 85 added");
+  await dialog.getByRole("button", { name: "Report of: Import lighthouse-weekend.adi" }).first().click();
+  await expect(report).toContainText("added85");
 });
 
-test("a file dropped on the page is offered for import", async ({ page }) => {
+test("files dropped on the page are looked into one after the other", async ({ page }) => {
   await page.goto("/desk");
   const transfer = await page.evaluateHandle(() => {
     const data = new DataTransfer();
     data.items.add(new File(["<CALL:6>LU4QRV"], "dropped.adi"));
+    data.items.add(
+      new File(
+        ["<CALL:6>LU4QRW <QSO_DATE:8>20190304 <TIME_ON:4>1000 <BAND:3>20m <MODE:2>CW <STATION_CALLSIGN:6>CX9QTH <EOR>"],
+        "second.adi",
+      ),
+    );
     return data;
   });
   await page.getByRole("heading", { name: "Desk" }).dispatchEvent("drop", { dataTransfer: transfer });
-  await expect(page.getByRole("dialog")).toContainText("dropped.adi");
+  const dialog = page.getByRole("dialog");
+  await expect(dialog).toContainText(/dropped.adi, .*1 of 2/);
+  await dialog.getByRole("button", { name: "Pass over this file" }).click();
+  await expect(dialog).toContainText(/second.adi, .*2 of 2/);
+  await expect(dialog.getByRole("alert")).toContainText("None of these contacts was made under CX3QUA");
 });
 
 test("a picture and an empty file are refused in plain words", async ({ page }) => {
@@ -49,7 +70,6 @@ test("a picture and an empty file are refused in plain words", async ({ page }) 
     await page.goto("/desk");
     await page.getByRole("button", { name: "Import" }).click();
     await page.getByLabel("Log file").setInputFiles({ name, mimeType: "text/plain", buffer });
-    await page.getByRole("dialog").getByRole("button", { name: "Import", exact: true }).click();
     await expect(page.getByRole("alert").filter({ hasText: text })).toBeVisible();
   }
 });

@@ -12,5 +12,6 @@ export {
 export type { Checked, CompleteContact, ContactFacts, ContactInput, ExtraField, Fault } from "./contact";
 export { FACT_FIELDS, FACT_GROUPS, factText } from "./fields";
 export type { FactField, FactKey, FactKind } from "./fields";
+export { additionsFrom } from "./merge";
 export { compareContacts, CONFIRM_TOLERANCE, DUPLICATE_TOLERANCE, findTwin } from "./match";
 export type { Match, MatchFacts } from "./match";

@@ -17,6 +17,48 @@ export const jobSchema = z.object({
 /** Long work, as the interface shows it. */
 export type Job = z.output<typeof jobSchema>;
 
+/** What to do with contacts of a file that are in the log already, and with what they lack. */
+export const importChoicesSchema = z.strictObject({
+  /** Pass over them; add the facts that ours lack; add how they stand with cards and services, too; or keep both. */
+  duplicates: z.enum(["skip", "facts", "confirmations", "keep"]).default("skip"),
+  /** The site of contacts that do not say our call; null for that of the logbook. */
+  siteId: z.int().positive().nullable().default(null),
+  /** Work out entity, continent and zones anew, whatever the file says. */
+  recalculate: z.boolean().default(false),
+  /** "lantern": what the file does not mark as sent waits for that service. */
+  queue: z.literal("lantern").nullable().default(null),
+});
+export type ImportChoices = z.output<typeof importChoicesSchema>;
+
+/** What is in a file, before anything is written. */
+export const lookReportSchema = z.object({
+  fileName: z.string(),
+  read: z.int(),
+  /** Contacts that the log does not have. */
+  fresh: z.int(),
+  duplicates: z.int(),
+  refusedCount: z.int(),
+  from: z.string().nullable(),
+  to: z.string().nullable(),
+  /** Our calls and grids in the file, the most frequent first; a null call where it does not say. */
+  sites: z.array(z.object({ call: z.string().nullable(), grid: z.string().nullable(), count: z.int() })),
+  /** The first contacts. */
+  first: z.array(
+    z.object({
+      call: z.string(),
+      startedAt: z.string(),
+      band: z.string(),
+      mode: z.string(),
+      name: z.string().nullable(),
+    }),
+  ),
+  /** What was refused and what was tolerated, by kind, each with an example. */
+  problems: z.array(
+    z.object({ refused: z.boolean(), field: z.string(), text: z.string(), line: z.int(), count: z.int() }),
+  ),
+});
+export type LookReport = z.output<typeof lookReportSchema>;
+
 export const importReportSchema = z.object({
   fileName: z.string(),
   /** The batch of the journal; undoing it takes the import back. */
@@ -24,6 +66,8 @@ export const importReportSchema = z.object({
   read: z.int(),
   added: z.int(),
   duplicates: z.int(),
+  /** Contacts of the log that the file added facts to. */
+  merged: z.int().default(0),
   refusedCount: z.int(),
   /** The size of the file of refused records, GET jobs/{id}/refused. */
   refusedBytes: z.int(),

@@ -1,13 +1,19 @@
 import type { Selectable } from "kysely";
 import { z } from "zod";
 import { isoTime } from "../../core/contact";
-import { changeSchema, type Job, selectionSchema } from "../../core/contract";
+import { changeSchema, importChoicesSchema, type Job, selectionSchema } from "../../core/contract";
 import type { JobTable } from "../db/schema";
 import type { Store } from "../db/store";
 
 /** What a job may be asked to do. */
 export const jobRequestSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("import"), file: z.string(), fileName: z.string(), queue: z.boolean() }),
+  z.object({ kind: z.literal("look"), file: z.string(), fileName: z.string() }),
+  z.object({
+    kind: z.literal("import"),
+    file: z.string(),
+    fileName: z.string(),
+    choices: importChoicesSchema.prefault({}),
+  }),
   z.object({ kind: z.literal("send"), service: z.literal("lantern") }),
   z.object({ kind: z.literal("fetch"), service: z.literal("lantern") }),
   z.object({ kind: z.literal("undo"), batchId: z.number() }),
@@ -38,8 +44,8 @@ export function findJob(store: Store, id: number): Job | undefined {
 
 const RECENT = 50;
 
-/** Jobs that only look at something are no news. */
-const SILENT: readonly Job["kind"][] = ["preview", "look"];
+/** Jobs that only look at something: they are no news, and several may run at a time. */
+export const SILENT: readonly Job["kind"][] = ["preview", "look"];
 
 /** The newest jobs first. */
 export function recentJobs(store: Store): Job[] {
@@ -49,6 +55,21 @@ export function recentJobs(store: Store): Job[] {
         .selectFrom("job")
         .selectAll()
         .where("kind", "not in", [...SILENT])
+        .orderBy("id", "desc")
+        .limit(RECENT),
+    )
+    .map(jobOf);
+}
+
+/** The imports of a logbook with their reports, the newest first. */
+export function importHistory(store: Store, logbookId: number): Job[] {
+  return store
+    .all(
+      store.q
+        .selectFrom("job")
+        .selectAll()
+        .where("logbookId", "=", logbookId)
+        .where("kind", "=", "import")
         .orderBy("id", "desc")
         .limit(RECENT),
     )

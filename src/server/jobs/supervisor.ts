@@ -3,7 +3,7 @@ import type { ServiceAccess } from "../confirm/lantern";
 import type { Context } from "../context";
 import type { Job, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
-import { findJob, type JobRequest } from "./job";
+import { findJob, type JobRequest, SILENT } from "./job";
 import { announceJob } from "./jobRun";
 import { WORKER_LIMITS } from "./workerLimits";
 import type { WorkerOrder } from "./worker";
@@ -50,7 +50,7 @@ export function createSupervisor(
           .where("kind", "=", request.kind)
           .where("state", "=", "running"),
       );
-      if (busy !== undefined && request.kind !== "preview")
+      if (busy !== undefined && !SILENT.includes(request.kind))
         return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
       const jobId = insertJob(context, logbookId, title, request);
       launch(context, jobId);

@@ -1,10 +1,11 @@
-import type { ChangeReport, FetchReport, ImportReport, SendReport, UndoReport } from "../../core/contract";
+import type { ChangeReport, FetchReport, ImportReport, LookReport, SendReport, UndoReport } from "../../core/contract";
 import { fetchConfirmations } from "../confirm/fetchConfirmations";
 import { sendOutbox } from "../confirm/sendOutbox";
 import type { ServiceAccess } from "../confirm/lantern";
 import type { Context } from "../context";
 import { type ChangeCheckpoint, changeMany, previewChange } from "../logbook/changeMany";
 import { importAdif } from "../logbook/importAdif";
+import { lookIntoFile } from "../logbook/lookIntoFile";
 import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
 
@@ -19,6 +20,8 @@ export async function doJob(
   switch (request.kind) {
     case "import":
       return runJob<ImportReport, ImportReport>(context, jobId, signal, (run) => importAdif(run, request));
+    case "look":
+      return runJob<LookReport, LookReport>(context, jobId, signal, (run) => lookIntoFile(run, request));
     case "send":
       return runJob<SendReport, SendReport>(context, jobId, signal, (run) => sendOutbox(run, lantern));
     case "fetch":

@@ -1,14 +1,6 @@
 import { setImmediate } from "node:timers/promises";
 import { emptyConfirmation } from "../../core/confirm";
-import {
-  changedContact,
-  DUPLICATE_TOLERANCE,
-  FACT_FIELDS,
-  findTwin,
-  isoTime,
-  type MatchFacts,
-  secondsOf,
-} from "../../core/contact";
+import { changedContact, FACT_FIELDS, isoTime, secondsOf } from "../../core/contact";
 import type { Change, ChangeReport, Selection, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
@@ -17,6 +9,7 @@ import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { NEWEST_FIRST } from "../../core/view";
 import { type BatchWriter, type ContactChange, writeBatch } from "./batch";
 import { contactsById } from "./contactRow";
+import { twinFinder } from "./fileContacts";
 import { findLogbook, findSite } from "./logbooks";
 import { createSearcher } from "./search";
 
@@ -210,9 +203,9 @@ function plannerFor(context: Context, logbookId: number, change: Change): Planne
       const target = findLogbook(context, change.logbookId);
       if (!target.ok) throw new JobProblem(target.problem.detail);
       if (change.logbookId === logbookId) throw new JobProblem("they are in this logbook already: choose another one");
-      const hasTwin = twinFinder(store, change.logbookId);
+      const twinOf = twinFinder(store, change.logbookId);
       return (contact) => {
-        if (hasTwin(contact)) return { kind: "refused", reason: `it is in ${target.value.name} already` };
+        if (twinOf(contact) !== undefined) return { kind: "refused", reason: `it is in ${target.value.name} already` };
         return change.do === "copy"
           ? { kind: "copy", logbookId: change.logbookId }
           : { kind: "change", patch: { logbookId: change.logbookId } };
@@ -232,23 +225,6 @@ function withCard(
     ...(received === undefined ? {} : { received, receivedOn: on, receivedVia: via }),
   };
   return [...confirmations.filter(({ channel }) => channel !== "card"), next];
-}
-
-/** Whether a logbook has a contact, by the one rule of when two are one. */
-export function twinFinder(store: Store, logbookId: number): (contact: StoredContact) => boolean {
-  const near = store.prepare<MatchFacts>(
-    store.q
-      .selectFrom("contact")
-      .select(["baseCall", "band", "modeGroup", "startedAt"])
-      .where("logbookId", "=", 0)
-      .where("baseCall", "=", "")
-      .where((eb) => eb.between("startedAt", 0, 0)),
-  );
-  return ({ baseCall, band, modeGroup, startedAt }) => {
-    const at = secondsOf(startedAt);
-    const candidates = near.all(logbookId, baseCall, at - DUPLICATE_TOLERANCE, at + DUPLICATE_TOLERANCE);
-    return findTwin({ baseCall, band, modeGroup, startedAt: at }, candidates, DUPLICATE_TOLERANCE) !== undefined;
-  };
 }
 
 function selectedIds(context: Context, logbookId: number, selection: Selection): readonly number[] {

@@ -1,37 +1,19 @@
 import { appendFileSync, existsSync, truncateSync, writeFileSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import { setImmediate } from "node:timers/promises";
-import { type AdifNote, type AdifRecord, contactFromAdif } from "../../core/adif";
-import type { ImportReport } from "../../core/contract";
-import { emptyConfirmation } from "../../core/confirm";
-import {
-  checkContact,
-  completeContact,
-  type ContactInput,
-  DUPLICATE_TOLERANCE,
-  findTwin,
-  type MatchFacts,
-  secondsOf,
-} from "../../core/contact";
-import { exceptionsByCall } from "../directory/callExceptions";
+import type { AdifNote, AdifRecord } from "../../core/adif";
+import { additionsFrom } from "../../core/contact";
+import type { ImportChoices, ImportReport } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
-import { siteOfLogbook } from "./logbooks";
+import { findContact } from "./contactRow";
+import { recordReader } from "./fileContacts";
 
 interface ImportRequest {
   readonly file: string;
   readonly fileName: string;
-  readonly queue: boolean;
-}
-
-type GivenConfirmations = NonNullable<ContactInput["confirmations"]>;
-
-/** The confirmations with Lantern waiting, where the file does not say that it has the contact. */
-function queued(confirmations: GivenConfirmations): GivenConfirmations {
-  const lantern = confirmations.find(({ channel }) => channel === "lantern") ?? emptyConfirmation("lantern");
-  if (lantern.sent !== undefined && lantern.sent !== "no") return confirmations;
-  return [...confirmations.filter(({ channel }) => channel !== "lantern"), { ...lantern, sent: "waiting" }];
+  readonly choices: ImportChoices;
 }
 
 const LISTED = 1000;
@@ -57,6 +39,7 @@ export async function importAdif(
     read: 0,
     added: 0,
     duplicates: 0,
+    merged: 0,
     refusedCount: 0,
     refusedBytes: 0,
     noteCount: 0,
@@ -67,42 +50,27 @@ export async function importAdif(
   if (run.resumed === null) writeFileSync(refusedFile, "");
   else truncateSync(refusedFile, report.refusedBytes);
   const skip = report.read;
-  const site = siteOfLogbook(store, logbookId);
-  const exceptions = exceptionsByCall(store);
-  const twins = store.prepare<MatchFacts>(
-    store.q
-      .selectFrom("contact")
-      .select(["baseCall", "band", "modeGroup", "startedAt"])
-      .where("logbookId", "=", 0)
-      .where("baseCall", "=", "")
-      .where((eb) => eb.between("startedAt", 0, 0)),
-  );
+  const read = recordReader(context, logbookId, request.choices);
   const file = openAdifFile(request.file);
   let seen = 0;
 
   function take(writer: BatchWriter, record: AdifRecord): void {
-    const understood = contactFromAdif(record, file.header);
-    note(understood.notes);
-    if (!understood.ok) return refuse(record, understood.reason);
-    const checked = checkContact(withSite(understood.contact), context.now());
-    if (!checked.ok) return refuse(record, checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; "));
-    const contact = completeContact(checked.value, exceptions);
-    const { baseCall, band, modeGroup } = contact;
-    const startedAt = secondsOf(contact.startedAt);
-    const near = twins.all(logbookId, baseCall, startedAt - DUPLICATE_TOLERANCE, startedAt + DUPLICATE_TOLERANCE);
-    if (findTwin({ baseCall, band, modeGroup, startedAt }, near, DUPLICATE_TOLERANCE) !== undefined) {
-      report.duplicates++;
+    const understood = read(record, file.header, note);
+    if (understood.kind === "refused") return refuse(record, understood.reason);
+    const { contact, twin } = understood;
+    const { duplicates } = request.choices;
+    if (twin === undefined || duplicates === "keep") {
+      writer.add(contact);
+      report.added++;
       return;
     }
-    writer.add(contact);
-    report.added++;
-  }
-
-  /** Puts in what the file does not say of our side. */
-  function withSite(contact: ContactInput): ContactInput {
-    contact.ownCall ??= site.call;
-    if (request.queue) contact.confirmations = queued(contact.confirmations ?? []);
-    return contact;
+    report.duplicates++;
+    if (duplicates === "skip") return;
+    const ours = findContact(store, twin.id)!;
+    const additions = additionsFrom(ours, contact, { confirmations: duplicates === "confirmations" });
+    if (Object.keys(additions).length === 0) return;
+    writer.change(ours, additions);
+    report.merged++;
   }
 
   function refuse(record: AdifRecord, reason: string): void {

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from "node:fs";
+import { closeSync, existsSync, openSync, readSync } from "node:fs";
 import type { Context } from "../context";
 import { findJob } from "../jobs/job";
 import { requestOf } from "../jobs/jobRun";
@@ -15,6 +15,22 @@ export function refusedRecords(context: Context, jobId: number): Result<FileAnsw
   return done({
     name: `refused-${jobId}.adi`,
     type: "application/octet-stream",
-    pieces: [readFileSync(file)],
+    pieces: piecesOf(file),
   });
+}
+
+const PIECE_BYTES = 256 * 1024;
+
+function* piecesOf(file: string): Generator<Uint8Array> {
+  const handle = openSync(file, "r");
+  try {
+    for (;;) {
+      const piece = new Uint8Array(PIECE_BYTES);
+      const got = readSync(handle, piece);
+      if (got === 0) return;
+      yield piece.subarray(0, got);
+    }
+  } finally {
+    closeSync(handle);
+  }
 }

@@ -7,8 +7,10 @@ import type { ReadableStream } from "node:stream/web";
 import { z } from "zod";
 import { faultsOf } from "../../core/contact";
 import type { Context } from "../context";
-import type { Job } from "../../core/contract";
-import { failed, invalid, type Result } from "../problem";
+import { importChoicesSchema, type Job } from "../../core/contract";
+import { findJob } from "../jobs/job";
+import { requestOf } from "../jobs/jobRun";
+import { done, failed, invalid, missing, type Result } from "../problem";
 import type { Runtime } from "../runtime";
 import { findLogbook } from "./logbooks";
 
@@ -17,6 +19,8 @@ export const importQuerySchema = z.strictObject({
   name: z.string().max(200).default("log.adi"),
   /** "lantern": what the file does not mark as sent waits for that service. */
   queue: z.literal("lantern").optional(),
+  /** "yes": only look what is in the file; the import is started with the number of the job that looked. */
+  look: z.literal("yes").optional(),
 });
 
 class TooLarge extends Error {}
@@ -57,13 +61,55 @@ export async function startImport(
     }
     return failed(400, "Broken off", "the file did not arrive whole: send it again");
   }
-  const { name, queue } = asked.data;
-  const started = supervisor.start(context, logbookId, `Import ${name}`, {
-    kind: "import",
-    file,
-    fileName: name,
-    queue: queue !== undefined,
-  });
+  const { name, queue, look } = asked.data;
+  const started =
+    look === undefined
+      ? supervisor.start(context, logbookId, `Import ${name}`, {
+          kind: "import",
+          file,
+          fileName: name,
+          choices: importChoicesSchema.parse({ queue: queue ?? null }),
+        })
+      : supervisor.start(context, logbookId, `Look into ${name}`, { kind: "look", file, fileName: name });
   if (!started.ok) await rm(file, { force: true });
   return started;
+}
+
+/** Imports a file that was looked into. */
+export function importLookedInto(
+  context: Context,
+  { supervisor }: Runtime,
+  logbookId: number,
+  jobId: number,
+  input: unknown,
+): Result<Job> {
+  const choices = importChoicesSchema.safeParse(input);
+  if (!choices.success) return invalid(faultsOf(choices.error));
+  const looked = fileLookedInto(context, logbookId, jobId);
+  if (!looked.ok) return looked;
+  const { file, fileName } = looked.value;
+  return supervisor.start(context, logbookId, `Import ${fileName}`, {
+    kind: "import",
+    file,
+    fileName,
+    choices: choices.data,
+  });
+}
+
+/** Forgets a file that was looked into and is not to be imported. */
+export async function dropLookedInto(
+  context: Context,
+  logbookId: number,
+  jobId: number,
+): Promise<Result<{ readonly removed: number }>> {
+  const looked = fileLookedInto(context, logbookId, jobId);
+  if (!looked.ok) return looked;
+  await rm(looked.value.file, { force: true });
+  return done({ removed: jobId });
+}
+
+function fileLookedInto(context: Context, logbookId: number, jobId: number) {
+  const job = findJob(context.store, jobId);
+  const request = job?.logbookId === logbookId ? requestOf(context, jobId) : undefined;
+  return request?.kind === "look" ? done(request) : missing(`a file that job ${jobId} looked into`);
 }

@@ -8,7 +8,7 @@ import { cleanCall } from "@/core/callsign";
 import type { LoggedContact, Reading } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
-import { ImportDialog } from "../log/ImportDialog";
+import { ImportWindow } from "../log/ImportWindow";
 import { Log } from "../log/Log";
 import { useUndo } from "../log/useUndo";
 import { useLogbook } from "../shell/logbook";
@@ -25,9 +25,8 @@ export function Desk() {
   const radio = useRadio();
   const [draft, setDraft] = useKeptDraft(logbook.id);
   const [last, setLast] = useState<LoggedContact | null>(null);
-  const [importing, setImporting] = useState(false);
+  const [importing, setImporting] = useState<readonly File[] | null>(null);
   const [excepting, setExcepting] = useState(false);
-  const [file, setFile] = useState<File | null>(null);
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
   const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
@@ -37,7 +36,7 @@ export function Desk() {
     last === null
       ? void toast("Nothing was logged here that could be undone.")
       : undo.mutate({ batchId: last.batchId, said: `${last.call} is taken out of the log.` });
-  const openImport = () => setImporting(true);
+  const openImport = () => setImporting([]);
 
   useActions([
     { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
@@ -48,16 +47,15 @@ export function Desk() {
   function onDrop(event: DragEvent) {
     event.preventDefault();
     setDragging(false);
-    const dropped = event.dataTransfer.files[0];
-    if (dropped === undefined) return;
-    setFile(dropped);
-    setImporting(true);
+    const dropped = [...event.dataTransfer.files];
+    if (dropped.length > 0) setImporting(dropped);
   }
 
   return (
     <div
       className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_minmax(360px,1fr)]"
       onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes("Files")) return;
         event.preventDefault();
         setDragging(true);
       }}
@@ -96,19 +94,11 @@ export function Desk() {
       </Log>
       {dragging && (
         <div className="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-lg border-2 border-dashed border-signal bg-signal-wash/90 text-title font-semibold text-signal">
-          Drop the log file to import it
+          Drop log files to import them
         </div>
       )}
       {excepting && <CallExceptions call={draft.call} onClose={() => setExcepting(false)} />}
-      <ImportDialog
-        file={file}
-        open={importing}
-        onFile={setFile}
-        onClose={() => {
-          setImporting(false);
-          setFile(null);
-        }}
-      />
+      {importing !== null && <ImportWindow files={importing} onClose={() => setImporting(null)} />}
     </div>
   );
 }

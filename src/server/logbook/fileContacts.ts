@@ -1,0 +1,106 @@
+import { type AdifHeader, type AdifNote, type AdifRecord, contactFromAdif } from "../../core/adif";
+import { emptyConfirmation } from "../../core/confirm";
+import {
+  checkContact,
+  type CompleteContact,
+  completeContact,
+  type ContactInput,
+  DUPLICATE_TOLERANCE,
+  findTwin,
+  type MatchFacts,
+  secondsOf,
+} from "../../core/contact";
+import type { ImportChoices } from "../../core/contract";
+import type { Context } from "../context";
+import { exceptionsByCall } from "../directory/callExceptions";
+import { JobProblem } from "../jobs/jobRun";
+import type { Store } from "../db/store";
+import { findSite, siteOfLogbook } from "./logbooks";
+
+/** What a record of a file is: a contact, perhaps one that the log has already, or none. */
+export type Understood =
+  | {
+      readonly kind: "contact";
+      readonly contact: CompleteContact;
+      readonly twin: Twin | undefined;
+      /** Whether the file said under which call we were on the air. */
+      readonly saysOwnCall: boolean;
+    }
+  | { readonly kind: "refused"; readonly reason: string };
+
+export interface Twin extends MatchFacts {
+  readonly id: number;
+}
+
+/** Understands the records of a file one after the other, as the choices say. */
+export function recordReader(
+  context: Context,
+  logbookId: number,
+  choices: ImportChoices,
+): (record: AdifRecord, header: AdifHeader, note: (notes: readonly AdifNote[]) => void) => Understood {
+  const { store } = context;
+  const site = choices.siteId === null ? siteOfLogbook(store, logbookId) : findSite(store, choices.siteId);
+  if (site === undefined) throw new JobProblem(`site ${choices.siteId} does not exist: choose another one`);
+  const exceptions = exceptionsByCall(store);
+  const twinOf = twinFinder(store, logbookId);
+
+  /** Puts in what the file does not say of our side. */
+  function withChoices(contact: ContactInput): ContactInput {
+    if (contact.ownCall === undefined || contact.ownCall === null) {
+      contact.ownCall = site!.call;
+      if (choices.siteId !== null) {
+        contact.siteId = site!.id;
+        contact.operator ??= site!.operator;
+        contact.ownGrid ??= site!.grid;
+        contact.ownEntityCode ??= site!.entityCode;
+        contact.ownCqZone ??= site!.cqZone;
+        contact.ownItuZone ??= site!.ituZone;
+        contact.power ??= site!.power;
+      }
+    }
+    if (choices.recalculate) Object.assign(contact, { entityCode: null, continent: null, cqZone: null, ituZone: null });
+    if (choices.queue !== null) contact.confirmations = queued(contact.confirmations ?? []);
+    return contact;
+  }
+
+  return (record, header, note) => {
+    const understood = contactFromAdif(record, header);
+    note(understood.notes);
+    if (!understood.ok) return { kind: "refused", reason: understood.reason };
+    const saysOwnCall = (understood.contact.ownCall ?? null) !== null;
+    const checked = checkContact(withChoices(understood.contact), context.now());
+    if (!checked.ok)
+      return { kind: "refused", reason: checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; ") };
+    const contact = completeContact(checked.value, exceptions);
+    return { kind: "contact", contact, twin: twinOf(contact), saysOwnCall };
+  };
+}
+
+type GivenConfirmations = NonNullable<ContactInput["confirmations"]>;
+
+/** The confirmations with Lantern waiting, where the file does not say that it has the contact. */
+function queued(confirmations: GivenConfirmations): GivenConfirmations {
+  const lantern = confirmations.find(({ channel }) => channel === "lantern") ?? emptyConfirmation("lantern");
+  if (lantern.sent !== undefined && lantern.sent !== "no") return confirmations;
+  return [...confirmations.filter(({ channel }) => channel !== "lantern"), { ...lantern, sent: "waiting" }];
+}
+
+/** Finds a contact in a logbook, by the one rule of when two are one. */
+export function twinFinder(
+  store: Store,
+  logbookId: number,
+): (contact: Pick<CompleteContact, "baseCall" | "band" | "modeGroup" | "startedAt">) => Twin | undefined {
+  const near = store.prepare<Twin>(
+    store.q
+      .selectFrom("contact")
+      .select(["id", "baseCall", "band", "modeGroup", "startedAt"])
+      .where("logbookId", "=", 0)
+      .where("baseCall", "=", "")
+      .where((eb) => eb.between("startedAt", 0, 0)),
+  );
+  return ({ baseCall, band, modeGroup, startedAt }) => {
+    const at = secondsOf(startedAt);
+    const candidates = near.all(logbookId, baseCall, at - DUPLICATE_TOLERANCE, at + DUPLICATE_TOLERANCE);
+    return findTwin({ baseCall, band, modeGroup, startedAt: at }, candidates, DUPLICATE_TOLERANCE);
+  };
+}

@@ -1,0 +1,107 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { type ImportChoices, importChoicesSchema, type ImportReport, type LookReport } from "../../core/contract";
+import { runTestJob, testContext } from "../testing";
+import { changeContact, listContacts } from "./contacts";
+import { addSite } from "./logbooks";
+import { undoBatch } from "./undo";
+
+const folder = mkdtempSync(join(tmpdir(), "ypsiloid-import-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const FILE = `made for a test <EOH>
+<CALL:6>OY4QSA <QSO_DATE:8>20191103 <TIME_ON:4>1010 <BAND:3>15m <MODE:2>CW <NAME:6>Sunnva <STATION_CALLSIGN:6>CX8QSB <DXCC:3>222 <CQZ:2>40 <EOR>
+<CALL:6>LU3QSC <QSO_DATE:8>20191104 <TIME_ON:4>1020 <BAND:3>20m <MODE:3>USB <QSL_RCVD:1>Y <EOR>
+<CALL:6>JA3QRM <QSO_DATE:8>20191105 <TIME_ON:4>9999 <BAND:3>20m <MODE:2>CW <EOR>
+<CALL:6>JA3QRN <QSO_DATE:8>20191106 <TIME_ON:4>8888 <BAND:3>20m <MODE:2>CW <EOR>
+`;
+
+async function begin() {
+  const { context, logbookId } = await testContext();
+  let files = 0;
+  const write = (text: string) => {
+    const file = join(folder, `${logbookId}-${Math.random()}-${files++}.adi`);
+    writeFileSync(file, text);
+    return { file, fileName: "test.adi" };
+  };
+  const take = async (choices: Partial<ImportChoices> = {}, text = FILE) => {
+    const request = { kind: "import" as const, ...write(text), choices: importChoicesSchema.parse(choices) };
+    const job = await runTestJob(context, logbookId, request);
+    expect([job.state, job.problem]).toEqual(["done", null]);
+    return job.report as ImportReport;
+  };
+  const look = async (text = FILE) => {
+    const job = await runTestJob(context, logbookId, { kind: "look", ...write(text) });
+    expect(job.state).toBe("done");
+    return job.report as LookReport;
+  };
+  const contacts = async () => {
+    const page = await listContacts(context, logbookId, { limit: 500 });
+    return page.ok ? page.value.items : [];
+  };
+  return { context, logbookId, take, look, contacts };
+}
+
+test("a file is looked into, and nothing is written", async () => {
+  const { take, look, contacts } = await begin();
+  const report = await look();
+  expect(report).toMatchObject({
+    read: 4,
+    fresh: 2,
+    duplicates: 0,
+    refusedCount: 2,
+    from: "2019-11-03T10:10:00Z",
+    to: "2019-11-04T10:20:00Z",
+  });
+  expect(report.sites).toEqual([
+    { call: "CX8QSB", grid: null, count: 1 },
+    { call: null, grid: null, count: 1 },
+  ]);
+  expect(report.first.map(({ call, mode, name }) => [call, mode, name])).toEqual([
+    ["OY4QSA", "CW", "Sunnva"],
+    ["LU3QSC", "SSB", null],
+  ]);
+  const times = report.problems.filter(({ refused }) => refused);
+  expect(times).toHaveLength(1);
+  expect(times[0]).toMatchObject({ count: 2, line: 4 });
+  expect(times[0]!.text).toContain('"9999" is no time');
+  expect(await contacts()).toHaveLength(0);
+  await take();
+  expect(await look()).toMatchObject({ fresh: 0, duplicates: 2 });
+});
+
+test("duplicates are passed over, given what they lack, or kept, as one chooses", async () => {
+  const { context, logbookId, take, contacts } = await begin();
+  await take({}, FILE.replace("<NAME:6>Sunnva ", "").replace("<QSL_RCVD:1>Y ", ""));
+  const [argentine, faroese] = await contacts();
+  changeContact(context, logbookId, argentine!.id, { place: "Rosario" });
+  expect(await take()).toMatchObject({ added: 0, duplicates: 2, merged: 0 });
+  const withPlace = FILE.replace("<QSL_RCVD:1>Y", "<QTH:5>Tigre <QSL_RCVD:1>Y");
+  expect(await take({ duplicates: "facts" }, withPlace)).toMatchObject({ duplicates: 2, merged: 1 });
+  expect(await contacts()).toMatchObject([
+    { place: "Rosario", confirmations: [] },
+    { id: faroese!.id, name: "Sunnva" },
+  ]);
+  const merged = await take({ duplicates: "confirmations" });
+  expect(merged).toMatchObject({ merged: 1 });
+  expect((await contacts())[0]!.confirmations).toMatchObject([{ channel: "card", received: "confirmed" }]);
+  undoBatch(context, logbookId, merged.batchId!);
+  expect((await contacts())[0]!.confirmations).toEqual([]);
+  expect(await take({ duplicates: "keep" })).toMatchObject({ added: 2, duplicates: 0 });
+  expect(await contacts()).toHaveLength(4);
+});
+
+test("a site is given to contacts that do not say our call, and entities are worked out anew when asked", async () => {
+  const { context, take, contacts } = await begin();
+  const site = addSite(context, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" });
+  if (!site.ok) throw new Error(site.problem.detail);
+  await take({ siteId: site.value.id, recalculate: true, queue: "lantern" });
+  expect(await contacts()).toMatchObject([
+    { call: "LU3QSC", ownCall: "LU/CX3QUA", ownGrid: "GF05", siteId: site.value.id },
+    { call: "OY4QSA", ownCall: "CX8QSB", ownGrid: null, siteId: null, cqZone: 14 },
+  ]);
+  expect((await contacts())[0]!.confirmations).toContainEqual(
+    expect.objectContaining({ channel: "lantern", sent: "waiting" }),
+  );
+});

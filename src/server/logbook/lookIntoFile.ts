@@ -1,0 +1,98 @@
+import { existsSync } from "node:fs";
+import { setImmediate } from "node:timers/promises";
+import { type LookReport, importChoicesSchema } from "../../core/contract";
+import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
+import { openAdifFile } from "./adifFile";
+import { recordReader } from "./fileContacts";
+
+const FIRST = 6;
+const MOST_KINDS = 200;
+const PIECE_MS = 100;
+
+/** Looks what is in a file and what an import would do, and writes nothing. */
+export async function lookIntoFile(
+  run: JobRun<LookReport, LookReport>,
+  request: { readonly file: string; readonly fileName: string },
+): Promise<LookReport> {
+  const { context, logbookId } = run;
+  if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
+  const read = recordReader(context, logbookId, importChoicesSchema.parse({}));
+  const tally = createTally(request.fileName);
+  const file = openAdifFile(request.file);
+  try {
+    let next = file.records.next();
+    while (next.done !== true) {
+      const until = Date.now() + PIECE_MS;
+      for (; next.done !== true && Date.now() < until; next = file.records.next()) {
+        const { line } = next.value;
+        const understood = read(next.value, file.header, (notes) => {
+          for (const note of notes) tally.problem(false, note.field, note.text, note.line);
+        });
+        if (understood.kind === "refused") tally.refused(understood.reason, line);
+        else tally.contact(understood.contact, understood.saysOwnCall, understood.twin !== undefined);
+      }
+      const report = tally.report();
+      run.checkpoint(report, report, file.bytesRead, file.size);
+      await setImmediate();
+      if (run.signal.aborted) throw new Cancelled();
+    }
+  } finally {
+    file.records.return();
+  }
+  if (file.problem !== null) throw new JobProblem(file.problem);
+  return tally.report();
+}
+
+type FileContact = LookReport["first"][number] & { readonly ownCall: string | null; readonly ownGrid: string | null };
+
+function createTally(fileName: string) {
+  let [read, fresh, duplicates, refusedCount] = [0, 0, 0, 0];
+  let from: string | null = null;
+  let to: string | null = null;
+  const first: LookReport["first"] = [];
+  const sites = new Map<string, LookReport["sites"][number]>();
+  const problems = new Map<string, LookReport["problems"][number]>();
+
+  function problem(refused: boolean, field: string, text: string, line: number): void {
+    // Problems are of one kind when only what is quoted, and the numbers, differ.
+    const key = `${refused} ${field} ${text.replace(/"[^"]*"/g, '""').replace(/\d+/g, "0")}`;
+    const known = problems.get(key);
+    if (known !== undefined) known.count++;
+    else if (problems.size < MOST_KINDS) problems.set(key, { refused, field, text, line, count: 1 });
+  }
+
+  return {
+    problem,
+    refused(reason: string, line: number) {
+      read++;
+      refusedCount++;
+      problem(true, "", reason, line);
+    },
+    contact(contact: FileContact, saysOwnCall: boolean, isDuplicate: boolean) {
+      read++;
+      if (isDuplicate) duplicates++;
+      else fresh++;
+      const { call, startedAt, band, mode, name, ownGrid } = contact;
+      if (from === null || startedAt < from) from = startedAt;
+      if (to === null || startedAt > to) to = startedAt;
+      if (first.length < FIRST) first.push({ call, startedAt, band, mode, name });
+      const ownCall = saysOwnCall ? contact.ownCall : null;
+      const key = `${ownCall} ${ownGrid}`;
+      const site = sites.get(key);
+      if (site !== undefined) site.count++;
+      else if (sites.size < MOST_KINDS) sites.set(key, { call: ownCall, grid: ownGrid, count: 1 });
+    },
+    report: (): LookReport => ({
+      fileName,
+      read,
+      fresh,
+      duplicates,
+      refusedCount,
+      from,
+      to,
+      sites: [...sites.values()].sort((a, b) => b.count - a.count).slice(0, 20),
+      first,
+      problems: [...problems.values()].sort((a, b) => Number(b.refused) - Number(a.refused) || b.count - a.count),
+    }),
+  };
+}
