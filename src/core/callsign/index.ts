@@ -1,3 +1,5 @@
+export { fittingCalls, isHintable } from "./hints";
+export type { KnownCall } from "./hints";
 export { baseCall, cleanCall, parseCallsign, parsePartialCall } from "./callsign";
 export type { Callsign, CallsignResult } from "./callsign";
 export { expandPrefix, ituAllocation } from "./itu";

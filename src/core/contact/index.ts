@@ -13,5 +13,7 @@ export type { Checked, CompleteContact, ContactFacts, ContactInput, ExtraField, 
 export { FACT_FIELDS, FACT_GROUPS, factText } from "./fields";
 export type { FactField, FactKey, FactKind } from "./fields";
 export { additionsFrom } from "./merge";
+export { isoOf, parseClock, parseDay, stepDay, stepMinutes } from "./typedTime";
+export type { Moment } from "./typedTime";
 export { compareContacts, CONFIRM_TOLERANCE, DUPLICATE_TOLERANCE, findTwin } from "./match";
 export type { Match, MatchFacts } from "./match";

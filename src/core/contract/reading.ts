@@ -30,7 +30,13 @@ export const readingQuerySchema = z.strictObject({
   band: z.string().max(20),
   mode: z.string().max(40),
   grid: z.string().max(12).optional(),
+  /** Within which time a second contact on band and mode group is a duplicate, seconds. */
+  within: z.coerce.number().int().min(0).max(4_000_000_000).default(86_400),
 });
+
+/** A call in the log that fits what is typed so far. */
+export const callHintSchema = z.object({ call: z.string(), contacts: z.int() });
+export type CallHint = z.output<typeof callHintSchema>;
 
 const slotCellSchema = z.object({
   band: z.string(),
@@ -51,7 +57,13 @@ export const readingSchema = z.object({
     .nullable(),
   point: z.object({ latitude: z.number(), longitude: z.number() }).nullable(),
   worth: z.object({ worth: z.enum(["fresh", "wanted", "hold", "safe"]), text: z.string() }).nullable(),
-  station: z.object({ contacts: z.int(), previous: z.array(storedContactSchema), duplicate: z.boolean() }),
+  station: z.object({
+    contacts: z.int(),
+    previous: z.array(storedContactSchema),
+    duplicate: z.boolean(),
+    /** What the operator keeps about the station. */
+    note: z.string().nullable(),
+  }),
   slots: z.array(slotCellSchema),
 });
 export type Reading = z.output<typeof readingSchema>;

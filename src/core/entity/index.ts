@@ -2,3 +2,4 @@ export { countedAt, ENTITIES, entityByCode } from "./entity";
 export type { Continent, Entity } from "./entity";
 export { chooseEntity, resolve } from "./resolve";
 export type { CallException, Resolution } from "./resolve";
+export { regionOf } from "./region";

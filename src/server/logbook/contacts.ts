@@ -14,7 +14,7 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
 import { contactsById, findContact, withConfirmations } from "./contactRow";
-import { findLogbook, siteOfLogbook } from "./logbooks";
+import { findLogbook, findSite, siteOfLogbook } from "./logbooks";
 import { filteredContacts } from "./search";
 
 /** Services that every new contact waits for. */
@@ -35,10 +35,11 @@ export function logContact(context: Context, logbookId: number, input: unknown):
 }
 
 function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts): ContactFacts {
-  const site = siteOfLogbook(context.store, logbookId);
+  const { store } = context;
+  const site = (facts.siteId === null ? undefined : findSite(store, facts.siteId)) ?? siteOfLogbook(store, logbookId);
   return {
     ...facts,
-    siteId: facts.siteId ?? site.id,
+    siteId: site.id,
     ownCall: facts.ownCall ?? site.call,
     operator: facts.operator ?? site.operator,
     ownGrid: facts.ownGrid ?? site.grid,

@@ -1,4 +1,5 @@
 import { Worker } from "node:worker_threads";
+import type { KnownCall } from "../../core/callsign";
 import type { Found, Search } from "./search";
 
 export interface FindRequest {
@@ -8,25 +9,35 @@ export interface FindRequest {
   readonly limit: number;
 }
 
+export interface HintRequest {
+  readonly logbookId: number;
+  readonly like: string;
+  readonly most: number;
+}
+
 /** Finds contacts without holding up who asks. */
 export interface Finder {
   find(request: FindRequest): Promise<Found>;
+  /** Calls of a logbook that fit what is typed so far. */
+  hints(request: HintRequest): Promise<KnownCall[]>;
   close(): void;
 }
 
 /** What goes to the thread and back. */
 export interface FinderOrder {
   readonly number: number;
-  readonly request: FindRequest;
+  readonly find?: FindRequest;
+  readonly hints?: HintRequest;
 }
 export type FinderAnswer =
-  { readonly number: number; readonly found: Found } | { readonly number: number; readonly fault: string };
+  | { readonly number: number; readonly found: Found | KnownCall[] }
+  | { readonly number: number; readonly fault: string };
 
 /** A finder in a thread of its own, which begins with the first search: a filter may have to look at every contact. */
 export function createFinder(databaseFile: string): Finder {
   let worker: Worker | null = null;
   let last = 0;
-  const open = new Map<number, { resolve: (found: Found) => void; reject: (error: Error) => void }>();
+  const open = new Map<number, { resolve: (found: never) => void; reject: (error: Error) => void }>();
 
   function begin(): Worker {
     const begun = new Worker(new URL("./finderThread.ts", import.meta.url), { workerData: { databaseFile } });
@@ -34,7 +45,7 @@ export function createFinder(databaseFile: string): Finder {
     begun.on("message", (answer: FinderAnswer) => {
       const asker = open.get(answer.number);
       open.delete(answer.number);
-      if ("found" in answer) asker?.resolve(answer.found);
+      if ("found" in answer) asker?.resolve(answer.found as never);
       else asker?.reject(new Error(answer.fault));
     });
     begun.on("error", (error: Error) => {
@@ -45,16 +56,19 @@ export function createFinder(databaseFile: string): Finder {
     return begun;
   }
 
+  function ask<Answer>(question: Omit<FinderOrder, "number">): Promise<Answer> {
+    worker ??= begin();
+    const number = ++last;
+    const order: FinderOrder = { number, ...question };
+    return new Promise<Answer>((resolve, reject) => {
+      open.set(number, { resolve, reject });
+      worker!.postMessage(order);
+    });
+  }
+
   return {
-    find(request) {
-      worker ??= begin();
-      const number = ++last;
-      const order: FinderOrder = { number, request };
-      return new Promise((resolve, reject) => {
-        open.set(number, { resolve, reject });
-        worker!.postMessage(order);
-      });
-    },
+    find: (request) => ask({ find: request }),
+    hints: (request) => ask({ hints: request }),
     close() {
       void worker?.terminate();
     },

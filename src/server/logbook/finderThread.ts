@@ -5,10 +5,12 @@ import { createSearcher } from "./search";
 
 const port = parentPort!;
 const searcher = createSearcher(connect((workerData as { readonly databaseFile: string }).databaseFile));
-port.on("message", ({ number, request }: FinderOrder) => {
+port.on("message", ({ number, find, hints }: FinderOrder) => {
   let answer: FinderAnswer;
   try {
-    answer = { number, found: searcher.slice(request.search, request.now, request.offset, request.limit) };
+    const found =
+      find !== undefined ? searcher.slice(find.search, find.now, find.offset, find.limit) : searcher.hints(hints!);
+    answer = { number, found };
   } catch (error) {
     answer = { number, fault: error instanceof Error ? error.message : String(error) };
   }

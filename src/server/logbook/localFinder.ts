@@ -7,6 +7,7 @@ export function localFinder(store: Store): Finder {
   const searcher = createSearcher(store);
   return {
     find: ({ search, now, offset, limit }) => Promise.resolve(searcher.slice(search, now, offset, limit)),
+    hints: (request) => Promise.resolve(searcher.hints(request)),
     close: () => {},
   };
 }

@@ -10,11 +10,9 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { done, invalid, type Result } from "../problem";
 import { withConfirmations } from "./contactRow";
 import { findLogbook, siteOfLogbook } from "./logbooks";
+import { noteOf } from "./stationNotes";
 
 const PREVIOUS = 6;
-/** A second contact on band and mode group within this time is shown as a duplicate, seconds. */
-const DUPLICATE_WITHIN = 24 * 3600;
-
 /** Resolves a call as of a moment, seconds since 1970 UTC. */
 export function readCall({ store }: Context, text: string, at: number): Result<CallPlace> {
   const parsed = parseCallsign(text);
@@ -87,8 +85,8 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const facts = { baseCall: base, band, modeGroup: group, startedAt: now };
   const duplicate = previous.some(
     (contact) =>
-      compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, DUPLICATE_WITHIN).kind !==
-      "different",
+      compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, asked.data.within)
+        .kind !== "different",
   );
   const here = gridCenter(siteOfLogbook(store, logbookId).grid);
   const there =
@@ -101,7 +99,7 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
     beam: here !== null && there !== null ? pathBetween(here, there) : null,
     sun: there === null ? null : sunOver(there, now),
     worth: entity === null ? null : worthOf(slots, band, group, entity.name),
-    station: { contacts, previous, duplicate },
+    station: { contacts, previous, duplicate, note: noteOf(store, logbookId, base) },
     slots,
   });
 }

@@ -1,9 +1,11 @@
 import { sql } from "kysely";
 import { BANDS } from "../../core/band";
+import { fittingCalls, type KnownCall } from "../../core/callsign";
 import type { ContactFilter } from "../../core/contract";
 import { ENTITIES } from "../../core/entity";
 import { columnById, NEWEST_FIRST, searchTextOf, searchWords, type Sort } from "../../core/view";
 import type { Store } from "../db/store";
+import type { HintRequest } from "./finder";
 import { filterSql } from "./filterSql";
 
 /** Which contacts of a logbook, in which order. */
@@ -24,6 +26,8 @@ export interface Searcher {
   /** The numbers of all contacts that fit, in order. */
   all(search: Search, now: number): readonly number[];
   slice(search: Search, now: number, offset: number, limit: number): Found;
+  /** Calls of a logbook that fit what is typed so far, best first. */
+  hints(request: HintRequest): KnownCall[];
 }
 
 /** The rows of a logbook that fit, but for what is found by text. */
@@ -48,6 +52,7 @@ const MOST_CHANGES = 2000;
 export function createSearcher(store: Store): Searcher {
   let newestEntry = -1;
   const lists = new Map<string, readonly number[]>();
+  const calls = new Map<number, readonly KnownCall[]>();
   const texts = new Map<number, string[]>();
 
   /** Forgets what changed since the last search: every change of a contact writes an entry of the journal. */
@@ -55,6 +60,7 @@ export function createSearcher(store: Store): Searcher {
     const newest = store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0;
     if (newest === newestEntry) return;
     lists.clear();
+    calls.clear();
     if (newest - newestEntry > MOST_CHANGES) texts.clear();
     else for (const [logbookId, known] of texts) readTexts(logbookId, known, newestEntry);
     newestEntry = newest;
@@ -100,6 +106,21 @@ export function createSearcher(store: Store): Searcher {
 
   return {
     all,
+    hints({ logbookId, like, most }) {
+      bringUpToDate();
+      let known = calls.get(logbookId);
+      if (known === undefined) {
+        known = store.all(
+          store.q
+            .selectFrom("contact")
+            .select((eb) => ["baseCall as call", eb.fn.countAll<number>().as("contacts")])
+            .where("logbookId", "=", logbookId)
+            .groupBy("baseCall"),
+        );
+        calls.set(logbookId, known);
+      }
+      return fittingCalls(like, known, most);
+    },
     slice(search, now, offset, limit) {
       const ids = all(search, now);
       return { ids: ids.slice(offset, offset + limit), total: ids.length };

@@ -14,8 +14,11 @@ import { useUndo } from "../log/useUndo";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
 import { CallExceptions } from "./CallExceptions";
+import { DuplicateWindow } from "./DuplicateWindow";
 import { type Draft, EMPTY_DRAFT, type Offered } from "./draft";
 import { EntryLine } from "./EntryLine";
+import { StationNote } from "./StationNote";
+import { useDuplicateWindow } from "./useDuplicateWindow";
 import { ReadingPanel } from "./ReadingPanel";
 import { useReading } from "./useReading";
 
@@ -29,18 +32,24 @@ export function Desk() {
   const [excepting, setExcepting] = useState(false);
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
-  const { reading, problem } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid);
+  const [within, setWithin] = useDuplicateWindow();
+  const { reading, problem, refetch } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid, within);
+  const [asking, setAsking] = useState<"note" | "duplicates" | null>(null);
 
   const undo = useUndo(logbook.id, () => setLast(null));
   const undoLast = () =>
     last === null
       ? void toast("Nothing was logged here that could be undone.")
       : undo.mutate({ batchId: last.batchId, said: `${last.call} is taken out of the log.` });
+  const askNote = () =>
+    reading === null ? void toast("Type a call first; the note is about its station.") : setAsking("note");
   const openImport = () => setImporting([]);
 
   useActions([
     { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
     { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
+    { id: "note", label: "Note about the station", keys: "Ctrl+Alt+M", run: askNote },
+    { id: "duplicates", label: "Within which time a contact is a duplicate", run: () => setAsking("duplicates") },
     { id: "exceptions", label: "Say where a call operates from", keys: "Ctrl+Alt+W", run: () => setExcepting(true) },
   ]);
 
@@ -64,7 +73,7 @@ export function Desk() {
     >
       <h1 className="sr-only">Desk</h1>
       <EntryLine
-        logbookId={logbook.id}
+        logbook={logbook}
         draft={draft}
         setDraft={setDraft}
         offered={offeredFrom(reading, draft.call)}
@@ -78,6 +87,8 @@ export function Desk() {
         problem={problem}
         band={radio.band}
         mode={radio.mode}
+        within={within}
+        onNote={askNote}
       />
       <Log leaveTo={callRef}>
         {last !== null && (
@@ -96,6 +107,25 @@ export function Desk() {
         <div className="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-lg border-2 border-dashed border-signal bg-signal-wash/90 text-title font-semibold text-signal">
           Drop log files to import them
         </div>
+      )}
+      {asking === "note" && reading !== null && (
+        <StationNote
+          logbookId={logbook.id}
+          call={reading.place.base}
+          note={reading.station.note}
+          onKept={() => void refetch()}
+          onClose={() => setAsking(null)}
+        />
+      )}
+      {asking === "duplicates" && (
+        <DuplicateWindow
+          within={within}
+          onClose={() => setAsking(null)}
+          onDone={(seconds) => {
+            setWithin(seconds);
+            setAsking(null);
+          }}
+        />
       )}
       {excepting && <CallExceptions call={draft.call} onClose={() => setExcepting(false)} />}
       {importing !== null && <ImportWindow files={importing} onClose={() => setImporting(null)} />}

@@ -1,20 +1,48 @@
 "use client";
 
-import { useMutation } from "@tanstack/react-query";
-import { type KeyboardEvent, type RefObject, useState } from "react";
-import { BANDS, bandLabel, defaultReport, formatFrequency, parseFrequency, bandOfFrequency } from "@/core/band";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { Lock, LockOpen } from "lucide-react";
+import { type KeyboardEvent, type RefObject, useRef, useState } from "react";
+import { toast } from "sonner";
+import {
+  bandLabel,
+  bandOfFrequency,
+  BANDS,
+  defaultReport,
+  formatFrequency,
+  mayTransmit,
+  parseFrequency,
+} from "@/core/band";
 import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } from "@/core/contact";
-import type { LoggedContact } from "@/core/contract";
+import type { Logbook, LoggedContact, Site } from "@/core/contract";
+import { regionOf } from "@/core/entity";
 import { useActions } from "../kit/actions";
 import { api, ApiProblem } from "../kit/api";
 import { Button } from "../kit/Button";
+import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import { Key } from "../kit/Key";
 import { STEPPED_MODES, useRadio } from "../shell/radio";
-import { contactFrom, type Draft, EMPTY_DRAFT, isEmpty, type Offered, radioChangeFrom } from "./draft";
+import { CallHints } from "./CallHints";
+import {
+  afterLogging,
+  contactFrom,
+  type Draft,
+  emptied,
+  EQUIPMENT,
+  isEmpty,
+  LINE_KEYS,
+  type Offered,
+  radioChangeFrom,
+  UNFOLDED,
+  valueIn,
+  withHeldTurned,
+  withValue,
+} from "./draft";
+import { PastFields } from "./PastFields";
 
 interface EntryLineProps {
-  logbookId: number;
+  logbook: Logbook;
   draft: Draft;
   setDraft: (draft: Draft) => void;
   offered: Offered;
@@ -22,16 +50,22 @@ interface EntryLineProps {
   onLogged: (logged: LoggedContact) => void;
 }
 
-/** Where a contact is typed. Enter logs, Escape clears and, pressed again, gives back. */
-export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogged }: EntryLineProps) {
+/**
+ * Where a contact is typed. Enter logs, Escape clears and, pressed again, gives back. It unfolds to all facts, any of
+ * which can be held for the next contact, and takes contacts of the past with a day and a time.
+ */
+export function EntryLine({ logbook, draft, setDraft, offered, callRef, onLogged }: EntryLineProps) {
   const radio = useRadio();
   const [cleared, setCleared] = useState<Draft | null>(null);
   const [faults, setFaults] = useState<readonly Fault[]>([]);
   /** The doubts that were said; Enter again takes the contact as it is. */
   const [doubted, setDoubted] = useState<string | null>(null);
+  const [unfolded, setUnfolded] = useState(false);
+  const timeRef = useRef<HTMLInputElement>(null);
+  const lineRef = useRef<HTMLElement>(null);
 
   const log = useMutation({
-    mutationFn: async ({ input }: { input: ContactInput; typed: Draft }) => logContact(logbookId, input),
+    mutationFn: async ({ input }: { input: ContactInput; typed: Draft }) => logContact(logbook.id, input),
     onSuccess: onLogged,
     onError: (error, { typed }) => {
       setDraft(typed);
@@ -41,51 +75,63 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
 
   const faultOf = (field: string) => faults.find((fault) => fault.field === field)?.text;
 
-  function change(part: Partial<Draft>) {
-    const next = { ...draft, ...part };
-    if (part.call !== undefined) {
-      next.startedAt = part.call === "" ? null : (draft.startedAt ?? isoTime(secondsNow()));
-      setCleared(null);
-    }
+  function take(next: Draft) {
     setFaults([]);
     setDoubted(null);
     setDraft(next);
   }
 
+  function changeCall(call: string) {
+    setCleared(null);
+    take({ ...draft, call, startedAt: call === "" ? null : (draft.startedAt ?? isoTime(secondsNow())) });
+  }
+
   function submit() {
+    if (draft.past !== null && draft.call === "") return callRef.current?.focus();
     const tuned = radioChangeFrom(draft.call);
     if (tuned !== null) {
       radio.set(tuned);
-      return change({ call: "" });
+      return changeCall("");
     }
-    const input = contactFrom(draft, offered, radio, isoTime(secondsNow()));
+    const { input, faults: wrong } = contactFrom(draft, offered, radio, isoTime(secondsNow()));
     const checked = checkContact(input, secondsNow());
-    if (!checked.ok) return setFaults(checked.faults);
+    const found = [...wrong, ...(checked.ok ? [] : checked.faults)];
+    if (!checked.ok || found.length > 0) return setFaults(found);
     const doubts = contactDoubts(checked.value);
     const said = JSON.stringify(doubts);
     if (doubts.length > 0 && doubted !== said) {
       setDoubted(said);
       return setFaults(doubts.map((doubt) => ({ ...doubt, text: `${doubt.text}. Enter again logs it all the same.` })));
     }
-    setFaults([]);
-    setDoubted(null);
     setCleared(null);
-    setDraft(EMPTY_DRAFT);
-    callRef.current?.focus();
+    take(afterLogging(draft));
+    (draft.past === null ? callRef : timeRef).current?.focus();
     log.mutate({ input, typed: draft });
   }
 
   function clearOrGiveBack() {
     if (!isEmpty(draft)) {
       setCleared(draft);
-      setDraft(EMPTY_DRAFT);
+      take(emptied(draft));
     } else if (cleared !== null) {
-      setDraft(cleared);
+      take(cleared);
       setCleared(null);
-    }
-    setFaults([]);
-    setDoubted(null);
+    } else take(draft);
     callRef.current?.focus();
+  }
+
+  function turnPast() {
+    const now = isoTime(secondsNow());
+    take({ ...draft, past: draft.past === null ? { day: now.slice(0, 10), clock: now.slice(11, 16) } : null });
+    if (draft.past === null) requestAnimationFrame(() => timeRef.current?.focus());
+    else callRef.current?.focus();
+  }
+
+  function holdFocused() {
+    const key = (document.activeElement as HTMLElement | null)?.dataset.fact;
+    if (key === undefined || !lineRef.current?.contains(document.activeElement))
+      return void toast("Go to a field of the entry line first; then it is held for the next contact.");
+    setDraft(withHeldTurned(draft, key));
   }
 
   useActions([
@@ -99,6 +145,14 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
     },
     { id: "clear2", label: "Clear the entry line", run: clearOrGiveBack },
     { id: "toCall", label: "Go to the call field", keys: "Ctrl+Alt+E", run: () => callRef.current?.focus() },
+    {
+      id: "unfold",
+      label: "Unfold the entry line to all facts",
+      keys: "Ctrl+Alt+U",
+      run: () => setUnfolded(!unfolded),
+    },
+    { id: "past", label: "Log after the fact, with day and time", keys: "Ctrl+Alt+T", run: turnPast },
+    { id: "hold", label: "Hold the field for the next contact", keys: "Ctrl+Alt+H", run: holdFocused },
     { id: "bandUp", label: "Next higher band", keys: "PageUp", run: () => radio.stepBand(1) },
     { id: "bandDown", label: "Next lower band", keys: "PageDown", run: () => radio.stepBand(-1) },
     { id: "modeUp", label: "Next mode", keys: "Shift+PageUp", run: () => radio.stepMode(1) },
@@ -119,14 +173,34 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
   }
 
   const report = defaultReport(radio.mode, radio.submode);
-  const text = (key: "reportSent" | "reportReceived" | "name" | "place" | "grid" | "comment") => ({
-    value: draft[key],
-    onChange: ({ target }: { target: HTMLInputElement }) => change({ [key]: target.value }),
+  const field = (key: string, label: string) => ({
+    label,
+    "data-fact": key,
+    value: valueIn(draft, key),
+    onChange: ({ target }: { target: HTMLInputElement }) => take(withValue(draft, key, target.value)),
     fault: faultOf(key),
+    aside: (
+      <HoldButton label={label} held={draft.held.includes(key)} onTurn={() => setDraft(withHeldTurned(draft, key))} />
+    ),
   });
-  const general = faults.filter((fault) => !SHOWN_AT_FIELDS.has(fault.field));
+  const shown = new Set([...SHOWN_AT_FIELDS, ...(unfolded ? MORE_KEYS : [])]);
+  const general = faults.filter((fault) => !shown.has(fault.field));
   return (
-    <section aria-label="Entry line" onKeyDown={onKeyDown} className="border-b border-line bg-panel px-4 pt-2.5 pb-3">
+    <section
+      ref={lineRef}
+      aria-label="Entry line"
+      onKeyDown={onKeyDown}
+      className="border-b border-line bg-panel px-4 pt-2 pb-1"
+    >
+      {draft.past !== null && (
+        <PastFields
+          past={draft.past}
+          timeRef={timeRef}
+          callRef={callRef}
+          onChange={(past) => take({ ...draft, past })}
+          onLive={turnPast}
+        />
+      )}
       <div className="flex items-end gap-2.5 max-lg:flex-wrap">
         <FrequencyField fault={faultOf("frequencyHz")} />
         <BandField fault={faultOf("band")} />
@@ -137,39 +211,148 @@ export function EntryLine({ logbookId, draft, setDraft, offered, callRef, onLogg
           ref={callRef}
           autoFocus
           value={draft.call}
-          onChange={({ target }) => change({ call: target.value.toUpperCase() })}
+          onChange={({ target }) => changeCall(target.value.toUpperCase())}
           fault={faultOf("call")}
           maxLength={30}
           autoCapitalize="characters"
           wrapperClassName="w-[180px] max-sm:w-full"
           className="h-[38px] border-2 border-signal bg-panel text-[22px] font-semibold tracking-wide"
         />
-        <Field label="Sent" mono placeholder={report} wrapperClassName="w-[58px]" {...text("reportSent")} />
-        <Field label="Received" mono placeholder={report} wrapperClassName="w-[62px]" {...text("reportReceived")} />
-        <Field label="Name" placeholder={offered.name ?? ""} wrapperClassName="w-[100px]" {...text("name")} />
-        <Field label="Place" placeholder={offered.place ?? ""} wrapperClassName="w-[108px]" {...text("place")} />
+        <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportSent", "Sent")} />
+        <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportReceived", "Rcvd")} />
+        <Field placeholder={offered.name ?? ""} wrapperClassName="w-[100px]" {...field("name", "Name")} />
+        <Field placeholder={offered.place ?? ""} wrapperClassName="w-[104px]" {...field("place", "Place")} />
         <Field
-          label="Grid"
           mono
           placeholder={offered.grid ?? ""}
           maxLength={12}
           wrapperClassName="w-[80px]"
-          {...text("grid")}
+          {...field("grid", "Grid")}
         />
-        <Field label="Comment" wrapperClassName="min-w-20 flex-1" {...text("comment")} />
+        <Field wrapperClassName="min-w-20 flex-1" {...field("comment", "Comment")} />
         <Button look="act" onClick={submit}>
           Log it <Key>Enter</Key>
         </Button>
       </div>
-      {general.length > 0 && (
-        <p role="alert" className="mt-2 text-stop">
-          {general.map((fault) => fault.text).join("; ")}
-        </p>
+      {unfolded && (
+        <div className="mt-2 grid gap-2">
+          {UNFOLDED.map(({ title, fields }) => (
+            <fieldset key={title} className="grid grid-cols-8 items-end gap-2.5 max-lg:grid-cols-3">
+              <legend className="heading">{title}</legend>
+              {fields.map(({ key, label, kind }) => (
+                <Field
+                  key={key}
+                  mono={kind !== "text" && kind !== "long"}
+                  wrapperClassName={key === "notes" ? "col-span-3" : ""}
+                  {...field(key, label)}
+                />
+              ))}
+            </fieldset>
+          ))}
+          <div className="grid grid-cols-8 items-end gap-2.5 max-lg:grid-cols-3">
+            {EQUIPMENT.map(({ key, label }) => (
+              <Field key={key} {...field(key, label)} />
+            ))}
+            <SiteChoice
+              siteId={draft.siteId}
+              held={draft.held.includes("siteId")}
+              onChoose={(siteId) => take({ ...draft, siteId })}
+              onHold={() => setDraft(withHeldTurned(draft, "siteId"))}
+            />
+          </div>
+        </div>
       )}
-      {isEmpty(draft) && cleared !== null && (
-        <p className="mt-2 text-soft">Cleared {cleared.call || "the entry line"}. Escape again gives it back.</p>
-      )}
+      <div className="flex h-[26px] items-center gap-4 overflow-hidden whitespace-nowrap">
+        {general.length > 0 ? (
+          <p role="alert" className="truncate text-stop" title={general.map((fault) => fault.text).join("; ")}>
+            {general.map((fault) => fault.text).join("; ")}
+          </p>
+        ) : isEmpty(draft) && cleared !== null ? (
+          <p className="text-soft">Cleared {cleared.call || "the entry line"}. Escape again gives it back.</p>
+        ) : (
+          <CallHints logbookId={logbook.id} call={draft.call} callRef={callRef} onPick={changeCall} />
+        )}
+        <span className="flex-1" />
+        <TransmitNotice entityCode={logbook.site.entityCode} />
+        <button
+          type="button"
+          className="text-soft hover:text-signal"
+          aria-pressed={draft.past !== null}
+          onClick={turnPast}
+        >
+          {draft.past === null ? "After the fact" : "Live again"}
+        </button>
+        <button
+          type="button"
+          className="text-soft hover:text-signal"
+          aria-expanded={unfolded}
+          onClick={() => setUnfolded(!unfolded)}
+        >
+          {unfolded ? "Fold" : "More fields"}
+        </button>
+      </div>
     </section>
+  );
+}
+
+/** Says whether one may transmit here in this mode, where there is something to say. */
+function TransmitNotice({ entityCode }: { entityCode: number | null }) {
+  const radio = useRadio();
+  const region = regionOf(entityCode);
+  if (region === null || radio.frequencyHz === null) return null;
+  const answer = mayTransmit(radio.frequencyHz, radio.mode, radio.submode, region);
+  if (answer.text === null) return null;
+  return (
+    <span role="status" className={answer.may ? "text-wanted" : "font-semibold text-stop"}>
+      {answer.may ? "Unusual here: " : "Do not transmit: "}
+      {answer.text}
+    </span>
+  );
+}
+
+function HoldButton({ label, held, onTurn }: { label: string; held: boolean; onTurn: () => void }) {
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-label={`Hold ${label} for the next contact`}
+      title={held ? "Held for the next contact" : "Hold it for the next contact (Ctrl Alt H)"}
+      aria-pressed={held}
+      onClick={onTurn}
+      className={`shrink-0 ${held ? "text-signal" : "text-faint opacity-50 hover:opacity-100"}`}
+    >
+      {held ? <Lock size={11} aria-hidden /> : <LockOpen size={11} aria-hidden />}
+    </button>
+  );
+}
+
+interface SiteChoiceProps {
+  siteId: number | null;
+  held: boolean;
+  onChoose: (siteId: number | null) => void;
+  onHold: () => void;
+}
+
+function SiteChoice({ siteId, held, onChoose, onHold }: SiteChoiceProps) {
+  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => api<{ items: Site[] }>("sites") });
+  return (
+    <div className="col-span-2 flex items-end gap-1">
+      <Choice
+        label="Site"
+        wrapperClassName="flex-1"
+        data-fact="siteId"
+        value={siteId ?? ""}
+        onChange={({ target }) => onChoose(target.value === "" ? null : Number(target.value))}
+      >
+        <option value="">that of the logbook</option>
+        {data?.items.map(({ id, name, call, grid }) => (
+          <option key={id} value={id}>
+            {name}: {call} in {grid}
+          </option>
+        ))}
+      </Choice>
+      <HoldButton label="Site" held={held} onTurn={onHold} />
+    </div>
   );
 }
 
@@ -177,17 +360,11 @@ function secondsNow(): number {
   return Math.floor(Date.now() / 1000);
 }
 
-const SHOWN_AT_FIELDS = new Set([
-  "call",
-  "reportSent",
-  "reportReceived",
-  "name",
-  "place",
-  "grid",
-  "comment",
-  "frequencyHz",
-  "band",
-]);
+const SHOWN_AT_FIELDS = [...LINE_KEYS, "frequencyHz", "band"];
+const MORE_KEYS = [
+  ...UNFOLDED.flatMap(({ fields }) => fields.map(({ key }) => key)),
+  ...EQUIPMENT.map(({ key }) => key),
+];
 
 async function logContact(logbookId: number, input: ContactInput): Promise<LoggedContact> {
   return api(`logbooks/${logbookId}/contacts`, { method: "POST", json: input });
@@ -244,24 +421,19 @@ function FrequencyField({ fault }: { fault: string | undefined }) {
 function BandField({ fault }: { fault: string | undefined }) {
   const radio = useRadio();
   return (
-    <div className="grid w-[72px] gap-[3px]">
-      <label htmlFor="entry-band" className="text-tiny text-soft">
-        Band
-      </label>
-      <select
-        id="entry-band"
-        className="field px-1"
-        aria-invalid={fault !== undefined}
-        value={radio.band}
-        onChange={({ target }) => radio.set({ band: target.value, frequencyHz: null })}
-      >
-        {BANDS.map((band) => (
-          <option key={band.name} value={band.name}>
-            {bandLabel(band.name)}
-          </option>
-        ))}
-      </select>
-    </div>
+    <Choice
+      label="Band"
+      wrapperClassName="w-[72px]"
+      aria-invalid={fault !== undefined}
+      value={radio.band}
+      onChange={({ target }) => radio.set({ band: target.value, frequencyHz: null })}
+    >
+      {BANDS.map((band) => (
+        <option key={band.name} value={band.name}>
+          {bandLabel(band.name)}
+        </option>
+      ))}
+    </Choice>
   );
 }
 
@@ -272,25 +444,20 @@ function ModeField() {
     : [...STEPPED_MODES, { mode: radio.mode, submode: radio.submode }];
   const valueOf = ({ mode, submode }: { mode: string; submode: string | null }) => `${mode}|${submode ?? ""}`;
   return (
-    <div className="grid w-[74px] gap-[3px]">
-      <label htmlFor="entry-mode" className="text-tiny text-soft">
-        Mode
-      </label>
-      <select
-        id="entry-mode"
-        className="field px-1"
-        value={valueOf(radio)}
-        onChange={({ target }) => {
-          const [mode = "CW", submode = ""] = target.value.split("|");
-          radio.set({ mode, submode: submode || null });
-        }}
-      >
-        {options.map((option) => (
-          <option key={valueOf(option)} value={valueOf(option)}>
-            {option.submode ?? option.mode}
-          </option>
-        ))}
-      </select>
-    </div>
+    <Choice
+      label="Mode"
+      wrapperClassName="w-[74px]"
+      value={valueOf(radio)}
+      onChange={({ target }) => {
+        const [mode = "CW", submode = ""] = target.value.split("|");
+        radio.set({ mode, submode: submode || null });
+      }}
+    >
+      {options.map((option) => (
+        <option key={valueOf(option)} value={valueOf(option)}>
+          {option.submode ?? option.mode}
+        </option>
+      ))}
+    </Choice>
   );
 }

@@ -15,10 +15,13 @@ interface ReadingPanelProps {
   problem: Error | null;
   band: string;
   mode: string;
+  /** Within which time a second contact is a duplicate, seconds. */
+  within: number;
+  onNote: () => void;
 }
 
 /** What is known of the call being typed: who, what a contact would be worth, what was before, and where it lies. */
-export function ReadingPanel({ logbook, call, reading, problem, band, mode }: ReadingPanelProps) {
+export function ReadingPanel({ logbook, call, reading, problem, band, mode, within, onNote }: ReadingPanelProps) {
   return (
     <section
       aria-label="Reading"
@@ -34,13 +37,13 @@ export function ReadingPanel({ logbook, call, reading, problem, band, mode }: Re
         )}
       </Part>
       <Part title="Worth" live>
-        {reading === null ? <WorthKey /> : <WorthPart reading={reading} band={band} mode={mode} />}
+        {reading === null ? <WorthKey /> : <WorthPart reading={reading} band={band} mode={mode} within={within} />}
       </Part>
       <Part title={reading === null ? "Before" : beforeTitle(reading)}>
         {reading === null ? (
           <p className="text-faint">Earlier contacts with the station.</p>
         ) : (
-          <Before reading={reading} />
+          <Before reading={reading} onNote={onNote} />
         )}
       </Part>
       <div className="grid place-items-center overflow-hidden bg-raised max-lg:hidden">
@@ -161,7 +164,7 @@ const TAG: Readonly<Record<Worth, string>> = {
   safe: "bg-safe-wash text-safe",
 };
 
-function WorthPart({ reading, band, mode }: { reading: Reading; band: string; mode: string }) {
+function WorthPart({ reading, band, mode, within }: { reading: Reading; band: string; mode: string; within: number }) {
   const { worth, station, place } = reading;
   return (
     <>
@@ -173,7 +176,7 @@ function WorthPart({ reading, band, mode }: { reading: Reading; band: string; mo
         )}
         {station.duplicate && (
           <span className="flex shrink-0 items-center rounded-[4px] bg-raised px-2 font-semibold text-soft line-through decoration-1">
-            duplicate: worked within a day
+            duplicate within {spanText(within)}
           </span>
         )}
       </div>
@@ -239,13 +242,35 @@ function Matrix({ name, slots, band, group }: { name: string; slots: readonly Ce
   );
 }
 
+/** 86 400 as "24 h", 5400 as "90 min". */
+function spanText(seconds: number): string {
+  return seconds % 3600 === 0 ? `${count(seconds / 3600)} h` : `${count(seconds / 60)} min`;
+}
+
 function beforeTitle({ station }: Reading): string {
   return station.contacts === 0 ? "Before" : `Before: ${many(station.contacts, "contact")}`;
 }
 
-function Before({ reading }: { reading: Reading }) {
+function Before({ reading, onNote }: { reading: Reading; onNote: () => void }) {
+  const { previous, note } = reading.station;
+  return (
+    <>
+      <button
+        type="button"
+        title={note ?? "Keep a note about the station (Ctrl Alt M)"}
+        onClick={onNote}
+        className={`mb-1 block w-full truncate text-left hover:text-signal ${note === null ? "text-faint" : "font-semibold"}`}
+      >
+        {note ?? "No note"}
+      </button>
+      {previous.length === 0 && <p className="text-soft">First contact with {reading.place.base}.</p>}
+      <PreviousContacts reading={reading} />
+    </>
+  );
+}
+
+function PreviousContacts({ reading }: { reading: Reading }) {
   const { previous } = reading.station;
-  if (previous.length === 0) return <p className="text-soft">First contact with {reading.place.base}.</p>;
   return (
     <ul className="grid gap-[3px]">
       {previous.map((contact) => (

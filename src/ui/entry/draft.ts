@@ -1,16 +1,64 @@
-import { parseFrequency, parseMode, bandByName, bandOfFrequency, defaultReport } from "@/core/band";
-import type { ContactInput } from "@/core/contact";
+import { bandByName, bandOfFrequency, defaultReport, parseFrequency, parseMode } from "@/core/band";
+import {
+  type ContactInput,
+  FACT_FIELDS,
+  type FactField,
+  type FactKey,
+  type Fault,
+  isoOf,
+  type Moment,
+} from "@/core/contact";
+import { readField } from "../log/contactForm";
 import type { RadioSetting } from "../shell/radio";
 
+/** Fields of the entry line that are always there. */
+export const LINE_KEYS = ["call", "reportSent", "reportReceived", "name", "place", "grid", "comment"] as const;
+export type LineKey = (typeof LINE_KEYS)[number];
+
+/** ADIF fields that have no column, and a place in the entry line all the same. */
+export const EQUIPMENT = [
+  { key: "RIG", label: "Their rig" },
+  { key: "MY_RIG", label: "Our rig" },
+  { key: "MY_ANTENNA", label: "Our antenna" },
+] as const;
+
+const facts = (...keys: FactKey[]): FactField[] => keys.map((key) => FACT_FIELDS.find((field) => field.key === key)!);
+
+/** What the entry line unfolds to. */
+export const UNFOLDED: readonly { readonly title: string; readonly fields: readonly FactField[] }[] = [
+  {
+    title: "Their side",
+    fields: facts("theirPower", "state", "county", "island", "summit", "park", "cqZone", "ituZone"),
+  },
+  {
+    title: "Our side",
+    fields: facts(
+      "ownCall",
+      "operator",
+      "power",
+      "frequencyReceivedHz",
+      "bandReceived",
+      "propagation",
+      "satellite",
+      "satelliteMode",
+    ),
+  },
+  {
+    title: "Contest and notes",
+    fields: facts("contestId", "serialSent", "serialReceived", "exchangeSent", "exchangeReceived", "notes"),
+  },
+];
+
 /** What stands in the entry line, as typed. */
-export interface Draft {
-  readonly call: string;
-  readonly reportSent: string;
-  readonly reportReceived: string;
-  readonly name: string;
-  readonly place: string;
-  readonly grid: string;
-  readonly comment: string;
+export interface Draft extends Readonly<Record<LineKey, string>> {
+  /** What stands in the unfolded part, by the fact's key or the ADIF field's name. */
+  readonly more: Readonly<Record<string, string>>;
+  /** Another site than the logbook's, for this contact. */
+  readonly siteId: number | null;
+  /** Keys of the fields that stay for the next contact. */
+  readonly held: readonly string[];
+  /** Day and time of a contact that is entered after the fact; null for now. */
+  readonly past: Moment | null;
   /** When the first key of the call was down, ISO; null before it. */
   readonly startedAt: string | null;
 }
@@ -23,33 +71,97 @@ export const EMPTY_DRAFT: Draft = {
   place: "",
   grid: "",
   comment: "",
+  more: {},
+  siteId: null,
+  held: [],
+  past: null,
   startedAt: null,
 };
 
 /** Facts offered from an earlier contact; what is typed wins. */
 export type Offered = Partial<Pick<Draft, "name" | "place" | "grid">>;
 
-export function isEmpty(draft: Draft): boolean {
-  return Object.values(draft).every((value) => value === "" || value === null);
+export function valueIn(draft: Draft, key: string): string {
+  return isLineKey(key) ? draft[key] : (draft.more[key] ?? "");
 }
 
-/** The contact that Enter would log now. */
-export function contactFrom(draft: Draft, offered: Offered, radio: RadioSetting, now: string): ContactInput {
+export function withValue(draft: Draft, key: string, value: string): Draft {
+  return isLineKey(key) ? { ...draft, [key]: value } : { ...draft, more: { ...draft.more, [key]: value } };
+}
+
+function isLineKey(key: string): key is LineKey {
+  return (LINE_KEYS as readonly string[]).includes(key);
+}
+
+export function withHeldTurned(draft: Draft, key: string): Draft {
+  const held = draft.held.includes(key) ? draft.held.filter((one) => one !== key) : [...draft.held, key];
+  return { ...draft, held };
+}
+
+/** Whether nothing is typed but what is held. */
+export function isEmpty(draft: Draft): boolean {
+  const keys = [...LINE_KEYS, ...Object.keys(draft.more)].filter((key) => !draft.held.includes(key));
+  return keys.every((key) => valueIn(draft, key) === "");
+}
+
+/** What stands in the entry line when a contact was logged or cleared: what is held, the day and the time. */
+export function emptied(draft: Draft): Draft {
+  let next: Draft = { ...EMPTY_DRAFT, held: draft.held, past: draft.past };
+  if (draft.held.includes("siteId")) next = { ...next, siteId: draft.siteId };
+  for (const key of draft.held) if (key !== "siteId") next = withValue(next, key, valueIn(draft, key));
+  return next;
+}
+
+/** As `emptied`, after logging: a held serial counts on. */
+export function afterLogging(draft: Draft): Draft {
+  const next = emptied(draft);
+  const serial = valueIn(next, "serialSent");
+  return /^\d+$/.test(serial)
+    ? withValue(next, "serialSent", String(Number(serial) + 1).padStart(serial.length, "0"))
+    : next;
+}
+
+/** The contact that Enter would log now, and what is wrong in the unfolded part. */
+export function contactFrom(
+  draft: Draft,
+  offered: Offered,
+  radio: RadioSetting,
+  now: string,
+): { readonly input: ContactInput; readonly faults: readonly Fault[] } {
   const report = (typed: string) => typed || defaultReport(radio.mode, radio.submode) || null;
+  const faults: Fault[] = [];
+  const more: Record<string, unknown> = {};
+  for (const { fields } of UNFOLDED) {
+    for (const field of fields) {
+      const typed = valueIn(draft, field.key).trim();
+      if (typed === "") continue;
+      const read = readField(field, typed);
+      if ("fault" in read) faults.push({ field: field.key, text: read.fault });
+      else more[field.key] = read.value;
+    }
+  }
+  const extra = EQUIPMENT.map(({ key }) => ({ name: key, value: valueIn(draft, key).trim() }));
+  const past = draft.past === null ? null : isoOf(draft.past);
   return {
-    call: draft.call,
-    startedAt: draft.startedAt ?? now,
-    endedAt: now,
-    band: radio.band,
-    frequencyHz: radio.frequencyHz,
-    mode: radio.mode,
-    submode: radio.submode,
-    reportSent: report(draft.reportSent),
-    reportReceived: report(draft.reportReceived),
-    name: draft.name || offered.name || null,
-    place: draft.place || offered.place || null,
-    grid: draft.grid || offered.grid || null,
-    comment: draft.comment || null,
+    faults,
+    input: {
+      call: draft.call,
+      startedAt: past ?? draft.startedAt ?? now,
+      endedAt: past ?? now,
+      band: radio.band,
+      frequencyHz: radio.frequencyHz,
+      mode: radio.mode,
+      submode: radio.submode,
+      reportSent: report(draft.reportSent),
+      reportReceived: report(draft.reportReceived),
+      name: draft.name || offered.name || null,
+      place: draft.place || offered.place || null,
+      grid: draft.grid || offered.grid || null,
+      comment: draft.comment || null,
+      siteId: draft.siteId,
+      extra: extra.filter(({ value }) => value !== ""),
+      ...more,
+    },
   };
 }
 

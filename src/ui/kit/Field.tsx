@@ -1,4 +1,4 @@
-import { type InputHTMLAttributes, type Ref, useId } from "react";
+import { type InputHTMLAttributes, type ReactNode, type Ref, useId } from "react";
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
   label: string;
@@ -7,15 +7,28 @@ interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
   mono?: boolean;
   ref?: Ref<HTMLInputElement>;
   wrapperClassName?: string;
+  /** Stands at the right end of the label's line. */
+  aside?: ReactNode;
 }
 
-export function Field({ label, fault, mono = false, className = "", wrapperClassName = "", ...rest }: FieldProps) {
+export function Field({
+  label,
+  fault,
+  mono = false,
+  className = "",
+  wrapperClassName = "",
+  aside,
+  ...rest
+}: FieldProps) {
   const id = useId();
   return (
     <div className={`relative grid min-w-0 gap-[3px] ${wrapperClassName}`}>
-      <label htmlFor={id} className="truncate text-tiny text-soft">
-        {label}
-      </label>
+      <span className="flex items-center justify-between gap-1 text-tiny text-soft">
+        <label htmlFor={id} className="truncate">
+          {label}
+        </label>
+        {aside}
+      </span>
       <input
         id={id}
         className={`field ${mono ? "font-mono" : ""} ${className}`}

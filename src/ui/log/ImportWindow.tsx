@@ -244,8 +244,8 @@ function Choices({ choices, setChoices, report }: ChoicesProps) {
 /** What is in the file. */
 function Look({ report }: { report: LookReport }) {
   const { logbook } = useLogbook();
-  const ours = report.sites.some(({ call }) => call === logbook.site.call || call === null);
   const named = report.sites.filter(({ call }) => call !== null);
+  const ours = named.some(({ call }) => call === logbook.site.call);
   return (
     <>
       {report.read > 0 && !ours && named.length > 0 && (
@@ -287,7 +287,7 @@ function Look({ report }: { report: LookReport }) {
             <tbody>
               {report.first.map((contact, index) => (
                 <tr key={index} className="border-b border-line last:border-0">
-                  <td className="py-0.5 pr-3 font-mono text-soft">{fullTime(contact.startedAt)}</td>
+                  <td className="w-40 py-0.5 pr-3 font-mono text-soft">{fullTime(contact.startedAt)}</td>
                   <td className="py-0.5 pr-3 font-mono font-bold">{contact.call}</td>
                   <td className="py-0.5 pr-3">{bandLabel(contact.band)}</td>
                   <td className="py-0.5 pr-3">{contact.mode}</td>

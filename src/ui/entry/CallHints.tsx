@@ -1,0 +1,79 @@
+"use client";
+
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { type KeyboardEvent, type RefObject, useEffect, useRef } from "react";
+import { isHintable } from "@/core/callsign";
+import type { CallHint } from "@/core/contract";
+import { useActions } from "../kit/actions";
+import { api, withQuery } from "../kit/api";
+
+interface CallHintsProps {
+  logbookId: number;
+  call: string;
+  callRef: RefObject<HTMLInputElement | null>;
+  onPick: (call: string) => void;
+}
+
+/** Calls of the log that fit what is typed so far; "?" stands for a letter that was not heard. */
+export function CallHints({ logbookId, call, callRef, onPick }: CallHintsProps) {
+  const like = call.trim();
+  const asked = isHintable(like);
+  const list = useRef<HTMLDivElement>(null);
+  const { data } = useQuery({
+    queryKey: ["hints", logbookId, like],
+    queryFn: ({ signal }) => api<{ items: CallHint[] }>(withQuery(`logbooks/${logbookId}/hints`, { like }), { signal }),
+    enabled: asked,
+    placeholderData: keepPreviousData,
+    gcTime: 10_000,
+    retry: false,
+  });
+  const items = asked ? (data?.items ?? []).filter((hint) => hint.call !== like) : [];
+  useActions([{ id: "hints", label: "Take a call of those that fit", keys: "ArrowDown", hint: true, run: () => {} }]);
+  useEffect(() => {
+    const field = callRef.current;
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      const first = list.current?.querySelector("button");
+      if (event.key !== "ArrowDown" || event.altKey || !first) return;
+      event.preventDefault();
+      first.focus();
+    };
+    field?.addEventListener("keydown", onKey);
+    return () => field?.removeEventListener("keydown", onKey);
+  }, [callRef]);
+
+  function onKeyDown(event: KeyboardEvent<HTMLDivElement>) {
+    const at = [...event.currentTarget.querySelectorAll("button")].indexOf(event.target as HTMLButtonElement);
+    const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    if (by !== 0) event.currentTarget.querySelectorAll("button")[at + by]?.focus();
+    else if (event.key === "ArrowUp") callRef.current?.focus();
+    else return;
+    event.preventDefault();
+  }
+
+  if (items.length === 0) return null;
+  return (
+    <div
+      ref={list}
+      role="group"
+      aria-label="Calls that fit"
+      className="flex gap-3 overflow-hidden"
+      onKeyDown={onKeyDown}
+    >
+      {items.map((hint) => (
+        <button
+          key={hint.call}
+          type="button"
+          tabIndex={-1}
+          title={`${hint.contacts} in the log`}
+          className="font-mono text-soft hover:text-signal"
+          onClick={() => {
+            onPick(hint.call);
+            callRef.current?.focus();
+          }}
+        >
+          {hint.call}
+        </button>
+      ))}
+    </div>
+  );
+}
