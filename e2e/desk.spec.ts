@@ -43,12 +43,12 @@ test("a contact is logged by Enter, stands on top in every browser, and is undon
 
 test("Escape clears the entry line, and gives it back", async ({ page }) => {
   await page.keyboard.type("LU3QSC");
-  await page.getByLabel("Comment").fill("strong signal");
+  await page.getByLabel("Comment", { exact: true }).fill("strong signal");
   await page.keyboard.press("Escape");
   await expect(page.getByLabel("Call", { exact: true })).toHaveValue("");
   await page.keyboard.press("Escape");
   await expect(page.getByLabel("Call", { exact: true })).toHaveValue("LU3QSC");
-  await expect(page.getByLabel("Comment")).toHaveValue("strong signal");
+  await expect(page.getByLabel("Comment", { exact: true })).toHaveValue("strong signal");
 });
 
 test("what is typed outlives a reload", async ({ page }) => {
@@ -86,7 +86,7 @@ test("what is wrong is said where it is wrong", async ({ page }) => {
 
 test("an odd report is doubted once, and Enter again takes it", async ({ page }) => {
   await page.keyboard.type("ZP5QSC");
-  await page.getByLabel("Sent").fill("77");
+  await page.getByLabel("Sent", { exact: true }).fill("77");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert").filter({ hasText: "Enter again logs it all the same" })).toBeVisible();
   await page.keyboard.press("Enter");
@@ -159,4 +159,89 @@ test("the operator says where a call operates from, and it wins over the rules",
   await page.getByLabel("Call", { exact: true }).fill("TX9QRB");
   await page.getByLabel("Call", { exact: true }).fill("TX9QRA");
   await expect(reading).toContainText("Chesterfield Islands");
+});
+
+test("a page of a paper log is entered by keyboard alone, with day and time carried", async ({ page, app }) => {
+  await page.keyboard.press("Control+Alt+t");
+  const time = page.getByLabel("Time, UTC");
+  await expect(time).toBeFocused();
+  await page.keyboard.press("Shift+Tab");
+  await page.keyboard.type("1999-5-3");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("2560");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "is no time" })).toBeVisible();
+  await time.fill("2358");
+  for (const [step, call] of [
+    [null, "ZP9QRG"],
+    ["59", "ZP9QRH"],
+    ["ArrowUp", "ZP9QRI"],
+  ] as const) {
+    await expect(time).toBeFocused();
+    if (step === "ArrowUp") await page.keyboard.press(step);
+    else if (step !== null) await page.keyboard.type(step);
+    await page.keyboard.press("Enter");
+    await expect(page.getByLabel("Call", { exact: true })).toBeFocused();
+    await page.keyboard.type(call);
+    await page.keyboard.press("Enter");
+  }
+  await expect
+    .poll(async () => {
+      const { items } = await app.api<{ items: { call: string; startedAt: string }[] }>(
+        "logbooks/1/contacts?from=1999-05-03T00:00:00Z&to=1999-05-04T23:59:59Z",
+      );
+      return items.map(({ call, startedAt }) => `${call} ${startedAt}`);
+    })
+    .toEqual(["ZP9QRI 1999-05-04T00:00:00Z", "ZP9QRH 1999-05-03T23:59:00Z", "ZP9QRG 1999-05-03T23:58:00Z"]);
+  await page.getByRole("button", { name: "Live again" }).click();
+  await expect(time).toHaveCount(0);
+});
+
+test("the entry line unfolds, what is held stays, and a held serial counts on", async ({ page, app }) => {
+  await page.keyboard.press("Control+Alt+u");
+  const serial = page.getByLabel("Serial sent", { exact: true });
+  await serial.fill("007");
+  await serial.press("Control+Alt+h");
+  await page.getByLabel("Our antenna", { exact: true }).fill("dipole");
+  await page.getByRole("button", { name: "Hold Our antenna for the next contact" }).click();
+  await page.getByLabel("CQ zone", { exact: true }).fill("99");
+  await page.getByLabel("Call", { exact: true }).fill("ZP9QRJ");
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("CQ zone", { exact: true })).toHaveAttribute("aria-invalid", "true");
+  await page.getByLabel("CQ zone", { exact: true }).fill("11");
+  await page.keyboard.press("Enter");
+  await expect(serial).toHaveValue("008");
+  await expect(page.getByLabel("Our antenna", { exact: true })).toHaveValue("dipole");
+  await expect(page.getByLabel("CQ zone", { exact: true })).toHaveValue("");
+  await expect
+    .poll(async () => (await app.api<{ items: object[] }>("logbooks/1/contacts?call=ZP9QRJ")).items[0])
+    .toMatchObject({ serialSent: 7, cqZone: 11, extra: [{ name: "MY_ANTENNA", value: "dipole" }] });
+});
+
+test("calls that fit are offered, with a question mark for a letter not heard", async ({ page, app }) => {
+  for (const call of ["ZP9QRK", "ZP9QRL"])
+    await app.api("logbooks/1/contacts", {
+      method: "POST",
+      json: { call, startedAt: new Date().toISOString(), band: "20m", mode: "CW" },
+    });
+  await page.getByLabel("Call", { exact: true }).fill("z?9qrk");
+  const hints = page.getByRole("group", { name: "Calls that fit" });
+  await expect(hints.getByRole("button")).toHaveText(["ZP9QRK"]);
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("Call", { exact: true })).toHaveValue("ZP9QRK");
+  const reading = page.getByRole("region", { name: "Reading" });
+  await reading.getByRole("button", { name: "No note" }).click();
+  await page.getByRole("textbox", { name: "Note" }).fill("has <b>two</b> dogs");
+  await page.getByRole("dialog").getByRole("button", { name: "Keep" }).click();
+  await expect(reading).toContainText("has <b>two</b> dogs");
+  await page.getByLabel("Call", { exact: true }).fill("LU/ZP9QRK/P");
+  await expect(reading).toContainText("has <b>two</b> dogs");
+});
+
+test("what may not be transmitted is said", async ({ page }) => {
+  await page.getByLabel("kHz").fill("14349");
+  await page.getByLabel("kHz").press("Enter");
+  await page.getByLabel("Mode").selectOption({ label: "SSB" });
+  await expect(page.getByText("Do not transmit: the signal reaches over the edge of 20 m at 14350 kHz")).toBeVisible();
 });

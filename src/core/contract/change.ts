@@ -68,3 +68,15 @@ export const changeReportSchema = z.object({
   ),
 });
 export type ChangeReport = z.output<typeof changeReportSchema>;
+
+/** Cards that were received, sent or are owed, for a few contacts at once. */
+export const cardsInputSchema = z.strictObject({
+  ids: z.array(z.int().positive()).min(1, "tick a contact").max(200, "at most 200 at once"),
+  sent: z.enum(SENT_STATES).optional(),
+  received: z.enum(RECEIVED_STATES).optional(),
+  on: z.iso.date({ error: "a day is written like 2026-11-23" }).nullable().default(null),
+  via: z.string().trim().max(20).nullable().default(null),
+});
+
+export const cardsReportSchema = z.object({ batchId: z.int().nullable(), changed: z.int() });
+export type CardsReport = z.output<typeof cardsReportSchema>;

@@ -214,9 +214,10 @@ function plannerFor(context: Context, logbookId: number, change: Change): Planne
   }
 }
 
-function withCard(
+/** The confirmations with a card marked. */
+export function withCard(
   confirmations: StoredContact["confirmations"],
-  { sent, received, on, via }: Extract<Change, { do: "card" }>,
+  { sent, received, on, via }: Omit<Extract<Change, { do: "card" }>, "do">,
 ): StoredContact["confirmations"] {
   const card = confirmations.find(({ channel }) => channel === "card") ?? emptyConfirmation("card");
   const next = {

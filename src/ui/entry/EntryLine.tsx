@@ -198,7 +198,6 @@ export function EntryLine({ logbook, draft, setDraft, offered, callRef, onLogged
           timeRef={timeRef}
           callRef={callRef}
           onChange={(past) => take({ ...draft, past })}
-          onLive={turnPast}
         />
       )}
       <div className="flex items-end gap-2.5 max-lg:flex-wrap">

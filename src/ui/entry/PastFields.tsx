@@ -2,7 +2,6 @@
 
 import { type KeyboardEvent, type RefObject, useState } from "react";
 import { type Moment, parseClock, parseDay, stepDay, stepMinutes } from "@/core/contact";
-import { Button } from "../kit/Button";
 import { Field } from "../kit/Field";
 
 interface PastFieldsProps {
@@ -10,11 +9,10 @@ interface PastFieldsProps {
   timeRef: RefObject<HTMLInputElement | null>;
   callRef: RefObject<HTMLInputElement | null>;
   onChange: (past: Moment) => void;
-  onLive: () => void;
 }
 
 /** Day and time of a contact entered after the fact, typed in short forms and carried from one to the next. */
-export function PastFields({ past, timeRef, callRef, onChange, onLive }: PastFieldsProps) {
+export function PastFields({ past, timeRef, callRef, onChange }: PastFieldsProps) {
   const [day, setDay] = useState<string | null>(null);
   const [clock, setClock] = useState<string | null>(null);
   const readDay = day === null ? past.day : parseDay(day, past.day);
@@ -76,9 +74,6 @@ export function PastFields({ past, timeRef, callRef, onChange, onLive }: PastFie
       <p className="flex-1 pb-2 text-soft max-sm:hidden">
         After the fact. Up and down step; Enter goes on to the call, and after logging back to the time.
       </p>
-      <Button small look="quiet" onClick={onLive}>
-        Live again
-      </Button>
     </div>
   );
 }

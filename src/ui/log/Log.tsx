@@ -1,7 +1,8 @@
 "use client";
 
 import { useMutation } from "@tanstack/react-query";
-import { Columns3, Download, Filter, History } from "lucide-react";
+import { Columns3, Download, Filter, History, Mail } from "lucide-react";
+import { useRouter } from "next/navigation";
 import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
@@ -12,6 +13,7 @@ import { Button } from "../kit/Button";
 import { DropMenu } from "../kit/DropMenu";
 import { count } from "../kit/format";
 import { useLogbook } from "../shell/logbook";
+import { CardsWindow } from "./CardsWindow";
 import { ChangeWindow } from "./ChangeWindow";
 import { ColumnsWindow } from "./ColumnsWindow";
 import { ContactPanel } from "./ContactPanel";
@@ -47,7 +49,7 @@ export function Log({ leaveTo, children }: LogProps) {
   // A selection belongs to what was shown when it was made.
   const [selected, setSelected] = useState({ of: shown, picked: NONE_PICKED });
   const picked = selected.of === shown ? selected.picked : NONE_PICKED;
-  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | "export" | null>(null);
+  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | "export" | "cards" | null>(null);
   const [editing, setEditing] = useState<EditedCondition | null>(null);
   const [contact, setContact] = useState<StoredContact | null>(null);
   const tableRef = useRef<HTMLDivElement>(null);
@@ -61,6 +63,7 @@ export function Log({ leaveTo, children }: LogProps) {
   };
   const chosen = pickedCount(picked, rows.window.total);
 
+  const router = useRouter();
   const undo = useUndo(logbook.id);
   const remove = useMutation({
     mutationFn: (one: StoredContact) =>
@@ -89,6 +92,8 @@ export function Log({ leaveTo, children }: LogProps) {
     { id: "find", label: "Find in the log", keys: "Ctrl+Alt+F", run: () => findRef.current?.select() },
     { id: "change", label: "Change the selected contacts", keys: "Ctrl+Alt+G", run: changeSelected },
     { id: "journal", label: "Show the journal of all changes", keys: "Ctrl+Alt+J", run: () => setOpen("journal") },
+    { id: "cards", label: "Go through received cards", keys: "Ctrl+Alt+K", run: () => setOpen("cards") },
+    { id: "labels", label: "Cards owed, with labels", run: () => router.push("/labels") },
     { id: "export", label: "Export the log, or a part of it", keys: "Ctrl+Alt+X", run: () => setOpen("export") },
     { id: "columns", label: "Choose the columns of the log", run: () => setOpen("columns") },
     { id: "views", label: "Views of the log", keys: "Ctrl+Alt+V", run: () => setOpen("views") },
@@ -102,7 +107,7 @@ export function Log({ leaveTo, children }: LogProps) {
 
   return (
     <section aria-label="Log" className="grid min-h-0 min-w-0 grid-rows-[auto_auto_minmax(0,1fr)]">
-      <div className="flex h-[42px] items-center gap-2 px-4">
+      <div className="flex h-[42px] items-center gap-2 px-4 max-sm:overflow-x-auto">
         <h2 className="mr-1 font-semibold">Log</h2>
         <input
           ref={findRef}
@@ -199,6 +204,9 @@ export function Log({ leaveTo, children }: LogProps) {
         )}
         <span className="flex-1" />
         {children}
+        <Button small onClick={() => setOpen("cards")}>
+          <Mail size={14} aria-hidden /> <span className="max-sm:sr-only">Cards</span>
+        </Button>
         <Button small onClick={() => setOpen("export")}>
           <Download size={14} aria-hidden /> <span className="max-sm:sr-only">Export</span>
         </Button>
@@ -229,6 +237,7 @@ export function Log({ leaveTo, children }: LogProps) {
       />
       {contact !== null && <ContactPanel contact={contact} onClose={() => setContact(null)} onDelete={remove.mutate} />}
       {open === "journal" && <Journal logbookId={logbook.id} onClose={() => setOpen(null)} />}
+      {open === "cards" && <CardsWindow logbookId={logbook.id} onClose={() => setOpen(null)} />}
       {open === "columns" && (
         <ColumnsWindow
           layout={layout}

@@ -26,7 +26,7 @@ export function Nav() {
   return (
     <nav
       aria-label="Places"
-      className="flex flex-col border-r border-line bg-panel pt-2 max-sm:order-2 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:pt-0"
+      className="flex flex-col border-r border-line bg-panel pt-2 max-sm:order-2 print:hidden max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:pt-0"
     >
       {PLACES.map(({ path, name, icon: Icon }) => {
         const on = here.startsWith(path);

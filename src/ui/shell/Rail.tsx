@@ -27,7 +27,7 @@ export function Rail({ theme }: { theme: Themed }) {
   useActions([{ id: "theme", label: theme.theme === "day" ? "Night theme" : "Day theme", run: theme.toggle }]);
   const outbox = waiting ?? data?.waiting;
   return (
-    <header className="col-span-full flex items-center gap-x-5 border-b border-line bg-panel pr-3 max-sm:flex-wrap max-sm:gap-x-3 max-sm:px-3 max-sm:py-1.5">
+    <header className="col-span-full flex print:hidden items-center gap-x-5 border-b border-line bg-panel pr-3 max-sm:flex-wrap max-sm:gap-x-3 max-sm:px-3 max-sm:py-1.5">
       <Link href="/desk" aria-label="Ypsiloid, to the Desk" className="grid w-[68px] place-items-center max-sm:w-8">
         <svg
           width="26"

@@ -6,6 +6,7 @@ import { Toaster } from "sonner";
 import type { Logbook } from "@/core/contract";
 import { ActionsProvider } from "../kit/actions";
 import { FirstLogbook } from "../station/FirstLogbook";
+import { NewLogbook } from "../station/NewLogbook";
 import { CommandPalette } from "./CommandPalette";
 import { KeyList } from "./KeyList";
 import { LogbookProvider } from "./logbook";
@@ -35,13 +36,14 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
         ) : (
           <LogbookProvider key={current.id} initial={current} logbooks={logbooks}>
             <RadioProvider>
-              <div className="grid h-dvh grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]">
+              <div className="print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]">
                 <Rail theme={themed} />
                 <Nav />
                 <main className="min-h-0 min-w-0 max-sm:order-1">{children}</main>
               </div>
               <CommandPalette />
               <KeyList />
+              <NewLogbook />
             </RadioProvider>
           </LogbookProvider>
         )}

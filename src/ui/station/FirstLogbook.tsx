@@ -1,43 +1,15 @@
 "use client";
 
-import { useMutation } from "@tanstack/react-query";
-import { useRouter } from "next/navigation";
-import { type FormEvent, useState } from "react";
-import type { Logbook } from "@/core/contract";
-import { api, ApiProblem } from "../kit/api";
+import type { FormEvent } from "react";
 import { Button } from "../kit/Button";
-import { Field } from "../kit/Field";
-import { rememberChoice } from "../shell/choice";
-
-const EMPTY = { name: "Home log", site: "Home", call: "", operator: "", grid: "" };
+import { LogbookFields, useLogbookForm } from "./LogbookForm";
 
 /** What is asked before anything can be logged: the logbook's name, and where one operates from. */
 export function FirstLogbook() {
-  const router = useRouter();
-  const [form, setForm] = useState(EMPTY);
-  const create = useMutation({
-    mutationFn: () =>
-      api<Logbook>("logbooks", {
-        method: "POST",
-        json: {
-          name: form.name,
-          site: { name: form.site, call: form.call, operator: form.operator || null, grid: form.grid },
-        },
-      }),
-    onSuccess: (logbook) => {
-      rememberChoice("logbook", String(logbook.id));
-      router.push("/desk");
-      router.refresh();
-    },
-  });
-  const problem = create.error instanceof ApiProblem ? create.error : null;
-  const field = (key: keyof typeof EMPTY) => ({
-    value: form[key],
-    onChange: ({ target }: { target: HTMLInputElement }) => setForm({ ...form, [key]: target.value }),
-  });
+  const state = useLogbookForm();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    create.mutate();
+    state.create.mutate();
   };
   return (
     <main className="grid min-h-dvh place-items-center p-4">
@@ -49,17 +21,8 @@ export function FirstLogbook() {
             contacts can be imported as soon as this is done.
           </p>
         </div>
-        <Field label="Your call" mono autoFocus required fault={problem?.faultOf("site.call")} {...field("call")} />
-        <Field label="Your grid, as in GF35co" mono required fault={problem?.faultOf("site.grid")} {...field("grid")} />
-        <Field label="Name of the place" required fault={problem?.faultOf("site.name")} {...field("site")} />
-        <Field label="Operator, if not the call" mono {...field("operator")} />
-        <Field label="Name of the logbook" required fault={problem?.faultOf("name")} {...field("name")} />
-        {problem !== null && problem.details.errors === undefined && (
-          <p role="alert" className="text-stop">
-            {problem.message}
-          </p>
-        )}
-        <Button type="submit" look="act" disabled={create.isPending}>
+        <LogbookFields {...state} />
+        <Button type="submit" look="act" disabled={state.create.isPending}>
           Begin
         </Button>
       </form>
