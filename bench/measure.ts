@@ -22,14 +22,15 @@ export async function best(runs: number, work: () => unknown): Promise<number> {
 }
 
 /** The time that 95 of 100 calls stay under, in milliseconds. */
-export function p95(runs: number, work: (run: number) => unknown): number {
+export async function p95(runs: number, work: (run: number) => unknown): Promise<number> {
   const times: number[] = [];
-  for (let run = 0; run < runs; run++) {
-    const start = performance.now();
-    work(run);
-    times.push(performance.now() - start);
-  }
-  return times.sort((a, b) => a - b)[Math.floor(runs * 0.95)]!;
+  for (let run = 0; run < runs; run++) times.push(await time(() => work(run)));
+  return most(times, 0.95);
+}
+
+/** The value that a share of the values stay under. */
+export function most(values: readonly number[], share: number): number {
+  return values.toSorted((a, b) => a - b)[Math.floor(values.length * share)]!;
 }
 
 /** A line whose measure is a multiple of a limit that was measured in the same run. */

@@ -14,6 +14,7 @@ export interface App {
   readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
   /** One request to the interface for programs; fails when it is refused. */
   readonly api: <Answer>(path: string, init?: RequestInit & { json?: unknown }) => Promise<Answer>;
+  readonly pid: () => number;
   /** Ends the server as a power cut would. */
   readonly kill: () => Promise<void>;
   readonly restart: () => Promise<void>;
@@ -73,6 +74,7 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
   return {
     url,
     data,
+    pid: () => server.pid!,
     async lantern(control) {
       await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });
     },

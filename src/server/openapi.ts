@@ -4,6 +4,19 @@ import { contactFactsSchema } from "../core/contact";
 import {
   batchEntrySchema,
   batchSchema,
+  callHintSchema,
+  cardsInputSchema,
+  cardsReportSchema,
+  changeInputSchema,
+  exportInputSchema,
+  exportSchema,
+  importChoicesSchema,
+  savedFilterInputSchema,
+  savedFilterSchema,
+  savedViewInputSchema,
+  savedViewSchema,
+  siteInputSchema,
+  siteSchema,
   callExceptionInputSchema,
   callExceptionSchema,
   callPlaceSchema,
@@ -24,7 +37,9 @@ import {
   storedContactSchema,
   undoReportSchema,
 } from "../core/contract";
+import { callHintQuerySchema } from "./logbook/callHints";
 import { importQuerySchema } from "./logbook/startImport";
+import { stationNoteSchema } from "./logbook/stationNotes";
 import { VERSION } from "./version";
 
 const id = (what: string) =>
@@ -70,6 +85,22 @@ const withLogbook = (path: z.ZodRawShape, query?: z.ZodObject) => ({
   requestParams: { path: z.object({ id: id("logbook"), ...path }), ...(query === undefined ? {} : { query }) },
 });
 
+/** The paths of what is kept under names. */
+function saved(path: string, what: string, input: z.ZodType, item: z.ZodType): ZodOpenApiPathsObject {
+  const requestBody = { content: json(input) };
+  const one = withLogbook({ savedId: id(what) });
+  return {
+    [`/logbooks/{id}/${path}`]: {
+      get: operation(`The ${path} kept in a logbook`, answers(200, `The ${path}`, list(item)), ofLogbook),
+      post: operation(`Keep a ${what} under a name`, answers(201, `The ${what}`, item), { ...ofLogbook, requestBody }),
+    },
+    [`/logbooks/{id}/${path}/{savedId}`]: {
+      put: operation(`Replace a kept ${what}`, answers(200, `The ${what}`, item), { ...one, requestBody }),
+      delete: operation(`Remove a kept ${what}`, answers(200, "It is removed", z.object({ removed: z.int() })), one),
+    },
+  };
+}
+
 const paths: ZodOpenApiPathsObject = {
   "/health": {
     get: operation(
@@ -114,7 +145,7 @@ const paths: ZodOpenApiPathsObject = {
   "/logbooks/{id}": { get: operation("One logbook", answers(200, "The logbook", logbookSchema), ofLogbook) },
   "/logbooks/{id}/contacts": {
     get: operation(
-      "Contacts, the newest first",
+      "Contacts, the newest first, or found, filtered and sorted",
       answers(200, "A page", contactPageSchema),
       withLogbook({}, contactQuerySchema),
     ),
@@ -151,9 +182,87 @@ const paths: ZodOpenApiPathsObject = {
     ),
   },
   "/logbooks/{id}/imports": {
-    post: operation("Import an ADIF file, given as the body", answers(202, "The job that reads it", jobSchema), {
-      ...withLogbook({}, importQuerySchema),
-      requestBody: { content: { "application/octet-stream": { schema: z.string() } } },
+    get: operation("The imports with their reports", answers(200, "The jobs", list(jobSchema)), ofLogbook),
+    post: operation(
+      "Import an ADIF file, given as the body; or only look what is in it",
+      answers(202, "The job that reads it", jobSchema),
+      {
+        ...withLogbook({}, importQuerySchema),
+        requestBody: { content: { "application/octet-stream": { schema: z.string() } } },
+      },
+    ),
+  },
+  "/logbooks/{id}/imports/{jobId}": {
+    delete: operation(
+      "Forget a file that was looked into",
+      answers(200, "It is forgotten", z.object({ removed: z.int() })),
+      withLogbook({ jobId: id("job that looked") }),
+    ),
+  },
+  "/logbooks/{id}/imports/{jobId}/run": {
+    post: operation("Import a file that was looked into", answers(202, "The job that imports it", jobSchema), {
+      ...withLogbook({ jobId: id("job that looked") }),
+      requestBody: { content: json(importChoicesSchema) },
+    }),
+  },
+  "/logbooks/{id}/changes": {
+    post: operation(
+      "Look what a change of many contacts would do; the job's report says it",
+      answers(202, "The job that looks", jobSchema),
+      { ...ofLogbook, requestBody: { content: json(changeInputSchema) } },
+    ),
+  },
+  "/logbooks/{id}/changes/{jobId}/run": {
+    post: operation(
+      "Do a change that was looked at; contacts that changed since are left alone",
+      answers(202, "The job that changes", jobSchema),
+      withLogbook({ jobId: id("job that looked") }),
+    ),
+  },
+  "/logbooks/{id}/cards": {
+    post: operation(
+      "Mark the cards of a few contacts",
+      answers(200, "The batch to undo to take it back", cardsReportSchema),
+      { ...ofLogbook, requestBody: { content: json(cardsInputSchema) } },
+    ),
+  },
+  "/logbooks/{id}/exports": {
+    get: operation("What was exported", answers(200, "The exports", list(exportSchema)), ofLogbook),
+    post: operation("Export the log or a part of it", answers(201, "The export", exportSchema), {
+      ...ofLogbook,
+      requestBody: { content: json(exportInputSchema) },
+    }),
+  },
+  "/logbooks/{id}/exports/{exportId}/file": {
+    get: operation(
+      "The file of an export",
+      {
+        200: { description: "The file", content: { "application/octet-stream": { schema: z.string() } } },
+        default: problem,
+      },
+      withLogbook({ exportId: id("export") }),
+    ),
+  },
+  ...saved("filters", "filter", savedFilterInputSchema, savedFilterSchema),
+  ...saved("views", "view", savedViewInputSchema, savedViewSchema),
+  "/logbooks/{id}/hints": {
+    get: operation(
+      "Calls of the log that fit what is typed so far, best first",
+      answers(200, "The calls", z.object({ items: z.array(callHintSchema) })),
+      withLogbook({}, callHintQuerySchema),
+    ),
+  },
+  "/logbooks/{id}/stations/{call}": {
+    put: operation(
+      "Keep a note about a station; an empty one takes it away",
+      answers(200, "The note", z.object({ baseCall: z.string(), text: z.string().nullable() })),
+      { ...withLogbook({ call: z.string() }), requestBody: { content: json(stationNoteSchema) } },
+    ),
+  },
+  "/sites": {
+    get: operation("All sites", answers(200, "The sites", list(siteSchema))),
+    post: operation("Add a site", answers(201, "The site", siteSchema), {
+      requestBody: { content: json(siteInputSchema) },
     }),
   },
   "/logbooks/{id}/export.adi": {

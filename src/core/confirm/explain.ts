@@ -1,5 +1,5 @@
 import { bandLabel, type ModeGroup } from "../band";
-import { compareContacts, CONFIRM_TOLERANCE, type MatchFacts } from "../contact";
+import { compareContacts, CONFIRM_TOLERANCE, type MatchFacts } from "../contact/match";
 
 /** What a service says another station has in its log. */
 export interface Statement extends MatchFacts {

@@ -82,7 +82,7 @@ interface LogbookTable {
   createdAt: number;
 }
 
-export interface SiteTable {
+interface SiteTable {
   id: Generated<number>;
   name: string;
   call: string;

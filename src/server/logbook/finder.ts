@@ -2,7 +2,7 @@ import { Worker } from "node:worker_threads";
 import type { KnownCall } from "../../core/callsign";
 import type { Found, Search } from "./search";
 
-export interface FindRequest {
+interface FindRequest {
   readonly search: Search;
   readonly now: number;
   readonly offset: number;

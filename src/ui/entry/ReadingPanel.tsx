@@ -25,6 +25,7 @@ export function ReadingPanel({ logbook, call, reading, problem, band, mode, with
   return (
     <section
       aria-label="Reading"
+      data-call={reading?.place.call}
       className="grid h-[224px] grid-cols-[minmax(250px,1fr)_minmax(430px,1.6fr)_minmax(240px,1.1fr)_224px] border-b border-line bg-panel max-lg:h-auto max-lg:grid-cols-2 max-sm:grid-cols-1"
     >
       <Part title="Who" live>

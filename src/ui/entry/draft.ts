@@ -13,7 +13,7 @@ import type { RadioSetting } from "../shell/radio";
 
 /** Fields of the entry line that are always there. */
 export const LINE_KEYS = ["call", "reportSent", "reportReceived", "name", "place", "grid", "comment"] as const;
-export type LineKey = (typeof LINE_KEYS)[number];
+type LineKey = (typeof LINE_KEYS)[number];
 
 /** ADIF fields that have no column, and a place in the entry line all the same. */
 export const EQUIPMENT = [

@@ -1,0 +1,174 @@
+import { chromium, type Page } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import { startApp } from "../e2e/app";
+import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "../e2e/chromium";
+import type { ImportReport, Job, UndoReport } from "../src/core/contract";
+import { type Line, most, table, under } from "./measure";
+import { makeAdi, makeContacts } from "./records";
+
+/**
+ * What the browser and the server process do on a log of 250 000 contacts: from key to painted reading, long tasks,
+ * blank rows. With the argument "million" also the memory of importing 1 000 000, and that it can be undone.
+ */
+const lines: Line[] = [];
+const app = await startApp("empty");
+try {
+  await app.api("logbooks", {
+    method: "POST",
+    json: { name: "Bench", site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" } },
+  });
+  await importContacts(250_000);
+  await measureBrowser();
+  if (process.argv.includes("million")) await measureMillion();
+} finally {
+  await app.stop();
+}
+console.log(table(lines));
+
+async function ended(job: Job, whileRunning: () => void = () => {}): Promise<Job> {
+  for (let now = job; ; now = await app.api<Job>(`jobs/${job.id}`)) {
+    if (now.state !== "running") return now;
+    whileRunning();
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+}
+
+async function importContacts(count: number, whileRunning?: () => void): Promise<ImportReport> {
+  const body = new Uint8Array(makeAdi(makeContacts(count)));
+  // Making it took long: a connection that the server closed meanwhile must be seen as closed.
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  const job = await app.api<Job>("logbooks/1/imports?name=bench.adi", { method: "POST", body });
+  const done = await ended(job, whileRunning);
+  if (done.state !== "done") throw new Error(`the import ended ${done.state}: ${done.problem}`);
+  return done.report as ImportReport;
+}
+
+async function measureBrowser(): Promise<void> {
+  const browser = await chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_FLAGS });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${app.url}/desk`);
+  await page.locator("#log-row-0").getByText(/\d/).first().waitFor();
+  await watch(page);
+  const { items } = await app.api<{ items: { call: string }[] }>("logbooks/1/contacts?limit=60&band=20m");
+  const keys: number[] = [];
+  for (const { call } of items) {
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Escape");
+    await page.getByLabel("Call", { exact: true }).fill("");
+    for (const letter of call) {
+      await page.keyboard.type(letter);
+      await page.waitForTimeout(110);
+    }
+    keys.push(...(await page.evaluate(() => globalThis.bench.painted.splice(0))));
+  }
+  lines.push(under("key to painted reading, 250 000, p95", most(keys, 0.95), 50));
+  lines.push(await longTasks(page, "typing calls"));
+  await page.keyboard.press("Control+Alt+l");
+  for (let press = 0; press < 80; press++) {
+    await page.keyboard.press("PageDown");
+    await page.waitForTimeout(40);
+  }
+  await page.keyboard.press("End");
+  await page.waitForTimeout(1000);
+  const blank = await page.evaluate(() => globalThis.bench.longestBlank);
+  lines.push(under("rows blank while scrolling, the longest", blank, 100));
+  lines.push(await longTasks(page, "scrolling"));
+  await page.keyboard.press("Control+Alt+f");
+  for (const letter of "anna lima") {
+    await page.keyboard.type(letter);
+    await page.waitForTimeout(120);
+  }
+  await page.waitForTimeout(1000);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Filters" }).click();
+  await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();
+  await page.waitForTimeout(1500);
+  lines.push(await longTasks(page, "finding and filtering"));
+  await browser.close();
+}
+
+declare global {
+  var bench: { painted: number[]; longest: number; longestBlank: number };
+}
+
+/** Notes in the page when a typed call's reading is painted, the long tasks, and how long rows stay blank. */
+async function watch(page: Page): Promise<void> {
+  await page.evaluate(() => {
+    const bench = { painted: [] as number[], longest: 0, longestBlank: 0 };
+    globalThis.bench = bench;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) bench.longest = Math.max(bench.longest, entry.duration);
+    }).observe({ entryTypes: ["longtask"] });
+    const reading = document.querySelector('section[aria-label="Reading"]')!;
+    const typed = new Map<string, number>();
+    document.addEventListener(
+      "input",
+      ({ target }) => {
+        const { value } = target as HTMLInputElement;
+        if (value.length > 1) typed.set(value.toUpperCase(), performance.now());
+      },
+      true,
+    );
+    new MutationObserver(() => {
+      const call = reading.getAttribute("data-call") ?? "";
+      const at = typed.get(call);
+      if (at === undefined) return;
+      typed.delete(call);
+      requestAnimationFrame(() => setTimeout(() => bench.painted.push(performance.now() - at)));
+    }).observe(reading, { attributes: true });
+    let blankSince: number | null = null;
+    const look = () => {
+      const rows = [...document.querySelectorAll<HTMLElement>('[id^="log-row-"]')];
+      const grid = document.querySelector('[role="grid"]')!.getBoundingClientRect();
+      const isBlank = rows.some((row) => {
+        const { top, bottom } = row.getBoundingClientRect();
+        return bottom > grid.top + 30 && top < grid.bottom && row.textContent.trim() === "";
+      });
+      if (!isBlank) blankSince = null;
+      else {
+        blankSince ??= performance.now();
+        bench.longestBlank = Math.max(bench.longestBlank, performance.now() - blankSince);
+      }
+      requestAnimationFrame(look);
+    };
+    look();
+  });
+}
+
+async function longTasks(page: Page, what: string): Promise<Line> {
+  const longest = await page.evaluate(() => {
+    const { longest: found } = globalThis.bench;
+    globalThis.bench.longest = 0;
+    return found;
+  });
+  return under(`the longest task while ${what}`, longest, 100);
+}
+
+async function measureMillion(): Promise<void> {
+  let resident = 0;
+  const look = () => (resident = Math.max(resident, residentMegabytes(app.pid())));
+  const { batchId, added } = await importContacts(1_000_000, look);
+  lines.push({
+    what: `memory of the server, importing 1 000 000 (${added} new)`,
+    measured: `${resident.toFixed(0)} MB`,
+    limit: "",
+    target: "under 400 MB",
+    within: resident < 400,
+  });
+  const started = performance.now();
+  const undone = await ended(await app.api<Job>(`logbooks/1/journal/${batchId}/undo`, { method: "POST" }), look);
+  lines.push({
+    what: "undoing that import",
+    measured: `${((performance.now() - started) / 1000).toFixed(0)} s, ${(undone.report as UndoReport).undone} contacts`,
+    limit: "",
+    target: "all of them",
+    within: (undone.report as UndoReport).undone === added,
+  });
+}
+
+/** What a process and its children hold in memory. */
+function residentMegabytes(pid: number): number {
+  const own = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"));
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, "utf8").trim().split(" ").filter(Boolean);
+  return children.reduce((sum, child) => sum + residentMegabytes(Number(child)), Number(own?.[1] ?? 0) / 1024);
+}
