@@ -93,6 +93,8 @@ declare global {
 
 /** Notes in the page when a typed call's reading is painted, the long tasks, and how long rows stay blank. */
 async function watch(page: Page): Promise<void> {
+  // What tsx puts around named functions is not there in the page.
+  await page.evaluate("globalThis.__name = (value) => value");
   await page.evaluate(() => {
     const bench = { painted: [] as number[], longest: 0, longestBlank: 0 };
     globalThis.bench = bench;

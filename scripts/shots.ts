@@ -31,8 +31,7 @@ await shot("desk-night", "/desk", "night", async (page) => page.keyboard.type("J
 await shot("import", "/desk", "day", async (page) => {
   await page.getByRole("button", { name: "Import" }).click();
   await page.getByLabel("Log file").setInputFiles("demo/lighthouse-weekend.adi");
-  await page.getByRole("dialog").getByRole("button", { name: "Import", exact: true }).click();
-  await page.getByRole("button", { name: "Undo this import" }).waitFor();
+  await page.getByText("Problems by kind").waitFor();
 });
 await shot("contact", "/desk", "day", async (page) => {
   await page.getByRole("grid", { name: "Log" }).focus();
@@ -41,13 +40,41 @@ await shot("contact", "/desk", "day", async (page) => {
 await shot("journal", "/desk", "night", async (page) => {
   await page.getByRole("grid", { name: "Log" }).focus();
   for (const key of ["ArrowDown", "Enter"]) await page.keyboard.press(key);
-  await page.getByLabel("Comment").last().fill("running 5 W from a hill above the bay");
+  await page.getByRole("dialog").getByLabel("Comment", { exact: true }).fill("running 5 W from a hill above the bay");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Journal" }).click();
   await page
     .getByRole("button", { name: /^Look into/ })
     .first()
     .click();
+});
+await shot("filter", "/desk", "day", async (page) => {
+  await page.getByRole("button", { name: "Filters" }).click();
+  await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();
+  await page.waitForTimeout(500);
+  await page.getByRole("grid", { name: "Log" }).focus();
+  for (let press = 0; press < 4; press++) await page.keyboard.press("Shift+ArrowDown");
+});
+await shot("change", "/desk", "night", async (page) => {
+  await page.getByRole("grid", { name: "Log" }).focus();
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Control+Alt+g");
+  await page.getByLabel("What").selectOption("site");
+  await page.getByLabel("Site", { exact: true }).selectOption({ index: 1 });
+  await page.keyboard.press("Enter");
+  await page.getByText("would change").last().waitFor();
+  await page.waitForTimeout(4000);
+});
+await shot("after-the-fact", "/desk", "day", async (page) => {
+  await page.keyboard.press("Control+Alt+u");
+  await page.keyboard.press("Control+Alt+t");
+  await page.getByLabel("Call", { exact: true }).fill("PY2Q");
+});
+await shot("cards", "/desk", "day", async (page) => {
+  await page.getByLabel("Find in the log: a call, a name, a place, a word").fill("py2qun");
+  await page.keyboard.press("Control+Alt+k");
+  await page.keyboard.type("PY2QUN");
+  await page.keyboard.press("Enter");
 });
 await shot("confirm", "/confirm", "day", async (page) => {
   await app.lantern({ hurry: true });

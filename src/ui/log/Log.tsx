@@ -77,6 +77,16 @@ export function Log({ leaveTo, children }: LogProps) {
     onError: (error) => toast.error(error.message),
   });
 
+  const pin = useMutation({
+    mutationFn: ({ id, pin: pinned, revision }: StoredContact) =>
+      api<StoredContact>(`logbooks/${logbook.id}/contacts/${id}`, {
+        method: "PATCH",
+        json: { pin: !pinned, revision },
+      }),
+    onSuccess: ({ call, pin: pinned }) => toast(pinned ? `${call} is pinned.` : `The pin of ${call} is taken off.`),
+    onError: (error) => toast.error(error.message),
+  });
+
   function show(view: SavedView) {
     setLayout(view.layout);
     setOpen(null);
@@ -234,6 +244,7 @@ export function Log({ leaveTo, children }: LogProps) {
         focusRef={tableRef}
         onOpen={setContact}
         onDelete={remove.mutate}
+        onPin={pin.mutate}
       />
       {contact !== null && <ContactPanel contact={contact} onClose={() => setContact(null)} onDelete={remove.mutate} />}
       {open === "journal" && <Journal logbookId={logbook.id} onClose={() => setOpen(null)} />}

@@ -37,6 +37,7 @@ interface LogTableProps {
   /** A row was opened by Enter. */
   onOpen: (contact: StoredContact) => void;
   onDelete: (contact: StoredContact) => void;
+  onPin: (contact: StoredContact) => void;
 }
 
 /**
@@ -53,6 +54,7 @@ export function LogTable({
   focusRef,
   onOpen,
   onDelete,
+  onPin,
 }: LogTableProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
@@ -82,6 +84,12 @@ export function LogTable({
       label: "Order the log by the column of the cell; again turns it round",
       keys: "Ctrl+Alt+O",
       run: () => columns[activeColumn] && sortBy(columns[activeColumn].id),
+    },
+    {
+      id: "pinRow",
+      label: "Pin the contact of the row, or take the pin off",
+      keys: "Ctrl+Alt+P",
+      run: () => window.rows[active] && onPin(window.rows[active]),
     },
   ]);
 
