@@ -61,6 +61,7 @@ async function measureBrowser(): Promise<void> {
     }
     keys.push(...(await page.evaluate(() => globalThis.bench.painted.splice(0))));
   }
+  lines.push(under("key to painted reading, 250 000, median", most(keys, 0.5), 50));
   lines.push(under("key to painted reading, 250 000, p95", most(keys, 0.95), 50));
   lines.push(await longTasks(page, "typing calls"));
   await page.keyboard.press("Control+Alt+l");

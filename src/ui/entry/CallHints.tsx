@@ -5,7 +5,10 @@ import { type KeyboardEvent, type RefObject, useEffect, useRef } from "react";
 import { isHintable } from "@/core/callsign";
 import type { CallHint } from "@/core/contract";
 import { useActions } from "../kit/actions";
+import { useSettled } from "../kit/useSettled";
 import { api, withQuery } from "../kit/api";
+
+const AFTER_MS = 50;
 
 interface CallHintsProps {
   logbookId: number;
@@ -16,7 +19,8 @@ interface CallHintsProps {
 
 /** Calls of the log that fit what is typed so far; "?" stands for a letter that was not heard. */
 export function CallHints({ logbookId, call, callRef, onPick }: CallHintsProps) {
-  const like = call.trim();
+  // The reading goes first.
+  const like = useSettled(call.trim(), AFTER_MS);
   const asked = isHintable(like);
   const list = useRef<HTMLDivElement>(null);
   const { data } = useQuery({

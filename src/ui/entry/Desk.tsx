@@ -1,7 +1,7 @@
 "use client";
 
 import { Upload } from "lucide-react";
-import { type DragEvent, useEffect, useRef, useState } from "react";
+import { type DragEvent, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import { cleanCall } from "@/core/callsign";
@@ -38,9 +38,7 @@ export function Desk() {
 
   const undo = useUndo(logbook.id, () => setLast(null));
   const undoLast = () =>
-    last === null
-      ? void toast("Nothing was logged here that could be undone.")
-      : undo.mutate({ batchId: last.batchId, said: `${last.call} is taken out of the log.` });
+    last === null ? void toast("Nothing was logged here that could be undone.") : undo.mutate(undoingOf(last));
   const askNote = () =>
     reading === null ? void toast("Type a call first; the note is about its station.") : setAsking("note");
   const openImport = () => setImporting([]);
@@ -59,6 +57,27 @@ export function Desk() {
     const dropped = [...event.dataTransfer.files];
     if (dropped.length > 0) setImporting(dropped);
   }
+
+  const { mutate: undoBatch, isPending: undoing } = undo;
+  // Without this the whole log is drawn anew with every key of the entry line.
+  const log = useMemo(
+    () => (
+      <Log leaveTo={callRef}>
+        {last !== null && (
+          <span className="flex items-center gap-2 truncate text-soft max-sm:hidden" role="status">
+            Logged <b className="font-mono text-ink">{last.call}</b> on {bandLabel(last.band)}
+            <Button small look="quiet" disabled={undoing} onClick={() => undoBatch(undoingOf(last))}>
+              Undo
+            </Button>
+          </span>
+        )}
+        <Button small onClick={() => setImporting([])}>
+          <Upload size={14} aria-hidden /> <span className="max-sm:sr-only">Import</span>
+        </Button>
+      </Log>
+    ),
+    [last, undoing, undoBatch],
+  );
 
   return (
     <div
@@ -90,19 +109,7 @@ export function Desk() {
         within={within}
         onNote={askNote}
       />
-      <Log leaveTo={callRef}>
-        {last !== null && (
-          <span className="flex items-center gap-2 truncate text-soft max-sm:hidden" role="status">
-            Logged <b className="font-mono text-ink">{last.call}</b> on {bandLabel(last.band)}
-            <Button small look="quiet" disabled={undo.isPending} onClick={undoLast}>
-              Undo
-            </Button>
-          </span>
-        )}
-        <Button small onClick={openImport}>
-          <Upload size={14} aria-hidden /> <span className="max-sm:sr-only">Import</span>
-        </Button>
-      </Log>
+      {log}
       {dragging && (
         <div className="pointer-events-none absolute inset-2 z-30 grid place-items-center rounded-lg border-2 border-dashed border-signal bg-signal-wash/90 text-title font-semibold text-signal">
           Drop log files to import them
@@ -131,6 +138,10 @@ export function Desk() {
       {importing !== null && <ImportWindow files={importing} onClose={() => setImporting(null)} />}
     </div>
   );
+}
+
+function undoingOf({ batchId, call }: LoggedContact) {
+  return { batchId, said: `${call} is taken out of the log.` };
 }
 
 /** What earlier contacts with the station offer for fields that are not typed; nothing while the reading is of another call. */

@@ -1,7 +1,7 @@
 "use client";
 
-import { geoAzimuthalEquidistant, geoCircle, geoGraticule10, geoPath } from "d3-geo";
-import { useEffect, useState } from "react";
+import { geoAzimuthalEquidistant, geoCircle, geoGraticule10, type GeoPath, geoPath } from "d3-geo";
+import { useEffect, useMemo, useState } from "react";
 import { feature } from "topojson-client";
 import type { GeometryCollection, Topology } from "topojson-specification";
 import { gridCenter, type Point, sunPosition } from "@/core/geo";
@@ -13,19 +13,11 @@ const MINUTE = 60_000;
 export function PathMap({ grid, target }: { grid: string; target: Point | null }) {
   const land = useLand();
   const now = useMinute();
-  const home = gridCenter(grid);
-  if (home === null || land === null || now === null) return <div className="size-52 rounded-full bg-line/40" />;
-  const projection = geoAzimuthalEquidistant()
-    .rotate([-home.longitude, -home.latitude])
-    .scale((SIZE / 2 - 2) / Math.PI)
-    .translate([SIZE / 2, SIZE / 2])
-    .clipAngle(180 - 1e-3);
-  const path = geoPath(projection);
-  const sun = sunPosition(now / 1000);
-  const night = geoCircle()
-    .center([sun.longitude + 180, -sun.declination])
-    .radius(90)();
-  const spot = target === null ? null : projection([target.longitude, target.latitude]);
+  // The outlines are thousands of points: they are projected once, and not with every key.
+  const map = useMemo(() => (land === null ? null : projected(grid, land)), [grid, land]);
+  const night = useMemo(() => (map === null || now === null ? null : nightPath(map.path, now)), [map, now]);
+  if (map === null || night === null) return <div className="size-52 rounded-full bg-line/40" />;
+  const spot = target === null ? null : map.projection([target.longitude, target.latitude]);
   return (
     <svg
       width={SIZE}
@@ -39,9 +31,9 @@ export function PathMap({ grid, target }: { grid: string; target: Point | null }
       }
     >
       <circle cx={SIZE / 2} cy={SIZE / 2} r={SIZE / 2 - 2} className="fill-panel stroke-edge" />
-      <path d={path(geoGraticule10()) ?? ""} className="fill-none stroke-line" strokeWidth={0.5} />
-      <path d={path(land) ?? ""} className="fill-line stroke-edge" strokeWidth={0.4} />
-      <path d={path(night) ?? ""} className="fill-night-side" />
+      <path d={map.graticule} className="fill-none stroke-line" strokeWidth={0.5} />
+      <path d={map.land} className="fill-line stroke-edge" strokeWidth={0.4} />
+      <path d={night} className="fill-night-side" />
       {target !== null && spot !== null && (
         <>
           <line x1={SIZE / 2} y1={SIZE / 2} x2={spot[0]} y2={spot[1]} className="stroke-signal" strokeWidth={2} />
@@ -51,6 +43,26 @@ export function PathMap({ grid, target }: { grid: string; target: Point | null }
       <circle cx={SIZE / 2} cy={SIZE / 2} r={2.5} className="fill-ink" />
     </svg>
   );
+}
+
+function projected(grid: string, land: Land) {
+  const home = gridCenter(grid);
+  if (home === null) return null;
+  const projection = geoAzimuthalEquidistant()
+    .rotate([-home.longitude, -home.latitude])
+    .scale((SIZE / 2 - 2) / Math.PI)
+    .translate([SIZE / 2, SIZE / 2])
+    .clipAngle(180 - 1e-3);
+  const path = geoPath(projection);
+  return { projection, path, graticule: path(geoGraticule10()) ?? "", land: path(land) ?? "" };
+}
+
+function nightPath(path: GeoPath, now: number): string {
+  const sun = sunPosition(now / 1000);
+  const night = geoCircle()
+    .center([sun.longitude + 180, -sun.declination])
+    .radius(90)();
+  return path(night) ?? "";
 }
 
 type Land = ReturnType<typeof feature>;

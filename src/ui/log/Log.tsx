@@ -3,15 +3,16 @@
 import { useMutation } from "@tanstack/react-query";
 import { Columns3, Download, Filter, History, Mail } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
+import { type ReactNode, type RefObject, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
-import { columnsOf, EMPTY_FILTER, SHIPPED_FILTERS, sortText, USUAL_LAYOUT } from "@/core/view";
+import { columnsOf, EMPTY_FILTER, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
 import { useActions } from "../kit/actions";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { DropMenu } from "../kit/DropMenu";
 import { count } from "../kit/format";
+import { useSettled } from "../kit/useSettled";
 import { useLogbook } from "../shell/logbook";
 import { CardsWindow } from "./CardsWindow";
 import { ChangeWindow } from "./ChangeWindow";
@@ -234,8 +235,8 @@ export function Log({ leaveTo, children }: LogProps) {
         />
       </div>
       <LogTable
-        key={`${find} ${JSON.stringify(layout.filter)} ${sortText(layout.sort)}`}
         rows={rows}
+        shown={shown}
         layout={layout}
         setLayout={setLayout}
         picked={picked}
@@ -288,14 +289,4 @@ function emptyText(find: string, narrowed: boolean): string {
   if (find.trim() !== "") return `No contact here has "${find.trim()}" in its call, name, place, comment or notes.`;
   if (narrowed) return "No contact fits the filter. Remove a condition, or clear the filter.";
   return "No contact yet. Type a call above and press Enter, or import a log file.";
-}
-
-/** A value once it has stood still. */
-function useSettled(value: string, ms: number): string {
-  const [settled, setSettled] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), ms);
-    return () => clearTimeout(timer);
-  }, [value, ms]);
-  return settled;
 }

@@ -27,6 +27,8 @@ const PICK_TRACK = 34;
 
 interface LogTableProps {
   rows: ContactRows;
+  /** What is shown, as text: when it changes, the table begins at its first row again. */
+  shown: string;
   layout: Layout;
   setLayout: (layout: Layout) => void;
   picked: Picked;
@@ -46,6 +48,7 @@ interface LogTableProps {
  */
 export function LogTable({
   rows,
+  shown,
   layout,
   setLayout,
   picked,
@@ -62,6 +65,14 @@ export function LogTable({
   const [anchor, setAnchor] = useState(0);
   const [editing, setEditing] = useState<{ readonly contact: StoredContact; readonly column: LogColumn } | null>(null);
   const [dragged, setDragged] = useState<string | null>(null);
+  const [begunFor, setBegunFor] = useState(shown);
+  if (begunFor !== shown) {
+    setBegunFor(shown);
+    setActive(0);
+    setAnchor(0);
+    setEditing(null);
+  }
+  useEffect(() => scroller.current?.scrollTo({ top: 0 }), [shown]);
   const { window, state, show, reload, idsBetween } = rows;
   const { columns } = columnsOf(layout);
   const template = [`${PICK_TRACK}px`, ...columns.map(({ width }) => `${width}px`)].join(" ");
