@@ -1,7 +1,7 @@
 "use client";
 
 import { Upload } from "lucide-react";
-import { type DragEvent, useEffect, useMemo, useRef, useState } from "react";
+import { type DragEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import { cleanCall } from "@/core/callsign";
@@ -58,6 +58,7 @@ export function Desk() {
     if (dropped.length > 0) setImporting(dropped);
   }
 
+  const offered = useMemo(() => offeredFrom(reading, draft.call), [reading, draft.call]);
   const { mutate: undoBatch, isPending: undoing } = undo;
   // Without this the whole log is drawn anew with every key of the entry line.
   const log = useMemo(
@@ -95,7 +96,7 @@ export function Desk() {
         logbook={logbook}
         draft={draft}
         setDraft={setDraft}
-        offered={offeredFrom(reading, draft.call)}
+        offered={offered}
         callRef={callRef}
         onLogged={setLast}
       />
@@ -166,11 +167,12 @@ function useKeptDraft(logbookId: number): [Draft, (draft: Draft) => void] {
     // After the first paint, which must equal the server's.
     if (kept !== null) queueMicrotask(() => setDraft({ ...EMPTY_DRAFT, ...(JSON.parse(kept) as Partial<Draft>) }));
   }, [key]);
-  return [
-    draft,
-    (next) => {
+  const keep = useCallback(
+    (next: Draft) => {
       sessionStorage.setItem(key, JSON.stringify(next));
       setDraft(next);
     },
-  ];
+    [key],
+  );
+  return [draft, keep];
 }

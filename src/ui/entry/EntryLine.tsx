@@ -2,7 +2,7 @@
 
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Lock, LockOpen } from "lucide-react";
-import { type KeyboardEvent, type RefObject, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type RefObject, useRef, useState } from "react";
 import { toast } from "sonner";
 import {
   bandLabel,
@@ -54,7 +54,14 @@ interface EntryLineProps {
  * Where a contact is typed. Enter logs, Escape clears and, pressed again, gives back. It unfolds to all facts, any of
  * which can be held for the next contact, and takes contacts of the past with a day and a time.
  */
-export function EntryLine({ logbook, draft, setDraft, offered, callRef, onLogged }: EntryLineProps) {
+export const EntryLine = memo(function EntryLine({
+  logbook,
+  draft,
+  setDraft,
+  offered,
+  callRef,
+  onLogged,
+}: EntryLineProps) {
   const radio = useRadio();
   const [cleared, setCleared] = useState<Draft | null>(null);
   const [faults, setFaults] = useState<readonly Fault[]>([]);
@@ -292,7 +299,7 @@ export function EntryLine({ logbook, draft, setDraft, offered, callRef, onLogged
       </div>
     </section>
   );
-}
+});
 
 /** Says whether one may transmit here in this mode, where there is something to say. */
 function TransmitNotice({ entityCode }: { entityCode: number | null }) {

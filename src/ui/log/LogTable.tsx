@@ -72,7 +72,9 @@ export function LogTable({
     setAnchor(0);
     setEditing(null);
   }
-  useEffect(() => scroller.current?.scrollTo({ top: 0 }), [shown]);
+  useEffect(() => {
+    if (scroller.current) scroller.current.scrollTop = 0;
+  }, [shown]);
   const { window, state, show, reload, idsBetween } = rows;
   const { columns } = columnsOf(layout);
   const template = [`${PICK_TRACK}px`, ...columns.map(({ width }) => `${width}px`)].join(" ");
