@@ -34,7 +34,7 @@ export async function previewChange(
   const plan = plannerFor(context, logbookId, change);
   const ids = selectedIds(context, logbookId, selection);
   const report = emptyReport();
-  store.run(store.q.deleteFrom("jobItem").where("jobId", "=", jobId));
+  forgetItems(context, jobId);
   const insert = store.prepare(
     store.q.insertInto("jobItem").values({ jobId: 0, position: 0, contactId: 0, revision: 0 }),
   );
@@ -97,6 +97,21 @@ export async function changeMany(
   }
   store.run(store.q.deleteFrom("jobItem").where("jobId", "=", previewId));
   return report;
+}
+
+/** How long a list that was looked at, and not acted on, is kept, seconds. */
+const KEPT_FOR = 86_400;
+
+/** Forgets what an interrupted run of this job listed, and lists that nobody acted on. */
+function forgetItems(context: Context, jobId: number): void {
+  const { store } = context;
+  const before = context.now() - KEPT_FOR;
+  const old = store.q
+    .selectFrom("job")
+    .select("id")
+    .where("kind", "=", "preview")
+    .where((eb) => eb.or([eb("id", "=", jobId), eb("startedAt", "<", before)]));
+  store.run(store.q.deleteFrom("jobItem").where("jobId", "in", old));
 }
 
 interface Item {

@@ -28,6 +28,10 @@ export function startChange(
   if (preview.state !== "done") return failed(409, "Not looked at", `the preview is ${preview.state}: look again`);
   const request = requestOf(context, previewId);
   if (request.kind !== "preview") return missing(`preview ${previewId}`);
+  const { store } = context;
+  const item = store.first(store.q.selectFrom("jobItem").select("position").where("jobId", "=", previewId).limit(1));
+  if (item === undefined)
+    return failed(409, "Done already", "this change was done already, or was looked at too long ago: look again");
   return supervisor.start(context, logbookId, "Change of a selection", {
     kind: "change",
     change: request.change,

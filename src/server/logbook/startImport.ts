@@ -62,6 +62,7 @@ export async function startImport(
     return failed(400, "Broken off", "the file did not arrive whole: send it again");
   }
   const { name, queue, look } = asked.data;
+  if (look !== undefined) await dropForgotten(context);
   const started =
     look === undefined
       ? supervisor.start(context, logbookId, `Import ${name}`, {
@@ -106,6 +107,30 @@ export async function dropLookedInto(
   if (!looked.ok) return looked;
   await rm(looked.value.file, { force: true });
   return done({ removed: jobId });
+}
+
+/** How long a file that was looked into, and not imported, is kept, seconds. */
+const KEPT_FOR = 86_400;
+
+/** Removes files that were looked into long ago and that no import took. */
+async function dropForgotten(context: Context): Promise<void> {
+  const { store } = context;
+  const rows = store.all(
+    store.q
+      .selectFrom("job")
+      .select(["id", "kind"])
+      .where("kind", "in", ["look", "import"])
+      .where("startedAt", "<", context.now() - KEPT_FOR),
+  );
+  const fileOf = (id: number) => {
+    const request = requestOf(context, id);
+    return request.kind === "look" || request.kind === "import" ? request.file : "";
+  };
+  const taken = new Set(rows.filter(({ kind }) => kind === "import").map(({ id }) => fileOf(id)));
+  for (const { id, kind } of rows) {
+    const file = fileOf(id);
+    if (kind === "look" && !taken.has(file)) await rm(file, { force: true });
+  }
 }
 
 function fileLookedInto(context: Context, logbookId: number, jobId: number) {

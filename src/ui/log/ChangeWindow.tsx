@@ -365,7 +365,7 @@ function UndoChange({ logbookId, job }: { logbookId: number; job: Job }) {
   if (batchId === null || changed === 0) return null;
   return (
     <Button
-      disabled={undo.isPending || undo.isSuccess}
+      disabled={undo.isPending || undo.undone}
       onClick={() => undo.mutate({ batchId, said: "The change is taken back." })}
     >
       Undo

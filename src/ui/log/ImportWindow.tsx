@@ -417,10 +417,10 @@ function UndoImport({ job }: { job: Job }) {
   if (batchId === null || added + merged === 0) return null;
   return (
     <Button
-      disabled={undo.isPending || undo.isSuccess}
+      disabled={undo.isPending || undo.undone}
       onClick={() => undo.mutate({ batchId, said: "The import is taken back." })}
     >
-      {undo.isSuccess ? "Undone" : "Undo this import"}
+      {undo.undone ? "Undone" : "Undo this import"}
     </Button>
   );
 }

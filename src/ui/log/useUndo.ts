@@ -13,7 +13,7 @@ interface Undoing {
 
 /** Undoes a batch of the journal, and says how it went; a large one goes on as a job. */
 export function useUndo(logbookId: number, onUndone: () => void = () => {}) {
-  return useMutation({
+  const undo = useMutation({
     mutationFn: ({ batchId }: Undoing) =>
       api<UndoReport | Job>(`logbooks/${logbookId}/journal/${batchId}/undo`, { method: "POST" }),
     onSuccess: (answer, { said }) => {
@@ -28,4 +28,8 @@ export function useUndo(logbookId: number, onUndone: () => void = () => {}) {
     },
     onError: (error) => toast.error(error.message),
   });
+  const { data } = undo;
+  /** Whether it is all undone; what a later change stands in the way of can be tried again. */
+  const undone = data !== undefined && !("blocked" in data && data.blocked.length > 0);
+  return { ...undo, undone };
 }
