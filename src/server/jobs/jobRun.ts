@@ -95,7 +95,7 @@ export function requestOf(context: Context, jobId: number): JobRequest {
 }
 
 function diskFault(error: unknown): string | null {
-  const code = error instanceof Error && "code" in error ? String(error.code) : "";
+  const code = typeof error === "object" && error !== null && "code" in error ? String(error.code) : "";
   if (code === "SQLITE_FULL" || code === "ENOSPC")
     return "the disk is full: make room, and run the job again; what was done before stays";
   if (code.startsWith("SQLITE_IOERR")) return "the disk cannot be written: check it, and run the job again";

@@ -36,7 +36,7 @@ test("a disk that is full in the middle of an import keeps what was done, says s
     store.first(store.q.selectFrom("contact").select((eb) => eb.fn.countAll<number>().as("contacts")))!.contacts;
 
   pragma(context, "max_page_count", pragma(context, "page_count") + 80);
-  await expect(run()).rejects.toThrow("full");
+  await expect(run()).rejects.toMatchObject({ code: "SQLITE_FULL" });
   const failed = findJob(store, jobId)!;
   expect(failed).toMatchObject({ state: "failed", problem: expect.stringContaining("the disk is full") as unknown });
   const kept = count();
