@@ -61,9 +61,8 @@ await shot("change", "/desk", "night", async (page) => {
   await page.keyboard.press("Control+Alt+g");
   await page.getByLabel("What").selectOption("site");
   await page.getByLabel("Site", { exact: true }).selectOption({ index: 1 });
-  await page.keyboard.press("Enter");
-  await page.getByText("would change").last().waitFor();
-  await page.waitForTimeout(4000);
+  await page.getByRole("button", { name: "Look what would change" }).click();
+  await page.getByRole("table", { name: "What would change" }).waitFor();
 });
 await shot("after-the-fact", "/desk", "day", async (page) => {
   await page.keyboard.press("Control+Alt+u");
