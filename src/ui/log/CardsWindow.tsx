@@ -12,6 +12,7 @@ import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import { fullTime, many } from "../kit/format";
 import { Window } from "../kit/Window";
+import { cardOf } from "./labels";
 import { useUndo } from "./useUndo";
 
 const LISTED = 100;
@@ -166,10 +167,6 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
       )}
     </Window>
   );
-}
-
-function cardOf(contact: StoredContact) {
-  return contact.confirmations.find(({ channel }) => channel === "card");
 }
 
 function isSent(contact: StoredContact): boolean {

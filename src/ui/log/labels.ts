@@ -34,7 +34,8 @@ export function labelsFor(contacts: readonly StoredContact[]): Label[] {
   });
 }
 
-function cardOf(contact: StoredContact) {
+/** How a contact stands with cards; undefined where nothing is known. */
+export function cardOf(contact: StoredContact) {
   return contact.confirmations.find(({ channel }) => channel === "card");
 }
 
