@@ -27,7 +27,7 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
   const [on, setOn] = useState(() => new Date().toISOString().slice(0, 10));
   const [via, setVia] = useState("bureau");
   const [owe, setOwe] = useState(false);
-  const [last, setLast] = useState<{ readonly batchId: number; readonly said: string } | null>(null);
+  const [last, setLast] = useState<{ readonly batchIds: readonly number[]; readonly said: string } | null>(null);
   const callRef = useRef<HTMLInputElement>(null);
   const undo = useUndo(logbookId, () => setLast(null));
   const { data, error } = useQuery({
@@ -42,21 +42,18 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
     staleTime: 0,
   });
   const mark = useMutation({
-    mutationFn: (ids: readonly number[]) =>
-      api<CardsReport>(`logbooks/${logbookId}/cards`, {
-        method: "POST",
-        json: { ids, received: "confirmed", on: on || null, via: via || null },
-      }).then(async (report) => {
-        const unanswered = items.filter((one) => ids.includes(one.id) && !isSent(one)).map(({ id }) => id);
-        if (owe && unanswered.length > 0)
-          await api(`logbooks/${logbookId}/cards`, {
-            method: "POST",
-            json: { ids: unanswered, sent: "wanted", via: via || null },
-          });
-        return report;
-      }),
-    onSuccess: ({ batchId, changed }) => {
-      setLast(batchId === null ? null : { batchId, said: `${call}: ${many(changed, "card")} received` });
+    mutationFn: async (ids: readonly number[]) => {
+      const send = (json: object) => api<CardsReport>(`logbooks/${logbookId}/cards`, { method: "POST", json });
+      const received = await send({ ids, received: "confirmed", on: on || null, via: via || null });
+      const unanswered = items.filter((one) => ids.includes(one.id) && !isSent(one)).map(({ id }) => id);
+      const owed =
+        owe && unanswered.length > 0 ? await send({ ids: unanswered, sent: "wanted", via: via || null }) : null;
+      // The later one first, so that none stands in the other's way when they are undone.
+      const batchIds = [owed?.batchId, received.batchId].filter((id) => typeof id === "number");
+      return { batchIds, changed: received.changed };
+    },
+    onSuccess: ({ batchIds, changed }) => {
+      setLast(batchIds.length === 0 ? null : { batchIds, said: `${call}: ${many(changed, "card")} received` });
       setTyped("");
       setCall("");
       setTicked(new Set());
@@ -73,6 +70,10 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
       return setCall(typed.trim());
     }
     if (ticked.size > 0) mark.mutate([...ticked]);
+  }
+
+  async function takeBack(batchIds: readonly number[]) {
+    for (const batchId of batchIds) await undo.mutateAsync({ batchId, said: "It is taken back." }).catch(() => {});
   }
 
   function tick(id: number) {
@@ -134,7 +135,7 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
       {last !== null && call === "" && (
         <p role="status" className="flex items-center gap-3">
           {last.said}.
-          <Button small look="quiet" onClick={() => undo.mutate({ batchId: last.batchId, said: "It is taken back." })}>
+          <Button small look="quiet" onClick={() => void takeBack(last.batchIds)}>
             Undo
           </Button>
         </p>
