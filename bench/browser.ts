@@ -33,6 +33,12 @@ async function ended(job: Job, whileRunning: () => void = () => {}): Promise<Job
   }
 }
 
+/** A line of the table, told at once too: the whole takes long. */
+function note(line: Line): void {
+  lines.push(line);
+  console.error(`${line.what}: ${line.measured}`);
+}
+
 async function importContacts(count: number, whileRunning?: () => void): Promise<ImportReport> {
   const body = new Uint8Array(makeAdi(makeContacts(count)));
   // Making it took long: a connection that the server closed meanwhile must be seen as closed.
@@ -61,9 +67,9 @@ async function measureBrowser(): Promise<void> {
     }
     keys.push(...(await page.evaluate(() => globalThis.bench.painted.splice(0))));
   }
-  lines.push(under("key to painted reading, 250 000, median", most(keys, 0.5), 50));
-  lines.push(under("key to painted reading, 250 000, p95", most(keys, 0.95), 50));
-  lines.push(await longTasks(page, "typing calls"));
+  note(under("key to painted reading, 250 000, median", most(keys, 0.5), 50));
+  note(under("key to painted reading, 250 000, p95", most(keys, 0.95), 50));
+  note(await longTasks(page, "typing calls"));
   await page.keyboard.press("Control+Alt+l");
   for (let press = 0; press < 80; press++) {
     await page.keyboard.press("PageDown");
@@ -72,8 +78,8 @@ async function measureBrowser(): Promise<void> {
   await page.keyboard.press("End");
   await page.waitForTimeout(1000);
   const blank = await page.evaluate(() => globalThis.bench.longestBlank);
-  lines.push(under("rows blank while scrolling, the longest", blank, 100));
-  lines.push(await longTasks(page, "scrolling"));
+  note(under("rows blank while scrolling, the longest", blank, 100));
+  note(await longTasks(page, "scrolling"));
   await page.keyboard.press("Control+Alt+f");
   for (const letter of "anna lima") {
     await page.keyboard.type(letter);
@@ -84,7 +90,7 @@ async function measureBrowser(): Promise<void> {
   await page.getByRole("button", { name: "Filters" }).click();
   await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();
   await page.waitForTimeout(1500);
-  lines.push(await longTasks(page, "finding and filtering"));
+  note(await longTasks(page, "finding and filtering"));
   await browser.close();
 }
 
@@ -151,7 +157,7 @@ async function measureMillion(): Promise<void> {
   let resident = 0;
   const look = () => (resident = Math.max(resident, residentMegabytes(app.pid())));
   const { batchId, added } = await importContacts(1_000_000, look);
-  lines.push({
+  note({
     what: `memory of the server, importing 1 000 000 (${added} new)`,
     measured: `${resident.toFixed(0)} MB`,
     limit: "",
@@ -160,7 +166,7 @@ async function measureMillion(): Promise<void> {
   });
   const started = performance.now();
   const undone = await ended(await app.api<Job>(`logbooks/1/journal/${batchId}/undo`, { method: "POST" }), look);
-  lines.push({
+  note({
     what: "undoing that import",
     measured: `${((performance.now() - started) / 1000).toFixed(0)} s, ${(undone.report as UndoReport).undone} contacts`,
     limit: "",

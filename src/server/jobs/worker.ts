@@ -1,6 +1,6 @@
 import { parentPort, workerData } from "node:worker_threads";
 import type { ServiceAccess } from "../confirm/lantern";
-import { connect } from "../db/store";
+import { connect, WRITER_CACHE } from "../db/store";
 import { localFinder } from "../logbook/localFinder";
 import { doJob } from "./work";
 import type { Actor } from "../actor";
@@ -19,7 +19,7 @@ const abort = new AbortController();
 port.on("message", (message) => {
   if (message === "cancel") abort.abort();
 });
-const store = connect(order.databaseFile);
+const store = connect(order.databaseFile, WRITER_CACHE);
 try {
   await doJob(
     {
