@@ -47,6 +47,7 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
           ...process.env,
           NODE_ENV: "production",
           NEXT_TELEMETRY_DISABLED: "1",
+          MALLOC_ARENA_MAX: "2",
           YPSILOID_PORT: String(port),
           YPSILOID_DATA: data,
           YPSILOID_LANTERN_URL: lanternUrl,

@@ -48,6 +48,8 @@ export function filteredContacts(store: Store, logbookId: number, asked: Contact
 const KEPT_LISTS = 12;
 /** After more changes than this the texts are read anew. */
 const MOST_CHANGES = 2000;
+/** So many rows are in memory at once while texts are read. */
+const TEXTS_AT_ONCE = 5000;
 
 export function createSearcher(store: Store): Searcher {
   let newestEntry = -1;
@@ -71,11 +73,18 @@ export function createSearcher(store: Store): Searcher {
     let query = store.q
       .selectFrom("contact")
       .select(["id", "call", "baseCall", "name", "place", "comment", "notes"])
-      .where("logbookId", "=", logbookId);
+      .where("logbookId", "=", logbookId)
+      .orderBy("id")
+      .limit(TEXTS_AT_ONCE);
     if (since !== undefined) {
       query = query.where("id", "in", store.q.selectFrom("journalEntry").select("contactId").where("id", ">", since));
     }
-    for (const row of store.all(query)) into[row.id] = searchTextOf(row);
+    for (let last = 0, rows = TEXTS_AT_ONCE; rows === TEXTS_AT_ONCE; ) {
+      const piece = store.all(query.where("id", ">", last));
+      for (const row of piece) into[row.id] = searchTextOf(row);
+      rows = piece.length;
+      last = piece.at(-1)?.id ?? last;
+    }
     return into;
   }
 

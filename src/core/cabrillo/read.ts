@@ -1,0 +1,158 @@
+import { bandByName, bandOfFrequency } from "../band";
+import { parseCallsign } from "../callsign";
+import type { LogLine } from "./write";
+
+/** What is wrong in a file, and where; `fatal` when the line is no contact because of it. */
+export interface CabrilloFault {
+  readonly line: number;
+  readonly text: string;
+  readonly fatal: boolean;
+}
+
+/** A contact of a file, with the line that it stands on. The words of both exchanges are as they came. */
+export interface ReadLine extends LogLine {
+  readonly line: number;
+}
+
+export interface CabrilloLog {
+  /** Values by their names, in capitals; what stands several times is joined by line ends. */
+  readonly header: ReadonlyMap<string, string>;
+  readonly lines: readonly ReadLine[];
+  readonly faults: readonly CabrilloFault[];
+}
+
+const MODES: Readonly<Record<string, string>> = {
+  CW: "CW",
+  PH: "SSB",
+  FM: "FM",
+  RY: "RTTY",
+  DG: "DATA",
+  SSB: "SSB",
+  RTTY: "RTTY",
+};
+const WORDS: Readonly<Record<string, string>> = {
+  "50": "6m",
+  "70": "4m",
+  "144": "2m",
+  "222": "1.25m",
+  "432": "70cm",
+  "902": "33cm",
+  "1.2G": "23cm",
+  "2.3G": "13cm",
+  "3.4G": "9cm",
+  "5.7G": "6cm",
+  "10G": "3cm",
+};
+const LONGEST = 20_000_000;
+
+/**
+ * Reads a contest log in Cabrillo. Tolerates tabs, any line ends, lower case, and lines of other programs; says what
+ * it could not understand, with its line.
+ *
+ * @param receivedWords how many words an exchange has, where it is known; otherwise both are taken to be as long
+ */
+export function readCabrillo(
+  text: string,
+  receivedWords?: { readonly sent: number; readonly received: number },
+): CabrilloLog {
+  const header = new Map<string, string>();
+  const lines: ReadLine[] = [];
+  const faults: CabrilloFault[] = [];
+  if (text.length > LONGEST)
+    return { header, lines, faults: [{ line: 1, text: "the file is too large for a contest log", fatal: true }] };
+  let started = false;
+  let ended = false;
+  text
+    .replace(/^\ufeff/, "")
+    .split(/\r\n|\r|\n/)
+    .forEach((raw, index) => {
+      const line = index + 1;
+      const [, name = "", value = ""] =
+        /^\s*([A-Za-z][A-Za-z0-9-]*)\s*:\s*(.*?)\s*$/.exec(raw.replace(/\t/g, " ")) ?? [];
+      const fault = (said: string, fatal = false) => faults.push({ line, text: said, fatal });
+      if (name === "") {
+        if (raw.trim() !== "") fault(`"${raw.trim().slice(0, 40)}" has no name before a colon`);
+        return;
+      }
+      const upper = name.toUpperCase();
+      if (upper === "START-OF-LOG") started = true;
+      else if (upper === "END-OF-LOG") ended = true;
+      else if (upper === "QSO" || upper === "X-QSO") {
+        const read = readLine(value, line, upper === "X-QSO", receivedWords);
+        if (typeof read === "string") fault(read, true);
+        else lines.push(read);
+      } else if (value !== "") header.set(upper, header.has(upper) ? `${header.get(upper)}\n${value}` : value);
+    });
+  if (!started) faults.push({ line: 1, text: "START-OF-LOG is missing: is this a contest log?", fatal: false });
+  if (!ended)
+    faults.push({
+      line: text.split(/\r\n|\r|\n/).length,
+      text: "END-OF-LOG is missing: the file may be cut off",
+      fatal: false,
+    });
+  return { header, lines, faults };
+}
+
+function readLine(
+  value: string,
+  line: number,
+  withdrawn: boolean,
+  counts?: { readonly sent: number; readonly received: number },
+): ReadLine | string {
+  const words = value.split(/\s+/).filter(Boolean);
+  const [frequency = "", mode = "", day = "", clock = "", ...rest] = words;
+  const khz = Number(frequency);
+  const band = WORDS[frequency.toUpperCase()] ?? (khz > 0 ? bandOfFrequency(khz * 1000)?.name : undefined);
+  if (band === undefined || bandByName(band) === undefined) return `"${frequency}" is no frequency or band`;
+  const known = MODES[mode.toUpperCase()];
+  if (known === undefined) return `"${mode}" is no mode: CW, PH, FM, RY or DG`;
+  const startedAt = Date.parse(`${day}T${clock.slice(0, 2)}:${clock.slice(2, 4)}:00Z`) / 1000;
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || !/^\d{4}$/.test(clock) || Number.isNaN(startedAt))
+    return `"${day} ${clock}" is no time: it is written like 2026-11-28 0012`;
+  const split = splitExchanges(rest, counts);
+  if (typeof split === "string") return split;
+  const own = parseCallsign(split.ownCall);
+  const theirs = parseCallsign(split.call);
+  if (!own.ok) return `"${split.ownCall}" stands where our call should: ${own.reason}`;
+  if (!theirs.ok) return `"${split.call}" stands where their call should: ${theirs.reason}`;
+  return {
+    line,
+    frequencyHz: WORDS[frequency.toUpperCase()] === undefined ? Math.round(khz * 1000) : null,
+    band,
+    mode: known,
+    startedAt,
+    ownCall: own.callsign.call,
+    sent: split.sent,
+    call: theirs.callsign.call,
+    received: split.received,
+    transmitter: split.transmitter,
+    withdrawn,
+  };
+}
+
+function splitExchanges(words: readonly string[], counts?: { readonly sent: number; readonly received: number }) {
+  if (counts !== undefined) {
+    const { sent, received } = counts;
+    const needed = 2 + sent + received;
+    if (words.length < needed) return `columns are missing: ${words.length + 4} of ${needed + 4}`;
+    const last = words[needed];
+    return {
+      ownCall: words[0]!,
+      sent: words.slice(1, 1 + sent),
+      call: words[1 + sent]!,
+      received: words.slice(2 + sent, needed),
+      transmitter: last !== undefined && /^[01]$/.test(last) ? Number(last) : null,
+    };
+  }
+  const hasTransmitter = words.length % 2 === 1 && /^[01]$/.test(words.at(-1) ?? "");
+  const both = hasTransmitter ? words.slice(0, -1) : words;
+  if (both.length < 4 || both.length % 2 === 1) return `columns are missing: there are ${words.length + 4}`;
+  const half = both.length / 2;
+  return {
+    ownCall: both[0]!,
+    sent: both.slice(1, half),
+    call: both[half]!,
+    received: both.slice(half + 1),
+    transmitter: hasTransmitter ? Number(words.at(-1)) : null,
+  };
+}

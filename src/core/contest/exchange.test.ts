@@ -1,0 +1,139 @@
+import fc from "fast-check";
+import { formWords, itemsOf, keepExchange, keptValues, partsOf, readPart, understandExchange } from "./exchange";
+import { SHIPPED_CONTESTS } from "./shipped";
+import type { Part } from "./rules";
+
+const [dash, zones, field, wire, camalote] = SHIPPED_CONTESTS as [
+  (typeof SHIPPED_CONTESTS)[0],
+  (typeof SHIPPED_CONTESTS)[0],
+  (typeof SHIPPED_CONTESTS)[0],
+  (typeof SHIPPED_CONTESTS)[0],
+  (typeof SHIPPED_CONTESTS)[0],
+];
+const inside = partsOf(field, "inside");
+
+describe("understandExchange", () => {
+  it.each([
+    [dash, "all", "599 123", { report: "599", serial: "123" }],
+    [dash, "all", "123 599", { report: "599", serial: "123" }],
+    [dash, "all", "5NN 12T", { report: "599", serial: "120" }],
+    [dash, "all", "7", { serial: "7" }],
+    [zones, "all", "14 599", { report: "599", zone: "14" }],
+    [zones, "all", "4", { zone: "04" }],
+    [field, "inside", "EMA 2A", { class: "2A", section: "EMA" }],
+    [field, "inside", "2a ema", { class: "2A", section: "EMA" }],
+    [wire, "all", "1987 599 ANA", { report: "599", year: "1987", name: "ANA" }],
+    [camalote, "states", "TX 4 599", { report: "599", zone: "04", state: "TX" }],
+  ] as const)("%#: %s %s", (rules, side, typed, values) => {
+    expect(understandExchange(rules, partsOf(rules, side), typed, "CW")).toEqual({ values, leftover: [] });
+  });
+
+  it("leaves over what fits nothing, and takes each part once", () => {
+    expect(understandExchange(field, inside, "2A EMA QQQ", "CW")).toEqual({
+      values: { class: "2A", section: "EMA" },
+      leftover: ["QQQ"],
+    });
+    expect(understandExchange(zones, partsOf(zones, "all"), "14 15", "CW").leftover).toEqual(["15"]);
+  });
+
+  it("does not depend on the order of the words where every word has one place", () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray(["3A", "EMA"], { minLength: 2 }), (words) => {
+        expect(understandExchange(field, inside, words.join(" "), "CW").values).toEqual({
+          class: "3A",
+          section: "EMA",
+        });
+      }),
+    );
+  });
+
+  it("stands any nonsense", () => {
+    fc.assert(
+      fc.property(fc.string(), (typed) => {
+        const { values, leftover } = understandExchange(camalote, partsOf(camalote, "states"), typed, "RTTY");
+        expect(Object.keys(values).length + leftover.length).toBeLessThanOrEqual(10);
+      }),
+    );
+  });
+});
+
+describe("readPart", () => {
+  const read = (part: Part, typed: string, mode = "CW") => readPart(field, part, typed, mode);
+  const part = (type: Part["type"], more: Partial<Part> = {}): Part => ({
+    id: "x",
+    label: "It",
+    type,
+    optional: false,
+    ...more,
+  });
+
+  it.each([
+    [part("serial"), "0", "It 0 does not exist: it is a number from 1 to 99999"],
+    [part("serial"), "100000", "It 100000 does not exist"],
+    [part("cqZone"), "41", "It 41 does not exist: it is a number from 1 to 40"],
+    [part("ituZone"), "X", '"X" is no number'],
+    [part("class", { form: "#[AB]" }), "2C", "the form of It: a number, then one of A B"],
+    [part("grid"), "ZZ99", "ZZ"],
+    [part("name"), "4NA", "no name"],
+    [part("power"), "lots", "no power"],
+    [part("report"), "777", "777"],
+    [part("text"), "", "It is missing"],
+  ])("says why %j is not %s", (of, typed, reason) => {
+    const reading = read(of, typed);
+    expect(!reading.ok && reading.reason).toContain(reason);
+  });
+
+  it.each([
+    [part("age"), "33", "33"],
+    [part("power"), "100W", "100"],
+    [part("power"), "kw", "KW"],
+    [part("grid"), "gf35", "GF35"],
+    [part("ituZone"), "7", "07"],
+    [part("text"), "anything", "ANYTHING"],
+  ])("reads %j", (of, typed, value) => expect(read(of, typed)).toMatchObject({ ok: true, value }));
+
+  it("offers the nearest sections and states", () => {
+    const reading = readPart(field, inside[1]!, "EMS", "CW");
+    expect(reading.ok ? [] : reading.nearest.map(({ code }) => code)).toContain("EMA");
+    const state = readPart(camalote, partsOf(camalote, "states")[2]!, "MONTEVIDO", "RTTY");
+    expect(state.ok ? [] : state.nearest.map(({ code }) => code)).toContain("MO");
+    expect(itemsOf(field, partsOf(field, "outside")[1]!)!.map(({ code }) => code)).toEqual(["DX"]);
+  });
+
+  it("tells a form in words", () =>
+    expect(formWords("#[AB]-@")).toBe('a number, then one of A B, then "-", then a letter'));
+});
+
+describe("what a contact keeps", () => {
+  it.each(
+    SHIPPED_CONTESTS.flatMap((rules) => Object.keys(rules.exchange).map((side) => [rules.tag, side, rules] as const)),
+  )("%s, %s: gives the values back, whichever are known", (_, side, rules) => {
+    const parts = partsOf(rules, side);
+    const values = fc.record(Object.fromEntries(parts.map((part) => [part.id, valueFor(part)])), { requiredKeys: [] });
+    fc.assert(
+      fc.property(values, (given) => {
+        const known = given as Record<string, string>;
+          expect(keptValues(rules, parts, keepExchange(parts, known), "CW")).toEqual(known);
+      }),
+    );
+
+    function valueFor(part: Part): fc.Arbitrary<string> {
+      const items = itemsOf(rules, part);
+      if (items !== null) return fc.constantFrom(...items.map(({ code }) => code));
+      const sample: Partial<Record<Part["type"], fc.Arbitrary<string>>> = {
+        report: fc.constantFrom("599", "579"),
+        serial: fc.integer({ min: 1, max: 99_999 }).map(String),
+        cqZone: fc.integer({ min: 1, max: 40 }).map((zone) => String(zone).padStart(2, "0")),
+        class: fc.integer({ min: 1, max: 99 }).map((number) => `${number}F`),
+        year: fc.integer({ min: 1900, max: 2026 }).map(String),
+        name: fc.constantFrom("INÉS", "ANA"),
+      };
+      return sample[part.type]!;
+    }
+  });
+
+  it("understands what came from elsewhere, in another order", () => {
+    const kept = { serial: null, report: "599", exchange: "EMA 2A" };
+    expect(keptValues(field, inside, kept, "CW")).toEqual({ class: "2A", section: "EMA" });
+  });
+});

@@ -1,0 +1,249 @@
+import { defaultReport, reportFault } from "../band";
+import { parseGrid } from "../geo";
+import { editDistance, recogniseSection, SECTIONS, subdivisionsOf } from "../reference";
+import { formPattern } from "./classForm";
+import { ALL, type Part, type Rules } from "./rules";
+
+/** An item of a list that a part is taken from. */
+export interface ListItem {
+  readonly code: string;
+  readonly name: string;
+  readonly also: readonly string[];
+}
+
+/** A text read as a part of an exchange. `certainty` says how well it fits that part and no other. */
+export type PartReading =
+  | { readonly ok: true; readonly value: string; readonly certainty: number }
+  | { readonly ok: false; readonly reason: string; readonly nearest: readonly ListItem[] };
+
+/** The parts that a side sends. */
+export function partsOf(rules: Pick<Rules, "exchange">, side: string): readonly Part[] {
+  return rules.exchange[side] ?? rules.exchange[ALL] ?? [];
+}
+
+/** The items that a part is taken from; null where it is free. */
+export function itemsOf(rules: Pick<Rules, "lists">, part: Part): readonly ListItem[] | null {
+  switch (part.type) {
+    case "section":
+      return SECTION_ITEMS;
+    case "subdivision":
+      return part.entities!.flatMap(subdivisionsOf).map(({ code, name }) => ({ code, name, also: [] }));
+    case "list":
+      return rules.lists[part.list!] ?? [];
+    default:
+      return null;
+  }
+}
+
+const SECTION_ITEMS: readonly ListItem[] = SECTIONS.map(({ code, name, aliases }) => ({ code, name, also: aliases }));
+const NEAREST = 3;
+
+/**
+ * Reads a text as one part of an exchange.
+ *
+ * @param mode the mode of the contact: reports and short numbers go with it
+ */
+export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string, mode: string): PartReading {
+  const text = typed.trim().toUpperCase();
+  const no = (reason: string, nearest: readonly ListItem[] = []): PartReading => ({ ok: false, reason, nearest });
+  const yes = (value: string, certainty: number): PartReading => ({ ok: true, value, certainty });
+  if (text === "") return no(`${part.label} is missing`);
+  const number = numberIn(text);
+  const range = (least: number, most: number, certainty: number, digits = 1): PartReading => {
+    if (number === null) return no(`"${typed}" is no number: ${part.label} is one from ${least} to ${most}`);
+    if (number < least || number > most)
+      return no(`${part.label} ${number} does not exist: it is a number from ${least} to ${most}`);
+    return yes(String(number).padStart(digits, "0"), /^\d+$/.test(text) ? certainty : certainty / 2);
+  };
+  switch (part.type) {
+    case "report": {
+      const report = /^[1-5][1-9ANT]{1,2}$/.test(text) ? longNumber(text) : text;
+      const fault = reportFault(report, mode, null);
+      if (fault !== null || !/\d/.test(report)) return no(fault ?? `"${typed}" is no report`);
+      return yes(report, report === defaultReport(mode, null) ? 4 : 2);
+    }
+    case "serial":
+      return range(1, 99_999, 1.5);
+    case "cqZone":
+      return range(1, 40, 2, 2);
+    case "ituZone":
+      return range(1, 90, 2, 2);
+    case "year":
+      return range(1880, 2200, 3);
+    case "age":
+      return range(1, 120, 1.2);
+    case "power": {
+      const watts = /^(\d{1,4})(W)?$|^(KW|QRP|[ANT0-9]{1,4})$/.exec(text);
+      if (watts === null) return no(`"${typed}" is no power: give watts, as in 100, or KW`);
+      return yes(watts[1] ?? (/^[ANT]+$/.test(text) ? longNumber(text) : text), 1);
+    }
+    case "grid": {
+      const grid = parseGrid(text);
+      return grid.ok && grid.grid.length >= 4
+        ? yes(grid.grid, 4)
+        : no(grid.ok ? "give four characters, as in GF35" : grid.reason);
+    }
+    case "class": {
+      const fits = formPattern(part.form!)!.test(text);
+      return fits ? yes(text, 3) : no(`"${typed}" has not the form of ${part.label}: ${formWords(part.form!)}`);
+    }
+    case "section": {
+      const answer = recogniseSection(text);
+      if (answer.kind === "known") return yes(answer.section.code, answer.section.code === text ? 4 : 3);
+      return no(
+        `"${typed}" is no section`,
+        answer.sections.map(({ code, name }) => ({ code, name, also: [] })),
+      );
+    }
+    case "subdivision":
+    case "list": {
+      const items = itemsOf(rules, part)!;
+      const item =
+        items.find(({ code }) => code === text) ??
+        items.find(({ also }) => also.some((other) => other.toUpperCase() === text)) ??
+        items.find(({ name }) => name.toUpperCase() === text);
+      if (item !== undefined) return yes(item.code, item.code === text ? 4 : 3);
+      const distance = ({ code, name }: ListItem) =>
+        Math.min(editDistance(text, code), editDistance(text, name.toUpperCase().slice(0, 30)));
+      const near = [...items].sort((a, b) => distance(a) - distance(b)).slice(0, NEAREST);
+      return no(`"${typed}" is no ${part.label}`, near);
+    }
+    case "name":
+      return /^\p{L}[\p{L}'.-]*$/u.test(text) ? yes(text, 1) : no(`"${typed}" is no name: it has letters only`);
+    case "text":
+      return yes(text, 0.5);
+  }
+}
+
+/** A number in digits, or with the letters that Morse operators send for some of them: T is 0, A is 1, N is 9. */
+function numberIn(text: string): number | null {
+  if (/^\d{1,6}$/.test(text)) return Number(text);
+  return /^[TOAN\d]{1,6}$/.test(text) ? Number(longNumber(text)) : null;
+}
+
+function longNumber(text: string): string {
+  return text.replace(/[TO]/g, "0").replace(/A/g, "1").replace(/N/g, "9");
+}
+
+/** A class's form for people: "a number, then one of A B C". */
+export function formWords(form: string): string {
+  return [...form.matchAll(/\[([^\]]*)\]|[\s\S]/g)]
+    .map(([piece, letters]) => {
+      if (letters !== undefined) return `one of ${[...letters].join(" ")}`;
+      if (piece === "#") return "a number";
+      return piece === "@" ? "a letter" : `"${piece}"`;
+    })
+    .join(", then ");
+}
+
+/** What was understood of an exchange, by the parts' ids; and what fits no part. */
+export interface Understood {
+  readonly values: Readonly<Record<string, string>>;
+  readonly leftover: readonly string[];
+}
+
+const MOST_WORDS = 10;
+/** How much a word that stands in its turn is worth, against one that fits better elsewhere. */
+const IN_TURN = 0.6;
+
+/**
+ * Shares out the words of an exchange among its parts, in whatever order they were typed. Every word goes where it
+ * fits best; between equals the order of the parts decides.
+ */
+export function understandExchange(
+  rules: Pick<Rules, "lists">,
+  parts: readonly Part[],
+  typed: string,
+  mode: string,
+): Understood {
+  const words = typed.split(/\s+/).filter(Boolean).slice(0, MOST_WORDS);
+  const readings = words.map((word) => parts.map((part) => readPart(rules, part, word, mode)));
+  let best = { worth: -1, taken: words.map(() => -1) };
+  const taken = words.map(() => -1);
+  const place = (word: number, worth: number): void => {
+    if (word === words.length) {
+      if (worth > best.worth) best = { worth, taken: [...taken] };
+      return;
+    }
+    parts.forEach((_, index) => {
+      const reading = readings[word]![index]!;
+      if (!reading.ok || taken.includes(index)) return;
+      const last = taken.slice(0, word).findLast((at) => at >= 0) ?? -1;
+      taken[word] = index;
+      place(word + 1, worth + 10 + reading.certainty + (index > last ? IN_TURN : 0) - index * 0.01);
+      taken[word] = -1;
+    });
+    place(word + 1, worth);
+  };
+  // Words that are most surely placed would be tried first in a longer list; an exchange has few.
+  if (words.length > 0) place(0, 0);
+  const values: Record<string, string> = {};
+  const leftover: string[] = [];
+  words.forEach((word, index) => {
+    const part = parts[best.taken[index]!];
+    const reading = part === undefined ? undefined : readings[index]![best.taken[index]!]!;
+    if (part === undefined || reading?.ok !== true) leftover.push(word);
+    else values[part.id] = reading.value;
+  });
+  return { values, leftover };
+}
+
+/** What a contact keeps of an exchange: the serial, the report, and the other parts in their order as one text. */
+export interface KeptExchange {
+  readonly serial: number | null;
+  readonly report: string | null;
+  readonly exchange: string | null;
+}
+
+/** The facts that a contact keeps of the parts' values. A part that is not known stands as "-" between others. */
+export function keepExchange(parts: readonly Part[], values: Readonly<Record<string, string>>): KeptExchange {
+  const rest = parts
+    .filter(({ type }) => type !== "serial" && type !== "report")
+    .map(({ id }) => values[id]?.trim().replace(/\s+/g, "_") || UNKNOWN);
+  while (rest.at(-1) === UNKNOWN) rest.pop();
+  const serial = parts.find(({ type }) => type === "serial");
+  const report = parts.find(({ type }) => type === "report");
+  return {
+    serial: serial === undefined || !values[serial.id] ? null : Number(values[serial.id]),
+    report: report === undefined ? null : (values[report.id] ?? null) || null,
+    exchange: rest.join(" ") || null,
+  };
+}
+
+const UNKNOWN = "-";
+
+/**
+ * The parts' values of a contact. The text is read in the parts' order, as `keepExchange` wrote it; one that came from
+ * elsewhere, and does not fit so, is understood word by word.
+ */
+export function keptValues(
+  rules: Pick<Rules, "lists">,
+  parts: readonly Part[],
+  kept: KeptExchange,
+  mode: string,
+): Readonly<Record<string, string>> {
+  const values: Record<string, string> = {};
+  const rest: Part[] = [];
+  for (const part of parts) {
+    if (part.type === "serial" && kept.serial !== null) values[part.id] = String(kept.serial);
+    else if (part.type === "report" && kept.report !== null) values[part.id] = kept.report;
+    else if (part.type !== "report") rest.push(part);
+  }
+  const words = (kept.exchange ?? "").split(/\s+/).filter(Boolean);
+  const inOrder = words.length <= rest.length;
+  if (inOrder) {
+    const read = words.map((word, index) =>
+      word === UNKNOWN ? null : readPart(rules, rest[index]!, word.replace(/_/g, " "), mode),
+    );
+    if (read.every((reading) => reading === null || reading.ok)) {
+      read.forEach((reading, index) => {
+        if (reading?.ok === true) values[rest[index]!.id] = reading.value;
+      });
+      return values;
+    }
+  }
+  return {
+    ...values,
+    ...understandExchange(rules, rest, words.filter((word) => word !== UNKNOWN).join(" "), mode).values,
+  };
+}

@@ -1,0 +1,368 @@
+import { z } from "zod";
+import { BANDS } from "../band";
+import { type Checked, type Fault, faultsOf } from "../contact/contact";
+import { formPattern } from "./classForm";
+import type { Condition } from "./condition";
+import { conditionSchema, conditionsIn } from "./condition";
+
+const id = z.string().regex(/^[a-z][a-zA-Z0-9]{0,30}$/, "an id is a word of letters and digits, as in theirZone");
+const words = (longest: number) => z.string().trim().min(1, "it is empty").max(longest);
+const bandName = z.enum(BANDS.map(({ name }) => name) as [string, ...string[]], {
+  error: ({ input }) => `"${String(input)}" is no band: write it as in 20m`,
+});
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "a time is written like 00:00");
+
+/** What a part of an exchange is, and so how it is read. */
+export const PART_TYPES = [
+  "report",
+  "serial",
+  "cqZone",
+  "ituZone",
+  "section",
+  "subdivision",
+  "list",
+  "class",
+  "year",
+  "age",
+  "power",
+  "name",
+  "grid",
+  "text",
+] as const;
+
+/** Where the value that one sends comes from, when it is not typed at the setting up. */
+export const PART_SOURCES = [
+  "site.cqZone",
+  "site.ituZone",
+  "site.grid",
+  "site.state",
+  "site.power",
+  "operator",
+] as const;
+
+const partSchema = z
+  .strictObject({
+    id,
+    label: words(30),
+    type: z.enum(PART_TYPES, {
+      error: ({ input }) => `"${String(input)}" is no type of a part; there are ${PART_TYPES.join(", ")}`,
+    }),
+    /** Where the sent value comes from. */
+    from: z.enum(PART_SOURCES).optional(),
+    /** For "subdivision": the entities whose subdivisions count. */
+    entities: z.array(z.int().positive()).min(1).max(50).optional(),
+    /** For "list": which of the definition's lists. */
+    list: id.optional(),
+    /** For "class": its form; # is a number of one or two digits, @ a letter, [ABC] one of these letters. */
+    form: z
+      .string()
+      .max(40)
+      .refine((form) => formPattern(form) !== null, "the form has a [ without its ], or nothing in it")
+      .optional(),
+    optional: z.boolean().default(false),
+  })
+  .superRefine((part, context) => {
+    const needs = { subdivision: "entities", list: "list", class: "form" } as const;
+    const needed = part.type in needs ? needs[part.type as keyof typeof needs] : null;
+    if (needed !== null && part[needed] === undefined)
+      context.addIssue({ code: "custom", path: [needed], message: `a part of type ${part.type} needs "${needed}"` });
+  });
+export type Part = z.output<typeof partSchema>;
+
+/** Within what something counts once. */
+export const COUNTED_PER = ["contest", "band", "mode", "bandAndMode"] as const;
+export type CountedPer = (typeof COUNTED_PER)[number];
+
+/** What can be a multiplier. */
+export const MULTIPLIER_KINDS = [
+  "prefix",
+  "entity",
+  "continent",
+  "cqZone",
+  "ituZone",
+  "gridField",
+  "gridSquare",
+  "call",
+  "part",
+] as const;
+
+const multiplierSchema = z
+  .strictObject({
+    id,
+    label: words(30),
+    of: z.enum(MULTIPLIER_KINDS, {
+      error: ({ input }) => `"${String(input)}" is no multiplier; there are ${MULTIPLIER_KINDS.join(", ")}`,
+    }),
+    /** For "part": which part of the received exchange. */
+    part: id.optional(),
+    per: z.enum(COUNTED_PER),
+    if: conditionSchema.optional(),
+  })
+  .refine(({ of, part }) => (of === "part") === (part !== undefined), {
+    path: ["part"],
+    error: 'a multiplier of "part" names the part, and no other one does',
+  });
+export type Multiplier = z.output<typeof multiplierSchema>;
+
+const perKm = z.strictObject({
+  /** Points for each begun step of the distance between the grids, kilometres. */
+  perKm: z.number().positive().max(10_000),
+  points: z.number().min(0).max(1000),
+});
+
+const pointsSchema = z.strictObject({
+  if: conditionSchema.optional(),
+  points: z.union([z.number().min(0).max(10_000), perKm]),
+});
+
+const bonusSchema = z.discriminatedUnion("kind", [
+  /** Claimed at the setting up, with one's word. */
+  z.strictObject({ kind: z.literal("claimed"), id, label: words(100), points: z.number().min(0).max(1e7) }),
+  /** For a contact with a certain station. */
+  z.strictObject({
+    kind: z.literal("station"),
+    id,
+    label: words(100),
+    points: z.number().min(0).max(1e7),
+    call: words(20),
+    per: z.enum(COUNTED_PER),
+  }),
+]);
+
+/** The categories that the open Cabrillo format names. */
+export const CATEGORY_KINDS = [
+  "operator",
+  "assisted",
+  "band",
+  "mode",
+  "power",
+  "station",
+  "transmitter",
+  "overlay",
+] as const;
+export type CategoryKind = (typeof CATEGORY_KINDS)[number];
+const categoryValues = z.array(words(40)).min(1).max(40);
+const categorySets = z.partialRecord(z.enum(CATEGORY_KINDS), categoryValues);
+export type Category = Partial<Record<CategoryKind, string>>;
+
+const limitSchema = z.strictObject({
+  /** The categories that it holds for; all where nothing is said. */
+  category: categorySets.default({}),
+  operatingHours: z.number().positive().max(1000).optional(),
+  /** The shortest pause that counts as off. */
+  offMinutes: z.int().positive().max(1000).default(60),
+  /** How often the band may be changed in a clock hour. */
+  bandChangesAnHour: z.int().positive().max(1000).optional(),
+});
+
+export const WEEKDAYS = ["sunday", "monday", "tuesday", "wednesday", "thursday", "friday", "saturday"] as const;
+const whenSchema = z.union([
+  z.strictObject({
+    fixed: z
+      .array(z.strictObject({ from: z.iso.datetime(), to: z.iso.datetime() }))
+      .min(1)
+      .max(100),
+  }),
+  z.strictObject({
+    every: z.strictObject({
+      month: z.int().min(1).max(12),
+      week: z.union([z.int().min(1).max(5), z.literal("last")]),
+      day: z.enum(WEEKDAYS),
+      /** Only days count from which the whole contest lies in the month. */
+      full: z.boolean().default(false),
+      start: clock,
+      hours: z.number().positive().max(1000),
+    }),
+  }),
+]);
+
+const listItem = z.strictObject({
+  code: words(20),
+  name: words(100),
+  also: z.array(words(40)).max(20).default([]),
+});
+
+const rulesShape = z.strictObject({
+  format: z.literal("ypsiloid-contest/1", { error: 'a definition begins with "format": "ypsiloid-contest/1"' }),
+  name: words(100),
+  /** The name in the log file, and the contest of its contacts. */
+  tag: z.string().regex(/^[A-Z0-9][A-Z0-9-]{1,39}$/, "a tag has capitals, digits and hyphens, as in OMBU-ZONE"),
+  about: z.string().trim().max(1000).default(""),
+  when: whenSchema,
+  /** Days from the end until logs are no longer taken. */
+  deadlineDays: z.number().positive().max(366),
+  bands: z.array(bandName).min(1).max(40),
+  modes: z.array(z.enum(["CW", "voice", "digital"])).min(1),
+  /** Conditions with a name, to be used in others. */
+  conditions: z.record(id, conditionSchema).default({}),
+  lists: z.record(id, z.array(listItem).min(1).max(2000)).default({}),
+  /** Groups of stations, told by the condition on the station; the first that holds, and who fits none is outside. */
+  sides: z
+    .array(z.strictObject({ id, label: words(60), when: conditionSchema }))
+    .max(20)
+    .default([]),
+  /** The parts that a station sends, for everybody ("all") or by its side. */
+  exchange: z.record(id, z.array(partSchema).min(1).max(8)),
+  /** Who may be worked; everybody where nothing is said. */
+  workable: conditionSchema.optional(),
+  /** The first that holds gives the points. */
+  points: z.array(pointsSchema).min(1).max(100),
+  multipliers: z.array(multiplierSchema).max(10).default([]),
+  duplicates: z.strictObject({
+    per: z.enum(COUNTED_PER),
+    /** A station may be worked again in each such period, counted from the start. */
+    hours: z.number().positive().max(1000).optional(),
+  }),
+  bonuses: z.array(bonusSchema).max(50).default([]),
+  /** The first whose power is not exceeded multiplies the score. */
+  powerFactors: z
+    .array(z.strictObject({ upToWatts: z.number().positive(), factor: z.number().positive().max(100) }))
+    .max(20)
+    .default([]),
+  categories: categorySets,
+  /** The combinations that exist; all where nothing is said. */
+  combinations: z.array(categorySets).max(200).default([]),
+  limits: z.array(limitSchema).max(50).default([]),
+  /** Where a log file differs from the exchange: which parts stand in it, in which order. */
+  columns: z.strictObject({ sent: z.array(id).min(1), received: z.array(id).min(1) }).optional(),
+});
+
+/** A contest's rules, as docs/contest-rules.md describes them. */
+export type Rules = z.output<typeof rulesShape>;
+export type RulesInput = z.input<typeof rulesShape>;
+
+/** The shape alone, for the interface's description. */
+export const rulesSchema = rulesShape;
+
+/** Rules from data, whole and without contradiction, or what is wrong with them and where. */
+export function checkRules(input: unknown): Checked<Rules> {
+  if (isDeeper(input, DEEPEST))
+    return { ok: false, faults: [{ field: "(whole)", text: `it is nested more than ${DEEPEST} deep` }] };
+  const parsed = rulesShape.safeParse(input);
+  if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
+  const faults = [...unknownNames(parsed.data), ...circles(parsed.data), ...wrongTimes(parsed.data)];
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, value: parsed.data };
+}
+
+const DEEPEST = 40;
+
+function isDeeper(value: unknown, than: number): boolean {
+  if (typeof value !== "object" || value === null) return false;
+  return than === 0 || Object.values(value).some((inner) => isDeeper(inner, than - 1));
+}
+
+/** The side of those who fit none. */
+export const OUTSIDE = "outside";
+/** Where everybody sends the same. */
+export const ALL = "all";
+
+function unknownNames(rules: Rules): Fault[] {
+  const faults: Fault[] = [];
+  const sides = new Set([...rules.sides.map((side) => side.id), OUTSIDE]);
+  const check = (field: string, name: string, known: ReadonlySet<string>, what: string) => {
+    if (!known.has(name))
+      faults.push({ field, text: `there is no ${what} "${name}"; there are ${[...known].join(", ") || "none"}` });
+  };
+  const senders = Object.keys(rules.exchange);
+  if (!senders.includes(ALL))
+    for (const side of sides)
+      if (!senders.includes(side))
+        faults.push({ field: "exchange", text: `nothing says what the side "${side}" sends: give it, or "all"` });
+  for (const sender of senders) check(`exchange.${sender}`, sender, new Set([...sides, ALL]), "side");
+  const parts = new Set<string>();
+  for (const [sender, ofSender] of Object.entries(rules.exchange)) {
+    const own = new Set<string>();
+    ofSender.forEach((part, index) => {
+      const field = `exchange.${sender}.${index}`;
+      if (own.has(part.id)) faults.push({ field: `${field}.id`, text: `the part "${part.id}" stands twice` });
+      own.add(part.id);
+      parts.add(part.id);
+      if (part.list !== undefined) check(`${field}.list`, part.list, new Set(Object.keys(rules.lists)), "list");
+    });
+  }
+  rules.multipliers.forEach((multiplier, index) => {
+    if (multiplier.part !== undefined) check(`multipliers.${index}.part`, multiplier.part, parts, "part");
+    if (rules.multipliers.findIndex(({ id: other }) => other === multiplier.id) < index)
+      faults.push({ field: `multipliers.${index}.id`, text: `the multiplier "${multiplier.id}" stands twice` });
+  });
+  for (const way of ["sent", "received"] as const)
+    rules.columns?.[way].forEach((part, index) => check(`columns.${way}.${index}`, part, parts, "part"));
+  for (const { field, condition } of everyCondition(rules)) {
+    for (const [at, inner] of conditionsIn(condition, field)) {
+      for (const name of inner.named ?? [])
+        check(`${at}.named`, name, new Set(Object.keys(rules.conditions)), "condition");
+      for (const who of ["ours", "theirs"] as const)
+        for (const side of inner[who]?.side ?? []) check(`${at}.${who}.side`, side, sides, "side");
+      if (inner.part !== undefined) check(`${at}.part.id`, inner.part.id, parts, "part");
+    }
+  }
+  const kinds = new Map(Object.entries(rules.categories).map(([kind, values]) => [kind, new Set(values)]));
+  const sets = [
+    ...rules.combinations.map((set, index) => ({ field: `combinations.${index}`, set })),
+    ...rules.limits.map(({ category }, index) => ({ field: `limits.${index}.category`, set: category })),
+  ];
+  for (const { field, set } of sets)
+    for (const [kind, values] of Object.entries(set))
+      for (const value of values) check(`${field}.${kind}`, value, kinds.get(kind) ?? new Set(), `${kind} category`);
+  return faults;
+}
+
+/** All conditions of the rules, with where they stand. */
+function everyCondition(rules: Rules): { readonly field: string; readonly condition: Condition }[] {
+  const found: { field: string; condition: Condition }[] = [];
+  const add = (field: string, condition: Condition | undefined) => {
+    if (condition !== undefined) found.push({ field, condition });
+  };
+  for (const [name, condition] of Object.entries(rules.conditions)) add(`conditions.${name}`, condition);
+  rules.sides.forEach((side, index) => add(`sides.${index}.when`, side.when));
+  add("workable", rules.workable);
+  rules.points.forEach((entry, index) => add(`points.${index}.if`, entry.if));
+  rules.multipliers.forEach((entry, index) => add(`multipliers.${index}.if`, entry.if));
+  return found;
+}
+
+/** Conditions that lead back to themselves, and sides that are told by sides. */
+function circles(rules: Rules): Fault[] {
+  const faults: Fault[] = [];
+  const namesIn = (condition: Condition) => [...conditionsIn(condition, "")].flatMap(([, inner]) => inner.named ?? []);
+  const done = new Set<string>();
+  const follow = (name: string, path: readonly string[]): void => {
+    if (path.includes(name)) {
+      const circle = [...path.slice(path.indexOf(name)), name].join(" -> ");
+      if (!faults.some(({ text }) => text.includes(name)))
+        faults.push({ field: `conditions.${name}`, text: `the condition needs itself: ${circle}` });
+      return;
+    }
+    if (done.has(name) || rules.conditions[name] === undefined) return;
+    for (const next of namesIn(rules.conditions[name])) follow(next, [...path, name]);
+    done.add(name);
+  };
+  for (const name of Object.keys(rules.conditions)) follow(name, []);
+  if (faults.length > 0) return faults;
+  rules.sides.forEach((side, index) => {
+    const all = [side.when, ...reached(rules, side.when)];
+    const told = all.some((condition) =>
+      [...conditionsIn(condition, "")].some(([, { ours, theirs }]) => ours?.side ?? theirs?.side),
+    );
+    if (told) faults.push({ field: `sides.${index}.when`, text: "a side cannot be told by a side" });
+  });
+  return faults;
+}
+
+function reached(rules: Rules, condition: Condition): Condition[] {
+  return [...conditionsIn(condition, "")]
+    .flatMap(([, inner]) => inner.named ?? [])
+    .flatMap((name) => {
+      const named = rules.conditions[name];
+      return named === undefined ? [] : [named, ...reached(rules, named)];
+    });
+}
+
+function wrongTimes({ when }: Rules): Fault[] {
+  if (!("fixed" in when)) return [];
+  return when.fixed.flatMap(({ from, to }, index) =>
+    Date.parse(to) > Date.parse(from)
+      ? []
+      : [{ field: `when.fixed.${index}.to`, text: `it ends (${to}) before it begins (${from})` }],
+  );
+}

@@ -1,0 +1,260 @@
+import fc from "fast-check";
+import { completeContact, contactFactsSchema, type ContactFacts } from "../contact";
+import { periodAt } from "./period";
+import { type ContestContact, createScoreboard, type Entrant } from "./score";
+import { SHIPPED_CONTESTS } from "./shipped";
+import type { Rules } from "./rules";
+import { stationByCall } from "./station";
+
+const rulesOf = (tag: string): Rules => SHIPPED_CONTESTS.find((rules) => rules.tag === tag)!;
+const START = Date.parse("2026-01-01T00:00:00Z") / 1000;
+
+function entrantOf(rules: Rules, more: Partial<Entrant> = {}): Entrant {
+  const period = periodAt(rules, START)!;
+  return { ...stationByCall("CX3QUA", period.from), grid: "GF35", period, power: 100, bonuses: [], ...more };
+}
+
+let lastId = 0;
+/** A contact so many minutes into the contest: "call band mode received". */
+function contact(rules: Rules, minutes: number, line: string): ContestContact {
+  const [call = "", band = "", mode = "", ...received] = line.split(" ");
+  const startedAt = periodAt(rules, START)!.from + minutes * 60;
+  const serial = /^#(\d+)$/.exec(received[0] ?? "")?.[1];
+  const facts = contactFactsSchema.parse({
+    call,
+    startedAt: new Date(startedAt * 1000).toISOString(),
+    band,
+    mode,
+    serialReceived: serial === undefined ? null : Number(serial),
+    exchangeReceived: serial === undefined ? received.join(" ") || null : null,
+  }) as ContactFacts;
+  const { baseCall, modeGroup, entityCode, continent, cqZone, ituZone, grid } = completeContact(facts);
+  return {
+    ...facts,
+    id: ++lastId,
+    startedAt,
+    baseCall,
+    modeGroup,
+    entityCode,
+    continent,
+    cqZone,
+    ituZone,
+    grid,
+  };
+}
+
+/** Scores lines and gives each contact's points and new multipliers as text, and the whole. */
+function scoreLines(rules: Rules, entrant: Entrant, lines: readonly (readonly [number, string])[]) {
+  const board = createScoreboard(rules, entrant);
+  const contacts = lines.map(([minutes, line]) => contact(rules, minutes, line));
+  for (const one of contacts) board.put(one);
+  const each = contacts.map(({ id }) => {
+    const { refused, duplicate, points, fresh } = board.judgementOf(id)!;
+    if (refused !== null) return refused;
+    return `${duplicate ? "duplicate" : points} ${fresh.map(({ id: of, item }) => `${of}:${item}`).join(" ")}`.trim();
+  });
+  return { each, score: board.score() };
+}
+
+describe("hand-worked logs, contact by contact", () => {
+  it("Sudestada Prefix Dash: prefixes once, points by distance of entity and continent, more on the low bands", () => {
+    const rules = rulesOf("SUDESTADA-PREFIX");
+    const { each, score } = scoreLines(rules, entrantOf(rules), [
+      [0, "CX1QRA 20m CW #1"],
+      [1, "LU2QSA 20m CW #2"],
+      [2, "LU2QSA 40m CW #3"],
+      [3, "LU2QSA 40m SSB #4"],
+      [4, "DL1QTA 20m CW #5"],
+      [5, "DL1QTB 40m CW #6"],
+      [6, "EA8/DL1QTA 15m CW #7"],
+      [7, "W1QUA/4 10m SSB #8"],
+      [8, "DL2QTZ 6m CW #9"],
+      [9, "CX3QUA 20m CW #9"],
+      [2880, "DL3QTA 20m CW #10"],
+    ]);
+    expect(each).toEqual([
+      "1 prefix:CX1",
+      "1 prefix:LU2",
+      "2",
+      "duplicate",
+      "3 prefix:DL1",
+      "6",
+      "3 prefix:EA8",
+      "3 prefix:W4",
+      "6m is no band of this contest",
+      "it is our own call",
+      "after the end",
+    ]);
+    // 1 + 1 + 2 + 3 + 6 + 3 + 3 = 19 points, five prefixes.
+    expect(score.total).toEqual({ contacts: 7, duplicates: 1, points: 19, multipliers: { prefix: 5 } });
+    expect(score.bands["40m"]).toEqual({ contacts: 2, duplicates: 1, points: 8, multipliers: {} });
+    expect(score.score).toBe(95);
+  });
+
+  it("Ombu Zone Sprint: own entity for nothing but the multipliers; zones and entities on each band", () => {
+    const rules = rulesOf("OMBU-ZONE");
+    const { each, score } = scoreLines(rules, entrantOf(rules), [
+      [0, "CX1QRA 20m CW 13"],
+      [1, "LU2QSA 20m CW 13"],
+      [2, "DL1QTA 20m CW 14"],
+      [3, "DL1QTA 15m CW 14"],
+      [4, "DL1QTB 15m CW 14"],
+      [5, "W6QUA 15m CW"],
+      [6, "W6QUA 15m SSB 3"],
+    ]);
+    expect(each).toEqual([
+      "0 zone:13 entity:144",
+      "1 entity:100",
+      "3 zone:14 entity:230",
+      "3 zone:14 entity:230",
+      "3",
+      "3 entity:291",
+      "voice is no mode of this contest",
+    ]);
+    // 13 points, 3 zones and 5 entities.
+    expect(score.score).toBe(13 * 8);
+  });
+
+  it("Mareas Field Weekend: points by mode, power factor, bonuses, once a band and mode", () => {
+    const rules = rulesOf("MAREAS-FIELD");
+    const entrant = entrantOf(rules, { bonuses: ["sun"] });
+    const lines: [number, string][] = [
+      [0, "W1QUA 20m CW 2A EMA"],
+      [1, "W1QUA 20m SSB 2A EMA"],
+      [2, "W1QUA 20m SSB 2A EMA"],
+      [3, "CX9QTH 20m SSB 1A DX"],
+      [4, "CX9QTH 40m SSB 1A DX"],
+    ];
+    const { each, score } = scoreLines(rules, entrant, lines);
+    expect(each).toEqual(["2", "1", "duplicate", "1", "1"]);
+    // 5 points x 2 for 100 W, 100 for the sun and 50 for the lighthouse, once.
+    expect(score).toMatchObject({ powerFactor: 2, bonus: 150, score: 160 });
+    expect(scoreLines(rules, { ...entrant, power: 5 }, lines).score.score).toBe(5 * 5 + 150);
+    expect(scoreLines(rules, { ...entrant, power: 400, bonuses: [] }, lines).score.score).toBe(5 + 50);
+  });
+
+  it("First Wire Party: portable, far, Morse; a station anew each hour; years count", () => {
+    const rules = rulesOf("FIRST-WIRE");
+    const far = { ...contact(rules, 3, "DL1QTA 20m SSB 1987 ANA"), grid: "JO50" };
+    const board = createScoreboard(rules, entrantOf(rules));
+    const contacts = [
+      contact(rules, 0, "LU2QSA/P 40m SSB 1987 ANA"),
+      contact(rules, 1, "LU2QSA 40m SSB 1987 ANA"),
+      contact(rules, 2, "CX1QRA 40m SSB 1990"),
+      far,
+      contact(rules, 4, "CX1QRA 20m CW 1990"),
+      contact(rules, 61, "LU2QSA 40m SSB 1987 ANA"),
+    ];
+    for (const one of contacts) board.put(one);
+    const judged = contacts.map(({ id }) => board.judgementOf(id)!);
+    expect(judged.map(({ points, duplicate }) => (duplicate ? "duplicate" : points))).toEqual([
+      5,
+      "duplicate",
+      1,
+      3,
+      2,
+      1,
+    ]);
+    expect(judged[3]!.why).toBe("over 3000 km");
+    expect(board.score().total).toEqual({ contacts: 5, duplicates: 1, points: 12, multipliers: { year: 2 } });
+    expect(board.score().score).toBe(24);
+  });
+
+  it("Camalote RTTY Night: zones once, entities and states on each band, sides told by the entity", () => {
+    const rules = rulesOf("CAMALOTE-RTTY");
+    const { each, score } = scoreLines(rules, entrantOf(rules), [
+      [0, "LU2QSA 20m RTTY 13 B"],
+      [1, "LU3QSA 20m RTTY 13 X"],
+      [2, "LU2QSA 40m RTTY 13 B"],
+      [3, "DL1QTA 20m RTTY 14"],
+      [4, "W5QUA 20m RTTY 4 TX"],
+      [5, "CX1QRA 20m RTTY 13 MO"],
+    ]);
+    expect(each).toEqual([
+      "2 entity:100 state:B zone:13",
+      "2 state:X",
+      "2 entity:100 state:B",
+      "3 entity:230 zone:14",
+      "3 entity:291 state:TX zone:04",
+      "1 entity:144 state:MO",
+    ]);
+    // 13 points; 5 entities, 5 states, 3 zones.
+    expect(score.total.multipliers).toEqual({ entity: 5, state: 5, zone: 3 });
+    expect(score.score).toBe(13 * 13);
+  });
+
+  it("can score by distance, and by continent, field and call", () => {
+    const rules: Rules = {
+      ...rulesOf("FIRST-WIRE"),
+      points: [{ points: { perKm: 500, points: 2 } }],
+      exchange: { all: [{ id: "grid", label: "Grid", type: "grid", optional: false }] },
+      multipliers: [
+        { id: "field", label: "Fields", of: "gridField", per: "contest" },
+        { id: "square", label: "Squares", of: "gridSquare", per: "mode" },
+        { id: "continent", label: "Continents", of: "continent", per: "bandAndMode" },
+        { id: "call", label: "Calls", of: "call", per: "contest" },
+        { id: "itu", label: "ITU zones", of: "ituZone", per: "contest" },
+        { id: "cq", label: "CQ zones", of: "cqZone", per: "contest" },
+      ],
+    };
+    const { each } = scoreLines(rules, entrantOf(rules), [
+      [0, "LU2QSA 40m CW GF05"],
+      [1, "DL1QTA 40m CW JO50"],
+      [2, "DL1QTA 20m CW"],
+    ]);
+    // GF35 to GF05 is some 550 km, to JO50 11 337 by the law of cosines.
+    expect(each).toEqual([
+      "4 field:GF square:GF05 continent:SA call:LU2QSA itu:14 cq:13",
+      "46 field:JO square:JO50 continent:EU call:DL1QTA itu:28 cq:14",
+      "0 continent:EU",
+    ]);
+  });
+});
+
+describe("the scoreboard", () => {
+  const rules = rulesOf("OMBU-ZONE");
+  const entrant = entrantOf(rules);
+  const anyContact = fc
+    .record({
+      call: fc.constantFrom("LU2QSA", "DL1QTA", "DL1QTB", "W6QUA", "CX1QRA", "JA1QUZ"),
+      band: fc.constantFrom("20m", "40m", "6m"),
+      zone: fc.constantFrom("13", "14", "3", ""),
+      minutes: fc.integer({ min: -2, max: 30 }),
+    })
+    .map(({ call, band, zone, minutes }) => contact(rules, minutes, `${call} ${band} CW ${zone}`.trim()));
+  const step = fc.oneof(
+    { weight: 3, arbitrary: fc.record({ put: anyContact, over: fc.option(fc.nat(20)) }) },
+    { weight: 1, arbitrary: fc.record({ remove: fc.nat(20) }) },
+  );
+
+  it("equals a full rescore after any changes, and judges beforehand as afterwards", () => {
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 40 }), anyContact, (steps, next) => {
+        const board = createScoreboard(rules, entrant);
+        const kept: ContestContact[] = [];
+        for (const one of steps) {
+          if ("remove" in one) {
+            const [gone] = kept.splice(one.remove % (kept.length || 1), 1);
+            if (gone !== undefined) board.remove(gone.id);
+          } else if (one.over !== null && kept.length > 0) {
+            const at = one.over % kept.length;
+            kept[at] = { ...one.put, id: kept[at]!.id };
+            board.put(kept[at]);
+          } else {
+            kept.push(one.put);
+            board.put(one.put);
+          }
+        }
+        const anew = createScoreboard(rules, entrant);
+        for (const one of [...kept].reverse()) anew.put(one);
+        expect(board.score()).toEqual(anew.score());
+        expect(new Set(board.multipliers().keys())).toEqual(new Set(anew.multipliers().keys()));
+        for (const { id } of kept) expect(board.judgementOf(id)).toEqual(anew.judgementOf(id));
+        const before = board.judge(next);
+        board.put(next);
+        expect(board.judgementOf(next.id)).toEqual(before);
+        expect(board.contacts().length).toBe(kept.length + 1);
+      }),
+    );
+  });
+});

@@ -1,0 +1,204 @@
+import { checkRules, type Rules, type RulesInput } from "./rules";
+
+const HF = ["160m", "80m", "40m", "20m", "15m", "10m"];
+const POWER = ["HIGH", "LOW", "QRP"];
+
+const PREFIX_DASH: RulesInput = {
+  format: "ypsiloid-contest/1",
+  name: "Sudestada Prefix Dash",
+  tag: "SUDESTADA-PREFIX",
+  about: "Everybody works everybody, with a serial; each prefix counts once.",
+  when: { every: { month: 10, week: "last", day: "saturday", full: true, start: "00:00", hours: 48 } },
+  deadlineDays: 7,
+  bands: HF,
+  modes: ["CW", "voice"],
+  exchange: {
+    all: [
+      { id: "report", label: "Report", type: "report" },
+      { id: "serial", label: "Serial", type: "serial" },
+    ],
+  },
+  conditions: { low: { band: ["160m", "80m", "40m"] } },
+  points: [
+    { if: { same: ["entity"] }, points: 1 },
+    { if: { same: ["continent"], named: ["low"] }, points: 2 },
+    { if: { same: ["continent"] }, points: 1 },
+    { if: { named: ["low"] }, points: 6 },
+    { points: 3 },
+  ],
+  multipliers: [{ id: "prefix", label: "Prefixes", of: "prefix", per: "contest" }],
+  duplicates: { per: "band" },
+  categories: {
+    operator: ["SINGLE-OP", "MULTI-OP", "CHECKLOG"],
+    assisted: ["NON-ASSISTED", "ASSISTED"],
+    band: ["ALL", "160M", "80M", "40M", "20M", "15M", "10M"],
+    mode: ["CW", "SSB", "MIXED"],
+    power: POWER,
+  },
+  combinations: [
+    { operator: ["SINGLE-OP", "CHECKLOG"] },
+    { operator: ["MULTI-OP"], band: ["ALL"], power: ["HIGH", "LOW"] },
+  ],
+  limits: [
+    { category: { operator: ["SINGLE-OP"] }, operatingHours: 36, offMinutes: 60 },
+    { category: { operator: ["MULTI-OP"] }, bandChangesAnHour: 10 },
+  ],
+};
+
+const ZONE_SPRINT: RulesInput = {
+  format: "ypsiloid-contest/1",
+  name: "Ombu Zone Sprint",
+  tag: "OMBU-ZONE",
+  about: "Report and CQ zone; zones and entities count on each band.",
+  when: { every: { month: 11, week: "last", day: "saturday", full: true, start: "00:00", hours: 48 } },
+  deadlineDays: 5,
+  bands: HF,
+  modes: ["CW"],
+  exchange: {
+    all: [
+      { id: "report", label: "Report", type: "report" },
+      { id: "zone", label: "Zone", type: "cqZone", from: "site.cqZone" },
+    ],
+  },
+  points: [
+    { if: { same: ["entity"] }, points: 0 },
+    { if: { same: ["continent"], ours: { continent: ["NA"] } }, points: 2 },
+    { if: { same: ["continent"] }, points: 1 },
+    { points: 3 },
+  ],
+  multipliers: [
+    { id: "zone", label: "Zones", of: "part", part: "zone", per: "band" },
+    { id: "entity", label: "Entities", of: "entity", per: "band" },
+  ],
+  duplicates: { per: "band" },
+  categories: {
+    operator: ["SINGLE-OP", "MULTI-OP"],
+    band: ["ALL", "160M", "80M", "40M", "20M", "15M", "10M"],
+    power: POWER,
+  },
+};
+
+const FIELD_WEEKEND: RulesInput = {
+  format: "ypsiloid-contest/1",
+  name: "Mareas Field Weekend",
+  tag: "MAREAS-FIELD",
+  about: "Stations in the field, with class and section; little power counts more, and so does power from the sun.",
+  when: { every: { month: 6, week: 4, day: "saturday", full: true, start: "18:00", hours: 27 } },
+  deadlineDays: 30,
+  bands: [...HF, "6m", "2m"],
+  modes: ["CW", "voice", "digital"],
+  conditions: { northAmerica: { theirs: { entity: [1, 291] } } },
+  sides: [
+    { id: "inside", label: "United States and Canada", when: { theirs: { entity: [1, 291, 6, 110, 202, 285] } } },
+  ],
+  exchange: {
+    inside: [
+      { id: "class", label: "Class", type: "class", form: "#[ABCDEF]" },
+      { id: "section", label: "Section", type: "section" },
+    ],
+    outside: [
+      { id: "class", label: "Class", type: "class", form: "#[ABCDEF]" },
+      { id: "section", label: "Section", type: "list", list: "abroad" },
+    ],
+  },
+  lists: { abroad: [{ code: "DX", name: "Outside the United States and Canada" }] },
+  points: [{ if: { mode: ["voice"] }, points: 1 }, { points: 2 }],
+  multipliers: [],
+  duplicates: { per: "bandAndMode" },
+  bonuses: [
+    { kind: "claimed", id: "sun", label: "Power from the sun", points: 100 },
+    { kind: "claimed", id: "visitors", label: "Open to visitors", points: 100 },
+    {
+      kind: "station",
+      id: "lighthouse",
+      label: "Contact with the lighthouse",
+      points: 50,
+      call: "CX9QTH",
+      per: "contest",
+    },
+  ],
+  powerFactors: [
+    { upToWatts: 5, factor: 5 },
+    { upToWatts: 100, factor: 2 },
+    { upToWatts: 1e6, factor: 1 },
+  ],
+  categories: { operator: ["SINGLE-OP", "MULTI-OP"], station: ["PORTABLE", "FIXED"] },
+};
+
+const FIRST_WIRE: RulesInput = {
+  format: "ypsiloid-contest/1",
+  name: "First Wire Party",
+  tag: "FIRST-WIRE",
+  about: "Report and the year of one's first antenna, four hours on a Sunday; a station may be worked anew each hour.",
+  when: { every: { month: 12, week: 1, day: "sunday", start: "16:00", hours: 4 } },
+  deadlineDays: 14,
+  bands: ["80m", "40m", "20m", "15m"],
+  modes: ["CW", "voice"],
+  exchange: {
+    all: [
+      { id: "report", label: "Report", type: "report" },
+      { id: "year", label: "Year", type: "year" },
+      { id: "name", label: "Name", type: "name", from: "operator", optional: true },
+    ],
+  },
+  workable: { not: { same: ["call"] } },
+  points: [
+    { if: { theirs: { portable: true } }, points: 5 },
+    { if: { distance: { over: 3000 } }, points: 3 },
+    { if: { any: [{ mode: ["CW"] }, { other: ["cqZone"] }] }, points: 2 },
+    { points: 1 },
+  ],
+  multipliers: [{ id: "year", label: "Years", of: "part", part: "year", per: "contest" }],
+  duplicates: { per: "band", hours: 1 },
+  categories: { operator: ["SINGLE-OP"], power: POWER },
+};
+
+const CAMALOTE: RulesInput = {
+  format: "ypsiloid-contest/1",
+  name: "Camalote RTTY Night",
+  tag: "CAMALOTE-RTTY",
+  about:
+    "Zone for everybody, and the state too for stations of the United States, Canada, Argentina, Brazil and Uruguay.",
+  when: { every: { month: 2, week: 2, day: "saturday", start: "21:00", hours: 12 } },
+  deadlineDays: 7,
+  bands: ["80m", "40m", "20m", "15m", "10m"],
+  modes: ["digital"],
+  sides: [{ id: "states", label: "Entities with states", when: { theirs: { entity: [1, 291, 100, 108, 144] } } }],
+  exchange: {
+    states: [
+      { id: "report", label: "Report", type: "report" },
+      { id: "zone", label: "Zone", type: "cqZone", from: "site.cqZone" },
+      { id: "state", label: "State", type: "subdivision", entities: [1, 291, 100, 108, 144], from: "site.state" },
+    ],
+    outside: [
+      { id: "report", label: "Report", type: "report" },
+      { id: "zone", label: "Zone", type: "cqZone", from: "site.cqZone" },
+    ],
+  },
+  points: [{ if: { same: ["entity"] }, points: 1 }, { if: { same: ["continent"] }, points: 2 }, { points: 3 }],
+  multipliers: [
+    { id: "entity", label: "Entities", of: "entity", per: "band" },
+    { id: "state", label: "States", of: "part", part: "state", per: "band", if: { theirs: { side: ["states"] } } },
+    { id: "zone", label: "Zones", of: "part", part: "zone", per: "contest" },
+  ],
+  duplicates: { per: "band" },
+  categories: {
+    operator: ["SINGLE-OP", "MULTI-OP"],
+    band: ["ALL", "80M", "40M", "20M", "15M", "10M"],
+    power: POWER,
+    overlay: ["NONE", "ROOKIE"],
+  },
+  limits: [{ category: { operator: ["SINGLE-OP"] }, operatingHours: 10, offMinutes: 30 }],
+};
+
+function sound(input: RulesInput): Rules {
+  const checked = checkRules(input);
+  if (!checked.ok)
+    throw new Error(`${input.name}: ${checked.faults.map(({ field, text }) => `${field} ${text}`).join("; ")}`);
+  return checked.value;
+}
+
+/** The contests that ship; all of them made up. */
+export const SHIPPED_CONTESTS: readonly Rules[] = [PREFIX_DASH, ZONE_SPRINT, FIELD_WEEKEND, FIRST_WIRE, CAMALOTE].map(
+  sound,
+);

@@ -1,0 +1,49 @@
+import { parseCallsign } from "../callsign";
+import { resolve } from "../entity";
+import { holds, type StationFacts } from "./condition";
+import { OUTSIDE, type Rules } from "./rules";
+
+/** What is known of a station, from a contact or a site, besides its call. */
+export interface StationGiven {
+  readonly call: string;
+  readonly entityCode: number | null;
+  readonly continent: string | null;
+  readonly cqZone: number | null;
+  readonly ituZone: number | null;
+  readonly grid: string | null;
+}
+
+/** A station as a contest's conditions see it, its side included. */
+export function stationOf(rules: Pick<Rules, "sides" | "conditions">, given: StationGiven): StationFacts {
+  const parsed = parseCallsign(given.call);
+  const facts: StationFacts = {
+    call: parsed.ok ? parsed.callsign.base : given.call,
+    prefix: parsed.ok ? parsed.callsign.prefix : given.call,
+    entity: given.entityCode,
+    continent: given.continent,
+    cqZone: given.cqZone,
+    ituZone: given.ituZone,
+    gridField: given.grid?.slice(0, 2).toUpperCase() ?? null,
+    portable: parsed.ok && (parsed.callsign.portable || parsed.callsign.markers.some((marker) => PORTABLE.has(marker))),
+    side: OUTSIDE,
+  };
+  if (rules.sides.length === 0) return facts;
+  // A side is told by the station alone, whichever end of the contact it is at.
+  const alone = { ours: facts, theirs: facts, band: "", mode: "", distance: null, parts: {} };
+  return { ...facts, side: rules.sides.find(({ when }) => holds(when, alone, rules.conditions))?.id ?? OUTSIDE };
+}
+
+const PORTABLE = new Set(["P", "M", "PM"]);
+
+/** A station of which the call is all that is known. */
+export function stationByCall(call: string, at: number): StationGiven {
+  const place = resolve(call, at);
+  return {
+    call,
+    entityCode: place.entity?.code ?? null,
+    continent: place.continent,
+    cqZone: place.cqZone,
+    ituZone: place.ituZone,
+    grid: null,
+  };
+}
