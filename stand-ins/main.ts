@@ -1,28 +1,49 @@
 import { join, resolve } from "node:path";
+import type { Server } from "node:net";
+import { startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
+import { startOrganiser } from "./organiser/server";
 
 /** Runs every stand-in, on ports counted up from YPSILOID_STANDINS_PORT, until it is told to stop. */
 const first = Number(process.env.YPSILOID_STANDINS_PORT ?? 4690);
 const data = resolve(process.env.YPSILOID_DATA ?? "data");
 
-const lantern = await startLantern({
-  file: join(data, "stand-ins", "lantern.sqlite"),
-  port: first,
-  token: DEMO_TOKEN,
-  registered: DEMO_REGISTERED,
-  pace: Number(process.env.YPSILOID_STANDINS_PACE ?? 10),
-}).catch((error: unknown) => {
-  const inUse = error instanceof Error && "code" in error && error.code === "EADDRINUSE";
-  process.stderr.write(
-    inUse ? `Port ${first} is in use: set YPSILOID_STANDINS_PORT to a free one.\n` : `${String(error)}\n`,
-  );
-  process.exit(1);
-});
-process.stdout.write(`Lantern listens on http://127.0.0.1:${first}\n`);
+const standIns: readonly (readonly [name: string, start: (port: number) => Promise<Server>])[] = [
+  [
+    "Lantern",
+    (port) =>
+      startLantern({
+        file: join(data, "stand-ins", "lantern.sqlite"),
+        port,
+        token: DEMO_TOKEN,
+        registered: DEMO_REGISTERED,
+        pace: Number(process.env.YPSILOID_STANDINS_PACE ?? 10),
+      }),
+  ],
+  ["The organiser", (port) => startOrganiser({ port })],
+  ["The keyer", (port) => startKeyer({ port })],
+];
+
+const running: Server[] = [];
+for (const [index, [name, start]] of standIns.entries()) {
+  const port = first + index;
+  const server = await start(port).catch((error: unknown) => {
+    const inUse = error instanceof Error && "code" in error && error.code === "EADDRINUSE";
+    process.stderr.write(
+      inUse ? `Port ${port} is in use: set YPSILOID_STANDINS_PORT to a free one.\n` : `${String(error)}\n`,
+    );
+    process.exit(1);
+  });
+  running.push(server);
+  process.stdout.write(`${name} listens on 127.0.0.1:${port}\n`);
+}
 
 for (const signal of ["SIGINT", "SIGTERM"] as const) {
   process.on(signal, () => {
-    lantern.closeAllConnections();
-    lantern.close(() => process.exit(0));
+    for (const server of running) {
+      if ("closeAllConnections" in server) (server as { closeAllConnections(): void }).closeAllConnections();
+      server.close();
+    }
+    process.exit(0);
   });
 }

@@ -13,15 +13,24 @@ const settingsSchema = z.strictObject({
   lanternUrl: z.url({ protocol: /^https?$/ }).optional(),
   lanternToken: z.string().optional(),
   lanternTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
+  organiserUrl: z.url({ protocol: /^https?$/ }).optional(),
+  organiserTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
+  keyerHost: z.string().min(1).default("127.0.0.1"),
+  keyerPort: port.optional(),
   importLimitMegabytes: z.coerce.number().min(1).max(100_000).default(2000),
 });
 
-export interface Config extends Omit<z.output<typeof settingsSchema>, "lanternUrl" | "lanternToken"> {
+export interface Config extends Omit<
+  z.output<typeof settingsSchema>,
+  "lanternUrl" | "lanternToken" | "organiserUrl" | "keyerPort"
+> {
   /** The data folder, absolute. */
   readonly data: string;
   readonly databaseFile: string;
   readonly lanternUrl: string;
   readonly lanternToken: string;
+  readonly organiserUrl: string;
+  readonly keyerPort: number;
 }
 
 /** Which environment variable sets which setting; README.md has the same table. */
@@ -32,6 +41,10 @@ const VARIABLES = {
   YPSILOID_LANTERN_URL: "lanternUrl",
   YPSILOID_LANTERN_TOKEN: "lanternToken",
   YPSILOID_LANTERN_TIMEOUT: "lanternTimeoutSeconds",
+  YPSILOID_ORGANISER_URL: "organiserUrl",
+  YPSILOID_ORGANISER_TIMEOUT: "organiserTimeoutSeconds",
+  YPSILOID_KEYER_HOST: "keyerHost",
+  YPSILOID_KEYER_PORT: "keyerPort",
   YPSILOID_IMPORT_LIMIT_MB: "importLimitMegabytes",
 } as const;
 
@@ -65,6 +78,8 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     databaseFile: join(data, "ypsiloid.sqlite"),
     lanternUrl: settings.lanternUrl ?? `http://127.0.0.1:${settings.standInsPort}`,
     lanternToken: settings.lanternToken ?? STAND_IN_TOKEN,
+    organiserUrl: settings.organiserUrl ?? `http://127.0.0.1:${settings.standInsPort + 1}`,
+    keyerPort: settings.keyerPort ?? settings.standInsPort + 2,
   };
 }
 

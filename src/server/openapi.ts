@@ -20,6 +20,26 @@ import {
   callExceptionInputSchema,
   callExceptionSchema,
   callPlaceSchema,
+  contestContactInputSchema,
+  contestLoggedSchema,
+  contestRowSchema,
+  contestSchema,
+  entryInputSchema,
+  entryPatchSchema,
+  entrySchema,
+  findingSchema,
+  logFileSchema,
+  positionInputSchema,
+  positionNoteInputSchema,
+  positionNoteSchema,
+  positionSchema,
+  sheetSchema,
+  standingSchema,
+  submissionSchema,
+  tryOutInputSchema,
+  tryOutSchema,
+  worthQuerySchema,
+  worthSchema,
   contactPageSchema,
   contactPatchSchema,
   contactQuerySchema,
@@ -37,6 +57,11 @@ import {
   storedContactSchema,
   undoReportSchema,
 } from "../core/contract";
+import { rulesSchema } from "../core/contest";
+import { rowsQuerySchema } from "./contest/contestLog";
+import { serialInputSchema } from "./contest/serials";
+import { lookInputSchema } from "./contest/standing";
+import { keyerSendSchema, keyerSpeedSchema } from "./links/keyer";
 import { callHintQuerySchema } from "./logbook/callHints";
 import { importQuerySchema } from "./logbook/startImport";
 import { stationNoteSchema } from "./logbook/stationNotes";
@@ -84,6 +109,11 @@ const ofLogbook = { requestParams: { path: z.object({ id: id("logbook") }) } };
 const withLogbook = (path: z.ZodRawShape, query?: z.ZodObject) => ({
   requestParams: { path: z.object({ id: id("logbook"), ...path }), ...(query === undefined ? {} : { query }) },
 });
+
+function ofEntry(path: z.ZodRawShape = {}, query?: z.ZodObject) {
+  const withPath = { path: z.object({ entryId: id("entry"), ...path }) };
+  return { requestParams: { ...withPath, ...(query === undefined ? {} : { query }) } };
+}
 
 /** The paths of what is kept under names. */
 function saved(path: string, what: string, input: z.ZodType, item: z.ZodType): ZodOpenApiPathsObject {
@@ -331,6 +361,168 @@ const paths: ZodOpenApiPathsObject = {
       },
       withLogbook({ batchId: id("batch") }),
     ),
+  },
+  "/contests": {
+    get: operation(
+      "All contests that are known, with when they run",
+      answers(200, "The contests", list(contestSchema)),
+    ),
+    post: operation(
+      "Keep a contest's definition, in place of one of the same tag",
+      answers(201, "The contest", contestSchema),
+      {
+        requestBody: { content: json(rulesSchema) },
+      },
+    ),
+  },
+  "/contests/{tag}": {
+    delete: operation("Remove an own definition", answers(200, "It is removed", z.object({ removed: z.string() })), {
+      requestParams: { path: z.object({ tag: z.string() }) },
+    }),
+  },
+  "/contests/try": {
+    post: operation(
+      "How a definition understands a call and an exchange",
+      answers(200, "What it made of them", tryOutSchema),
+      {
+        requestBody: { content: json(tryOutInputSchema) },
+      },
+    ),
+  },
+  "/logbooks/{id}/entries": {
+    get: operation("A logbook's entries into contests", answers(200, "The entries", list(entrySchema)), ofLogbook),
+    post: operation("Enter into a contest", answers(201, "The entry", entrySchema), {
+      ...ofLogbook,
+      requestBody: { content: json(entryInputSchema) },
+    }),
+  },
+  "/entries/{entryId}": {
+    get: operation("One entry", answers(200, "The entry", entrySchema), ofEntry()),
+    patch: operation("Change an entry, or turn it on or off", answers(200, "The entry", entrySchema), {
+      ...ofEntry(),
+      requestBody: { content: json(entryPatchSchema) },
+    }),
+    delete: operation(
+      "Forget an entry; its contacts stay",
+      answers(200, "It is forgotten", z.object({ removed: z.int() })),
+      ofEntry(),
+    ),
+  },
+  "/entries/{entryId}/contacts": {
+    get: operation(
+      "Contacts of an entry with what each is worth, the newest first",
+      answers(200, "The contacts", z.object({ items: z.array(contestRowSchema), total: z.int() })),
+      ofEntry({}, rowsQuerySchema),
+    ),
+    post: operation(
+      "Log a contact of a contest",
+      answers(201, "The contact, and what it is worth", contestLoggedSchema),
+      {
+        ...ofEntry(),
+        requestBody: { content: json(contestContactInputSchema) },
+      },
+    ),
+  },
+  "/entries/{entryId}/worth": {
+    get: operation(
+      "What a contact would be worth as far as it is typed",
+      answers(200, "Its worth", worthSchema),
+      ofEntry({}, worthQuerySchema),
+    ),
+  },
+  "/entries/{entryId}/standing": {
+    get: operation("Score, rate, hours and operating time", answers(200, "How it stands", standingSchema), ofEntry()),
+  },
+  "/entries/{entryId}/sheets": {
+    get: operation(
+      "The multipliers, and where each was worked",
+      answers(200, "The sheets", list(sheetSchema)),
+      ofEntry(),
+    ),
+  },
+  "/entries/{entryId}/findings": {
+    get: operation("What is probably wrong in the log", answers(200, "The findings", list(findingSchema)), ofEntry()),
+    post: operation("Mark a finding as looked at", answers(200, "It is marked", z.object({ key: z.string() })), {
+      ...ofEntry(),
+      requestBody: { content: json(lookInputSchema) },
+    }),
+  },
+  "/entries/{entryId}/log": {
+    get: operation(
+      "The log file, and what an organiser would stumble over",
+      answers(200, "The file", logFileSchema),
+      ofEntry(),
+    ),
+  },
+  "/entries/{entryId}/log/file": {
+    get: operation(
+      "The log file, in Cabrillo",
+      { 200: { description: "The file", content: { "text/plain": { schema: z.string() } } }, default: problem },
+      ofEntry(),
+    ),
+  },
+  "/entries/{entryId}/submissions": {
+    get: operation(
+      "Logs that were handed in, with what the organiser answered",
+      answers(200, "The submissions", list(submissionSchema)),
+      ofEntry(),
+    ),
+    post: operation("Hand the log to the organiser", answers(201, "What he answered", submissionSchema), ofEntry()),
+  },
+  "/entries/{entryId}/submissions/{submissionId}/check": {
+    post: operation(
+      "Fetch what the cross-check found",
+      answers(200, "The submission", submissionSchema),
+      ofEntry({ submissionId: id("submission") }),
+    ),
+  },
+  "/entries/{entryId}/serials": {
+    post: operation(
+      "Reserve the next serial for a position",
+      answers(200, "The serial", z.object({ serial: z.int() })),
+      {
+        ...ofEntry(),
+        requestBody: { content: json(serialInputSchema) },
+      },
+    ),
+    delete: operation(
+      "Give back what a position reserved",
+      answers(200, "How many", z.object({ freed: z.int() })),
+      ofEntry({}, serialInputSchema),
+    ),
+  },
+  "/entries/{entryId}/positions": {
+    get: operation("Who sits where", answers(200, "The positions", list(positionSchema)), ofEntry()),
+  },
+  "/entries/{entryId}/positions/{position}": {
+    put: operation("Say that a position is there", answers(200, "The positions", list(positionSchema)), {
+      ...ofEntry({ position: z.string() }),
+      requestBody: { content: json(positionInputSchema) },
+    }),
+  },
+  "/entries/{entryId}/notes": {
+    get: operation("Notes between the positions", answers(200, "The notes", list(positionNoteSchema)), ofEntry()),
+    post: operation("Write a note to the other positions", answers(200, "The notes", list(positionNoteSchema)), {
+      ...ofEntry(),
+      requestBody: { content: json(positionNoteInputSchema) },
+    }),
+  },
+  "/keyer/send": {
+    post: operation("Send a text in Morse", answers(202, "It goes out", z.object({ id: z.int() })), {
+      requestBody: { content: json(keyerSendSchema) },
+    }),
+  },
+  "/keyer/speed": {
+    post: operation(
+      "Change the speed, also inside a text",
+      answers(200, "The speed", z.object({ speed: z.number() })),
+      {
+        requestBody: { content: json(keyerSpeedSchema) },
+      },
+    ),
+  },
+  "/keyer/stop": {
+    post: operation("Stop sending at once", answers(200, "It stopped", z.object({ stopped: z.literal(true) }))),
   },
   "/jobs": { get: operation("The newest jobs", answers(200, "The jobs", list(jobSchema))) },
   "/jobs/{jobId}": {

@@ -5,6 +5,7 @@ import type { Context } from "./context";
 import { openStore, type Store } from "./db/store";
 import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
 import { createFinder, type Finder } from "./logbook/finder";
+import { createKeyer, type Keyer } from "./links/keyer";
 import { createHub, type Hub } from "./live/hub";
 
 /** What lives as long as the server process: one of each, shared by routes and by long-lived work. */
@@ -14,6 +15,7 @@ export interface Runtime {
   readonly hub: Hub;
   readonly supervisor: Supervisor;
   readonly finder: Finder;
+  readonly keyer: Keyer;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
   readonly ending: AbortSignal;
@@ -45,7 +47,10 @@ async function start(): Promise<Runtime> {
   const ending = new AbortController();
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => ending.abort());
   const finder = createFinder(config.databaseFile);
-  return { config, store, hub: createHub(), supervisor, finder, log, ending: ending.signal };
+  const hub = createHub();
+  const keyer = createKeyer(config.keyerPort, config.keyerHost, hub.announce);
+  ending.signal.addEventListener("abort", () => keyer.close());
+  return { config, store, hub, supervisor, finder, keyer, log, ending: ending.signal };
 }
 
 /** What a request works with. */

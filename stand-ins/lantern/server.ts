@@ -1,11 +1,8 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { z } from "zod";
+import { type Behaviour, BEHAVIOURS, bodyOf, misbehave, send } from "../manners";
 import { type Archive, openArchive } from "./archive";
 import { refusalOf } from "./world";
-
-/** How the stand-in behaves: as a good service does, or in one of the ways in which services fail. */
-const BEHAVIOURS = ["normal", "slow", "down", "error", "hang", "cut", "page", "nonsense"] as const;
-type Behaviour = (typeof BEHAVIOURS)[number];
 
 /** The account of the demo's operator: the portable call abroad was never registered, so its contacts are refused. */
 export const DEMO_REGISTERED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
@@ -41,9 +38,6 @@ const querySchema = z.object({
   limit: z.coerce.number().int().min(1).max(500).default(200),
 });
 const controlSchema = z.object({ behaviour: z.enum(BEHAVIOURS).optional(), hurry: z.boolean().optional() });
-
-const SLOW_MS = 3000;
-const LARGEST_BODY = 2_000_000;
 
 /** Starts the stand-in for the service Lantern; docs/stand-ins.md describes what it speaks. */
 export async function startLantern(options: LanternOptions): Promise<Server> {
@@ -100,49 +94,4 @@ function handIn(archive: Archive, registered: ReadonlySet<string>, body: string)
       return { id: contact.id, answer: archive.take(contact, now) ? "accepted" : "known" };
     }),
   };
-}
-
-/** True when the request was dealt with badly, as asked. */
-async function misbehave(behaviour: Behaviour, request: IncomingMessage, response: ServerResponse): Promise<boolean> {
-  switch (behaviour) {
-    case "normal":
-      return false;
-    case "slow":
-      await new Promise((resolve) => setTimeout(resolve, SLOW_MS));
-      return false;
-    case "down":
-      request.socket.destroy();
-      return true;
-    case "hang":
-      return true;
-    case "error":
-      send(response, 500, { error: "the lamp went out" });
-      return true;
-    case "cut":
-      response.writeHead(200, { "content-type": "application/json", "content-length": "5000" });
-      response.write('{"results": [{"id": 1, "answ');
-      setTimeout(() => request.socket.destroy(), 50);
-      return true;
-    case "page":
-      response.writeHead(200, { "content-type": "text/html" });
-      response.end("<!doctype html><title>Lantern</title><script>alert(1)</script><p>We are down for maintenance.");
-      return true;
-    case "nonsense":
-      send(response, 200, { results: "many", statements: 7 });
-      return true;
-  }
-}
-
-function send(response: ServerResponse, status: number, body: unknown): void {
-  response.writeHead(status, { "content-type": "application/json" });
-  response.end(JSON.stringify(body));
-}
-
-async function bodyOf(request: IncomingMessage): Promise<string> {
-  let body = "";
-  for await (const chunk of request) {
-    body += String(chunk);
-    if (body.length > LARGEST_BODY) throw new Error("the body is too large");
-  }
-  return body;
 }

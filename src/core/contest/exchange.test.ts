@@ -113,7 +113,7 @@ describe("what a contact keeps", () => {
     fc.assert(
       fc.property(values, (given) => {
         const known = given as Record<string, string>;
-          expect(keptValues(rules, parts, keepExchange(parts, known), "CW")).toEqual(known);
+        expect(keptValues(rules, parts, keepExchange(parts, known), "CW")).toEqual(known);
       }),
     );
 

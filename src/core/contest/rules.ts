@@ -31,14 +31,7 @@ export const PART_TYPES = [
 ] as const;
 
 /** Where the value that one sends comes from, when it is not typed at the setting up. */
-export const PART_SOURCES = [
-  "site.cqZone",
-  "site.ituZone",
-  "site.grid",
-  "site.state",
-  "site.power",
-  "operator",
-] as const;
+export const PART_SOURCES = ["site.cqZone", "site.ituZone", "site.grid", "site.power", "operator"] as const;
 
 const partSchema = z
   .strictObject({

@@ -13,4 +13,25 @@ export type LiveEvent =
     }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
   | { readonly type: "outbox"; readonly logbookId: number; readonly waiting: number }
-  | { readonly type: "job"; readonly job: Job };
+  | { readonly type: "job"; readonly job: Job }
+  | {
+      /** What the keyer does: a letter as it goes out, or how a transmission ended. */
+      readonly type: "keyer";
+      readonly id: number;
+      /** The browser that asked. */
+      readonly position: string;
+      readonly is: "letter" | "done" | "stopped" | "limit" | "broken";
+      readonly letter?: string;
+      /** When the key is down, milliseconds from the letter's start. */
+      readonly down?: readonly { readonly from: number; readonly to: number }[];
+      readonly lasts?: number;
+      /** What went out, or what is wrong. */
+      readonly text?: string;
+    }
+  | {
+      /** Something of an entry into a contest that is no contact. */
+      readonly type: "contest";
+      readonly logbookId: number;
+      readonly entryId: number;
+      readonly what: "entry" | "positions" | "notes" | "submissions";
+    };

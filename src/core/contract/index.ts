@@ -1,6 +1,7 @@
 export * from "./callException";
 export * from "./change";
 export * from "./contact";
+export * from "./contest";
 export * from "./event";
 export * from "./export";
 export * from "./job";

@@ -12,6 +12,11 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
       for (const statement of DESK) await sql.raw(statement).execute(db);
     },
   },
+  "0003-contest": {
+    async up(db: Kysely<unknown>) {
+      for (const statement of CONTEST) await sql.raw(statement).execute(db);
+    },
+  },
 };
 
 const CONTACT_COLUMNS = `
@@ -116,4 +121,30 @@ const DESK = [
     logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, baseCall TEXT NOT NULL,
     text TEXT NOT NULL, changedAt INTEGER NOT NULL,
     PRIMARY KEY (logbookId, baseCall)) STRICT, WITHOUT ROWID`,
+];
+
+const CONTEST = [
+  `CREATE INDEX contactByContest ON contact (logbookId, contestId, startedAt) WHERE contestId IS NOT NULL`,
+  `CREATE TABLE contestRules (
+    tag TEXT PRIMARY KEY, body TEXT NOT NULL, changedAt INTEGER NOT NULL) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE contestEntry (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+    tag TEXT NOT NULL, startsAt INTEGER NOT NULL, endsAt INTEGER NOT NULL, rules TEXT NOT NULL, body TEXT NOT NULL,
+    isOn INTEGER NOT NULL, createdAt INTEGER NOT NULL, UNIQUE (logbookId, tag, startsAt)) STRICT`,
+  `CREATE TABLE contestSerial (
+    entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE, serial INTEGER NOT NULL,
+    position TEXT NOT NULL, reservedAt INTEGER NOT NULL, contactId INTEGER,
+    PRIMARY KEY (entryId, serial)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE contestHandIn (
+    entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE, handIn TEXT NOT NULL,
+    contactId INTEGER NOT NULL, PRIMARY KEY (entryId, handIn)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE contestLook (
+    entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE, key TEXT NOT NULL,
+    PRIMARY KEY (entryId, key)) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE contestNote (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE,
+    at INTEGER NOT NULL, position TEXT NOT NULL, text TEXT NOT NULL) STRICT`,
+  `CREATE TABLE contestSubmission (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE,
+    at INTEGER NOT NULL, body TEXT NOT NULL) STRICT`,
 ];

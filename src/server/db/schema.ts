@@ -22,6 +22,70 @@ export interface Schema {
   jobItem: JobItemTable;
   export: ExportTable;
   stationNote: StationNoteTable;
+  contestRules: ContestRulesTable;
+  contestEntry: ContestEntryTable;
+  contestSerial: ContestSerialTable;
+  contestHandIn: ContestHandInTable;
+  contestLook: ContestLookTable;
+  contestNote: ContestNoteTable;
+  contestSubmission: ContestSubmissionTable;
+}
+
+/** A contest's definition that is the operator's own; before one of the same tag that ships. `body` is its JSON. */
+interface ContestRulesTable {
+  tag: string;
+  body: string;
+  changedAt: number;
+}
+
+/** An entry into a contest, with the rules as they were. Its contacts are those of the logbook with the tag, in time. */
+export interface ContestEntryTable {
+  id: Generated<number>;
+  logbookId: number;
+  tag: string;
+  startsAt: number;
+  endsAt: number;
+  rules: string;
+  body: string;
+  isOn: number;
+  createdAt: number;
+}
+
+/** A serial that a position has sent, or is about to; `contactId` once it was logged. */
+interface ContestSerialTable {
+  entryId: number;
+  serial: number;
+  position: string;
+  reservedAt: number;
+  contactId: number | null;
+}
+
+/** A contact that a browser kept while the server was away, by the browser's own number. */
+interface ContestHandInTable {
+  entryId: number;
+  handIn: string;
+  contactId: number;
+}
+
+/** A finding of the log check that was looked at. */
+interface ContestLookTable {
+  entryId: number;
+  key: string;
+}
+
+interface ContestNoteTable {
+  id: Generated<number>;
+  entryId: number;
+  at: number;
+  position: string;
+  text: string;
+}
+
+interface ContestSubmissionTable {
+  id: Generated<number>;
+  entryId: number;
+  at: number;
+  body: string;
 }
 
 /** A filter or a view under a name; `body` is its JSON. */

@@ -79,7 +79,7 @@ export function createSearcher(store: Store): Searcher {
     if (since !== undefined) {
       query = query.where("id", "in", store.q.selectFrom("journalEntry").select("contactId").where("id", ">", since));
     }
-    for (let last = 0, rows = TEXTS_AT_ONCE; rows === TEXTS_AT_ONCE; ) {
+    for (let last = 0, rows = TEXTS_AT_ONCE; rows === TEXTS_AT_ONCE;) {
       const piece = store.all(query.where("id", ">", last));
       for (const row of piece) into[row.id] = searchTextOf(row);
       rows = piece.length;

@@ -126,8 +126,7 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
 
   useLive((event) => {
     if (event.type === "reconnected") return reload();
-    if (event.type === "lost" || event.type === "job" || event.type === "outbox" || event.logbookId !== logbookId)
-      return;
+    if ((event.type !== "contacts" && event.type !== "manyContacts") || event.logbookId !== logbookId) return;
     if (query !== "") return reload();
     if (event.type === "manyContacts") {
       generation.current++;

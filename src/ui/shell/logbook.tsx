@@ -41,11 +41,12 @@ export function LogbookProvider({
       return void client.invalidateQueries();
     }
     if (event.type === "job") return void client.invalidateQueries({ queryKey: ["jobs"] });
-    if (event.logbookId !== initial.id) return;
+    if (event.type === "keyer" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       setWaiting(event.waiting);
       return void client.invalidateQueries({ queryKey: ["lantern", initial.id] });
     }
+    if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });
     setContactCount(event.contactCount);
     void client.invalidateQueries({ queryKey: ["entities", initial.id] });
   });

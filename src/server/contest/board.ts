@@ -1,0 +1,152 @@
+import {
+  type CheckedContact,
+  createScoreboard,
+  type Entrant,
+  type Rules,
+  type Scoreboard,
+  stationByCall,
+} from "../../core/contest";
+import { secondsOf } from "../../core/contact";
+import type { Entry } from "../../core/contract";
+import type { Context } from "../context";
+import type { Store } from "../db/store";
+import { siteOfEntry } from "./entries";
+
+/** A contact that was made a day off the period still belongs to the entry: the log check then says so. */
+const MARGIN = 86_400;
+/** After more changes than this the contacts are read anew. */
+const MOST_CHANGES = 500;
+
+/** An entry's contacts and their score, as the log has them. */
+export interface EntryBoard {
+  readonly board: Scoreboard;
+  /** In order of time. */
+  contacts(): readonly BoardContact[];
+  contact(id: number): BoardContact | undefined;
+}
+
+/** What the board keeps of a contact. */
+export interface BoardContact extends CheckedContact {
+  readonly operator: string | null;
+  readonly frequencyHz: number | null;
+  readonly submode: string | null;
+  readonly reportSent: string | null;
+  readonly exchangeSent: string | null;
+}
+
+interface Kept {
+  readonly rules: Rules;
+  readonly entrant: string;
+  newestEntry: number;
+  readonly byId: Map<number, BoardContact>;
+  ordered: readonly BoardContact[] | null;
+  readonly view: EntryBoard;
+}
+
+const KEPT = new WeakMap<Store, Map<number, Kept>>();
+
+/** The board of an entry, brought up to date: only contacts that changed since it was last asked for are looked at. */
+export function boardOf(context: Context, entry: Entry): EntryBoard {
+  const { store } = context;
+  const boards = KEPT.get(store) ?? new Map<number, Kept>();
+  KEPT.set(store, boards);
+  const entrant = entrantOf(context, entry);
+  const entrantText = JSON.stringify(entrant);
+  const newest = store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0;
+  const kept = boards.get(entry.id);
+  const same = kept !== undefined && kept.rules === entry.rules && kept.entrant === entrantText;
+  if (same && newest - kept.newestEntry <= MOST_CHANGES) {
+    if (newest > kept.newestEntry) bringUpToDate(store, entry, kept, newest);
+    return kept.view;
+  }
+  const fresh = emptyBoard(newest, entry, entrant);
+  for (const row of entryContacts(store, entry)) take(fresh, row);
+  boards.set(entry.id, fresh);
+  return fresh.view;
+}
+
+function entrantOf({ store }: Context, entry: Entry): Entrant {
+  const site = siteOfEntry(store, entry.logbookId, entry.siteId);
+  const period = { from: secondsOf(entry.period.from), to: secondsOf(entry.period.to) };
+  return {
+    ...stationByCall(entry.ownCall, period.from),
+    grid: site.grid,
+    period,
+    power: entry.power ?? site.power,
+    bonuses: entry.bonuses,
+  };
+}
+
+function emptyBoard(newestEntry: number, entry: Entry, entrant: Entrant): Kept {
+  const board = createScoreboard(entry.rules, entrant);
+  const byId = new Map<number, BoardContact>();
+  const kept: Kept = {
+    rules: entry.rules,
+    entrant: JSON.stringify(entrant),
+    newestEntry,
+    byId,
+    ordered: null,
+    view: {
+      board,
+      contacts: () => (kept.ordered ??= [...byId.values()].sort((a, b) => a.startedAt - b.startedAt || a.id - b.id)),
+      contact: (id) => byId.get(id),
+    },
+  };
+  return kept;
+}
+
+function take(kept: Kept, contact: BoardContact): void {
+  kept.byId.set(contact.id, contact);
+  kept.view.board.put(contact);
+  kept.ordered = null;
+}
+
+function bringUpToDate(store: Store, entry: Entry, kept: Kept, newest: number): void {
+  const changed = store
+    .all(store.q.selectFrom("journalEntry").select("contactId").distinct().where("id", ">", kept.newestEntry))
+    .map(({ contactId }) => contactId);
+  const rows = new Map(entryContacts(store, entry, changed).map((row) => [row.id, row]));
+  for (const id of changed) {
+    const row = rows.get(id);
+    if (row !== undefined) take(kept, row);
+    else if (kept.byId.delete(id)) {
+      kept.view.board.remove(id);
+      kept.ordered = null;
+    }
+  }
+  kept.newestEntry = newest;
+}
+
+function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): BoardContact[] {
+  let query = store.q
+    .selectFrom("contact")
+    .select([
+      "id",
+      "call",
+      "baseCall",
+      "startedAt",
+      "band",
+      "frequencyHz",
+      "mode",
+      "submode",
+      "modeGroup",
+      "entityCode",
+      "continent",
+      "cqZone",
+      "ituZone",
+      "grid",
+      "operator",
+      "reportSent",
+      "reportReceived",
+      "serialSent",
+      "serialReceived",
+      "exchangeSent",
+      "exchangeReceived",
+    ])
+    .where("logbookId", "=", entry.logbookId)
+    .where("contestId", "=", entry.tag)
+    .where("startedAt", ">=", secondsOf(entry.period.from) - MARGIN)
+    .where("startedAt", "<", secondsOf(entry.period.to) + MARGIN);
+  if (ids !== undefined) query = query.where("id", "in", ids);
+  return store.all(query);
+}

@@ -1,0 +1,287 @@
+import { isoTime } from "../../core/contact";
+import { readCabrillo } from "../../core/cabrillo";
+import type { ContestLogged, Entry } from "../../core/contract";
+import type { Context } from "../context";
+import { changeContact, deleteContact } from "../logbook/contacts";
+import type { Result } from "../problem";
+import { openApiDocument } from "../openapi";
+import { testContext } from "../testing";
+import { boardOf } from "./board";
+import { logContestContact, listContestRows, worthOfTyped } from "./contestLog";
+import { listContests, removeContest, saveContest, tryOut } from "./definitions";
+import { changeEntry, createEntry, getEntry, listEntries, removeEntry } from "./entries";
+import { logFileOf } from "./logFile";
+import { addPositionNote, listPositionNotes, seatPosition } from "./positions";
+import { giveBackSerial, reserveSerial } from "./serials";
+import { listFindings, markFinding, sheetsOf, standingOf } from "./standing";
+
+/** In the middle of the Sudestada Prefix Dash of 2026. */
+const NOW = Date.parse("2026-10-24T12:00:00Z") / 1000;
+
+function value<Value>(result: Result<Value>): Value {
+  if (!result.ok) throw new Error(result.problem.detail);
+  return result.value;
+}
+const problemOf = (result: Result<unknown>) => (result.ok ? "" : result.problem.detail);
+
+const ENTRY = {
+  tag: "SUDESTADA-PREFIX",
+  ownCall: "cx3qua",
+  category: { operator: "SINGLE-OP", assisted: "NON-ASSISTED", band: "ALL", mode: "CW", power: "LOW" },
+  power: 100,
+  operators: ["CX3QUA"],
+} as const;
+
+async function entered(change: object = {}, now = NOW): Promise<{ context: Context; logbookId: number; entry: Entry }> {
+  const { context, logbookId } = await testContext(now);
+  return { context, logbookId, entry: value(createEntry(context, logbookId, { ...ENTRY, ...change })) };
+}
+
+function log(context: Context, entry: Entry, call: string, minutes: number, more: object = {}): ContestLogged {
+  const startedAt = isoTime(NOW - 7200 + minutes * 60);
+  return value(
+    logContestContact(context, entry.id, {
+      call,
+      startedAt,
+      band: "20m",
+      mode: "CW",
+      received: { serial: "7" },
+      ...more,
+    }),
+  );
+}
+
+describe("contests that are known", () => {
+  it("ship, can be replaced by one's own, and come back", async () => {
+    const { context } = await testContext(NOW);
+    const [first] = listContests(context);
+    expect(first).toMatchObject({ tag: "SUDESTADA-PREFIX", shipped: true, next: { from: "2026-10-24T00:00:00Z" } });
+    expect(problemOf(saveContest(context, { ...first!.rules, bands: ["21m"] }))).toContain('bands.0: "21m" is no band');
+    value(saveContest(context, { ...first!.rules, name: "My Dash" }));
+    expect(listContests(context).filter(({ tag }) => tag === first!.tag)).toMatchObject([
+      { shipped: false, rules: { name: "My Dash" } },
+    ]);
+    value(removeContest(context, first!.tag));
+    expect(problemOf(removeContest(context, first!.tag))).toContain("cannot be removed");
+    expect(problemOf(removeContest(context, "NO-SUCH"))).toContain("does not exist");
+  });
+
+  it("can be tried out before they are kept", async () => {
+    const { context } = await testContext(NOW);
+    const [{ rules } = { rules: null }] = listContests(context);
+    const asked = { rules, ownCall: "CX3QUA", call: "DL1QTA", band: "40m", mode: "cw", exchange: "17 599" };
+    expect(value(tryOut(context, asked))).toMatchObject({
+      values: { report: "599", serial: "17" },
+      leftover: [],
+      judgement: { points: 6, fresh: [{ item: "DL1" }] },
+    });
+    expect(problemOf(tryOut(context, { ...asked, call: "??" }))).toContain("call:");
+    expect(problemOf(tryOut(context, { ...asked, rules: { ...rules, tag: "no" } }))).toContain("rules.tag");
+  });
+});
+
+describe("an entry", () => {
+  it("says what is missing, what goes out, and refuses what does not exist", async () => {
+    const { context, logbookId, entry } = await entered();
+    expect(entry).toMatchObject({
+      on: true,
+      ownCall: "CX3QUA",
+      side: "outside",
+      period: { from: "2026-10-24T00:00:00Z" },
+    });
+    expect(entry.missing).toEqual(["a name", "an address", "a mail address"]);
+    expect(problemOf(createEntry(context, logbookId, ENTRY))).toContain("entered already");
+    expect(problemOf(createEntry(context, logbookId, { ...ENTRY, tag: "OMBU-ZONE" }))).toContain("assisted");
+    const zones = value(
+      createEntry(context, logbookId, {
+        ...ENTRY,
+        tag: "OMBU-ZONE",
+        category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" },
+      }),
+    );
+    expect(zones).toMatchObject({ sent: { zone: "13" }, on: true });
+    expect(value(getEntry(context, entry.id)).on).toBe(false);
+    expect(value(changeEntry(context, entry.id, { on: true, header: { name: "Inés Cardozo" } }))).toMatchObject({
+      on: true,
+      missing: ["an address", "a mail address"],
+    });
+    expect(problemOf(changeEntry(context, zones.id, { sent: { zone: "77" } }))).toContain(
+      "sent.zone: Zone 77 does not exist",
+    );
+    expect(problemOf(changeEntry(context, zones.id, { category: { operator: "SINGLE-OP" } }))).toContain(
+      "the band category is missing",
+    );
+    expect(value(listEntries(context, logbookId)).map(({ tag, on }) => [tag, on])).toEqual([
+      ["OMBU-ZONE", false],
+      ["SUDESTADA-PREFIX", true],
+    ]);
+    log(context, entry, "LU2QSA", 0);
+    value(removeEntry(context, entry.id));
+    expect(problemOf(getEntry(context, entry.id))).toContain("does not exist");
+  });
+
+  it("logs contacts like any other, scored at once, and rescored by any change of them", async () => {
+    const { context, logbookId, entry } = await entered();
+    const first = log(context, entry, "LU2QSA", 0, { received: { serial: "001" } });
+    expect(first).toMatchObject({
+      contact: {
+        contestId: "SUDESTADA-PREFIX",
+        serialSent: 1,
+        serialReceived: 1,
+        reportReceived: "599",
+        ownCall: "CX3QUA",
+        power: 100,
+      },
+      judgement: { points: 1, duplicate: false, fresh: [{ item: "LU2" }] },
+      remark: null,
+    });
+    const second = log(context, entry, "DL1QTA", 1);
+    const again = log(context, entry, "LU2QSA/P", 2);
+    expect([second.contact.serialSent, again.contact.serialSent]).toEqual([2, 3]);
+    expect(again.judgement).toMatchObject({ duplicate: true, points: 0 });
+    expect(value(standingOf(context, entry.id))).toMatchObject({
+      score: 8,
+      total: { contacts: 2, duplicates: 1, points: 4 },
+      nextSerial: 4,
+      operators: [{ operator: "CX3QUA", contacts: 3 }],
+    });
+    value(changeContact(context, logbookId, first.contact.id, { band: "15m" }));
+    expect(value(standingOf(context, entry.id)).total).toMatchObject({ contacts: 3, duplicates: 0, points: 5 });
+    value(deleteContact(context, logbookId, second.contact.id));
+    expect(value(standingOf(context, entry.id))).toMatchObject({ score: 2, total: { contacts: 2 } });
+    const rows = value(listContestRows(context, entry.id, { limit: "1" }));
+    expect([rows.total, rows.items[0]!.contact.call]).toEqual([2, "LU2QSA/P"]);
+    const kept = boardOf(context, value(getEntry(context, entry.id)));
+    expect(boardOf(context, value(getEntry(context, entry.id)))).toBe(kept);
+  });
+
+  it("tells what a contact would be worth, guesses, and doubts", async () => {
+    const { context, entry } = await entered(
+      {
+        tag: "OMBU-ZONE",
+        category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" },
+      },
+      Date.parse("2026-11-28T02:00:00Z") / 1000,
+    );
+    const at = "2026-11-28T01:00:00Z";
+    const ask = (typed: object, call = "DL1QTA") =>
+      value(worthOfTyped(context, entry.id, { call, band: "20m", mode: "CW", at, typed: JSON.stringify(typed) }));
+    expect(ask({})).toMatchObject({
+      guesses: { zone: { value: "14", from: "the call" } },
+      judgement: {
+        points: 3,
+        duplicate: false,
+        fresh: [{ item: "14", name: "Western Europe" }, { name: "Germany" }],
+      },
+      doubts: [],
+    });
+    expect(ask({ zone: "20" }).doubts).toEqual([{ field: "zone", text: "Germany is in zone 14" }]);
+    expect(ask({ zone: "99" }).faults[0]).toMatchObject({ field: "zone" });
+    value(
+      logContestContact(context, entry.id, {
+        call: "DL1QTA",
+        startedAt: at,
+        band: "20m",
+        mode: "CW",
+        received: { zone: "14" },
+      }),
+    );
+    expect(ask({})).toMatchObject({ judgement: { duplicate: true }, before: [{ band: "20m" }] });
+    expect(value(sheetsOf(context, entry.id))[0]!.items.find(({ item }) => item === "14")).toMatchObject({
+      name: "Western Europe",
+      worked: { "20m": { call: "DL1QTA" } },
+    });
+  });
+});
+
+describe("serials", () => {
+  it("go out once, however many positions send, and come back when they were not used", async () => {
+    const { context, entry } = await entered();
+    const serial = (position: string) => value(reserveSerial(context, entry.id, { position })).serial;
+    expect([serial("a"), serial("b"), serial("a")]).toEqual([1, 2, 1]);
+    value(giveBackSerial(context, entry.id, { position: "a" }));
+    expect(serial("c")).toBe(1);
+    const logged = log(context, entry, "LU2QSA", 0, { position: "b", serialSent: 2 });
+    expect(logged.contact.serialSent).toBe(2);
+    expect(serial("b")).toBe(3);
+  });
+
+  it("of contacts handed in late are resolved and reported, and each contact is taken once", async () => {
+    const { context, entry } = await entered();
+    log(context, entry, "LU2QSA", 0, { position: "a" });
+    const late = { position: "b", serialSent: 1, handIn: "b-1" };
+    const handed = log(context, entry, "DL1QTA", 1, late);
+    expect(handed.contact).toMatchObject({ serialSent: 2, notes: expect.stringContaining("Sent serial 1") as string });
+    expect(handed.remark).toContain("kept with 2");
+    expect(log(context, entry, "DL1QTA", 1, late).contact.id).toBe(handed.contact.id);
+    expect(value(listContestRows(context, entry.id, {})).total).toBe(2);
+  });
+});
+
+describe("after it", () => {
+  it("finds what is probably wrong, and remembers what was looked at", async () => {
+    const { context, entry } = await entered({ category: { ...ENTRY.category, band: "20M" } });
+    log(context, entry, "LU2QSA", 0, { received: { serial: "5" } });
+    log(context, entry, "LU2QSA", 1, { band: "40m", received: { serial: "4" } });
+    log(context, entry, "LU2QSB", 2, { received: {} });
+    const findings = value(listFindings(context, entry.id));
+    expect(findings.map(({ kind, contact, text }) => `${kind} ${contact.call}: ${text}`)).toEqual([
+      "category LU2QSA: On 40 m, and the category is 20M.",
+      "serial LU2QSA: LU2QSA sent 4 here and 5 before, on 20 m.",
+      "missing LU2QSB: Serial is missing or has no known form.",
+      "call LU2QSB: LU2QSB is one letter off LU2QSA, worked 2 times.",
+    ]);
+    value(markFinding(context, entry.id, { key: findings[0]!.key, lookedAt: true }));
+    expect(value(listFindings(context, entry.id)).map(({ lookedAt }) => lookedAt)).toEqual([true, false, false, false]);
+  });
+
+  it("writes a log file that is read back, and says what is missing", async () => {
+    const { context, entry } = await entered({
+      header: { name: "Inés Cardozo", address: "Camino del Faro 1\nCabo Farol" },
+    });
+    log(context, entry, "LU2QSA", 0, { frequencyHz: 14_025_000, received: { serial: "5" } });
+    log(context, entry, "DL1QTA", 1, { received: {} });
+    const file = value(logFileOf(context, entry.id));
+    expect(file).toMatchObject({ contacts: 2, readBack: 2, claimedScore: 8 });
+    expect(file.faults.map(({ text }) => text)).toEqual([
+      "DL1QTA: a part of the exchange is missing",
+      "a mail address is missing",
+    ]);
+    const { header, lines, faults } = readCabrillo(file.text, { sent: 2, received: 2 });
+    expect(faults).toEqual([]);
+    expect(Object.fromEntries(header)).toMatchObject({
+      CONTEST: "SUDESTADA-PREFIX",
+      CALLSIGN: "CX3QUA",
+      "CATEGORY-OPERATOR": "SINGLE-OP",
+      NAME: "Ines Cardozo",
+      ADDRESS: "Camino del Faro 1\nCabo Farol",
+      "CLAIMED-SCORE": "8",
+    });
+    expect(lines.map(({ sent, call, received }) => [sent, call, received])).toEqual([
+      [["599", "001"], "LU2QSA", ["599", "005"]],
+      [["599", "002"], "DL1QTA", ["599", "-"]],
+    ]);
+  });
+});
+
+describe("positions", () => {
+  it("see one another and write notes", async () => {
+    const { context, entry } = await entered();
+    const seat = { name: "Left", operator: "CX3QUA", band: "20m", mode: "CW", way: "run" };
+    value(seatPosition(context, entry.id, "a", seat));
+    expect(
+      value(seatPosition(context, entry.id, "b", { ...seat, name: "Right", band: "40m" })).map(({ name }) => name),
+    ).toEqual(["Left", "Right"]);
+    value(addPositionNote(context, entry.id, { position: "Left", text: "<b>10 m is open</b>" }));
+    expect(value(listPositionNotes(context, entry.id))).toMatchObject([
+      { position: "Left", text: "<b>10 m is open</b>" },
+    ]);
+    expect(problemOf(addPositionNote(context, entry.id, { position: "Left", text: " " }))).toContain("empty");
+  });
+});
+
+it("is described", () => {
+  expect(Object.keys(openApiDocument().paths ?? {})).toEqual(
+    expect.arrayContaining(["/entries/{entryId}/worth", "/contests", "/keyer/send"]),
+  );
+});

@@ -1,0 +1,94 @@
+import { type LogHeader, type LogLine, readCabrillo, writeCabrillo } from "../../core/cabrillo";
+import { CATEGORY_KINDS, keptValues, type Part, partsOf, type Rules } from "../../core/contest";
+import type { Entry, LogFile } from "../../core/contract";
+import type { Context } from "../context";
+import { done, type Result } from "../problem";
+import type { FileAnswer } from "../route";
+import { VERSION } from "../version";
+import { type BoardContact, boardOf } from "./board";
+import { getEntry, siteOfEntry } from "./entries";
+
+/** The log of an entry in Cabrillo, with what an organiser would stumble over. It is read back and compared. */
+export function logFileOf(context: Context, entryId: number): Result<LogFile> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const entry = found.value;
+  const { board, contacts } = boardOf(context, entry);
+  const lines = contacts().map((contact) => lineOf(entry, contact, board.judgementOf(contact.id)!.side));
+  const { score } = board.score();
+  const text = [...writeCabrillo(headerOf(context, entry, score), lines)].join("");
+  const back = readCabrillo(text);
+  const headerLines = text.split("\r\n").findIndex((line) => /^(X-)?QSO:/.test(line));
+  const faults = back.faults.map(({ line, text: said }) => ({ line, text: said }));
+  lines.forEach((line, index) => {
+    const empty = [...line.sent, ...line.received].includes("-");
+    if (empty) faults.push({ line: headerLines + index + 1, text: `${line.call}: a part of the exchange is missing` });
+    const read = back.lines[index];
+    if (read !== undefined && (read.call !== line.call || read.received.join(" ") !== line.received.join(" ")))
+      faults.push({ line: headerLines + index + 1, text: `${line.call} is read back as ${read.call}` });
+  });
+  for (const word of entry.missing) faults.push({ line: 1, text: `${word} is missing` });
+  return done({ text, faults, contacts: lines.length, readBack: back.lines.length, claimedScore: score });
+}
+
+export function logFileAnswer(context: Context, entryId: number): Result<FileAnswer> {
+  const file = logFileOf(context, entryId);
+  if (!file.ok) return file;
+  const entry = getEntry(context, entryId);
+  if (!entry.ok) return entry;
+  const name = `${entry.value.ownCall.replace(/\//g, "-")}-${entry.value.tag}-${entry.value.period.from.slice(0, 4)}.log`;
+  return done({ name, type: "text/plain; charset=us-ascii", pieces: [file.value.text] });
+}
+
+function headerOf({ store }: Context, entry: Entry, score: number): LogHeader {
+  const { header, category } = entry;
+  const site = siteOfEntry(store, entry.logbookId, entry.siteId);
+  const given: (readonly [string, string])[] = [
+    ["CONTEST", entry.tag],
+    ["CALLSIGN", entry.ownCall],
+    ["LOCATION", header.location],
+    ...CATEGORY_KINDS.map((kind) => [`CATEGORY-${kind.toUpperCase()}`, category[kind] ?? ""] as const),
+    ["CLAIMED-SCORE", String(Math.round(score))],
+    ["OPERATORS", entry.operators.join(" ")],
+    ["CLUB", header.club],
+    ["NAME", header.name],
+    ["EMAIL", header.email],
+    ["GRID-LOCATOR", site.grid.slice(0, 6)],
+    ["CREATED-BY", `Ypsiloid ${VERSION}`],
+  ];
+  const address = header.address.split("\n").map((line) => ["ADDRESS", line] as const);
+  return [...given, ...address, ["SOAPBOX", header.soapbox] as const].filter(([, value]) => value.trim() !== "");
+}
+
+/** The parts that stand in a line, in their order. */
+export function columnsOf(rules: Rules, way: "sent" | "received", side: string): readonly Part[] {
+  const parts = partsOf(rules, side);
+  const named = rules.columns?.[way];
+  return named === undefined ? parts : named.flatMap((id) => parts.filter((part) => part.id === id));
+}
+
+function lineOf(entry: Entry, contact: BoardContact, side: string): LogLine {
+  const { rules } = entry;
+  const values = (way: "sent" | "received", of: string) => {
+    const kept =
+      way === "sent"
+        ? { serial: contact.serialSent, report: contact.reportSent, exchange: contact.exchangeSent }
+        : { serial: contact.serialReceived, report: contact.reportReceived, exchange: contact.exchangeReceived };
+    const known = keptValues(rules, partsOf(rules, of), kept, contact.mode);
+    return columnsOf(rules, way, of).map(({ id, type }) => {
+      const value = known[id] ?? "-";
+      return type === "serial" && value !== "-" ? value.padStart(3, "0") : value;
+    });
+  };
+  return {
+    frequencyHz: contact.frequencyHz,
+    band: contact.band,
+    mode: contact.mode,
+    startedAt: contact.startedAt,
+    ownCall: entry.ownCall,
+    sent: values("sent", entry.side),
+    call: contact.call,
+    received: values("received", side),
+    transmitter: entry.category.operator?.startsWith("MULTI") === true ? 0 : null,
+  };
+}

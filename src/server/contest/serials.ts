@@ -1,0 +1,127 @@
+import { z } from "zod";
+import { faultsOf } from "../../core/contact";
+import type { Context } from "../context";
+import { done, invalid, type Result } from "../problem";
+import { getEntry } from "./entries";
+
+export const serialInputSchema = z.strictObject({ position: z.string().min(1).max(60) });
+
+/** A serial that a position did not log within this time is free again, seconds. */
+const FORGOTTEN = 900;
+
+/**
+ * Reserves the next serial of an entry for a position, or gives the one that it holds already: a serial goes out once,
+ * however many positions send.
+ */
+export function reserveSerial(context: Context, entryId: number, input: unknown): Result<{ readonly serial: number }> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const parsed = serialInputSchema.safeParse(input);
+  if (!parsed.success) return invalid(faultsOf(parsed.error));
+  const { position } = parsed.data;
+  const { store } = context;
+  return done({
+    serial: store.transaction(() => {
+      const held = store.first(
+        store.q
+          .selectFrom("contestSerial")
+          .select("serial")
+          .where("entryId", "=", entryId)
+          .where("position", "=", position)
+          .where("contactId", "is", null)
+          .orderBy("serial"),
+      );
+      if (held !== undefined) return held.serial;
+      const serial = nextSerial(context, entryId);
+      claim(context, entryId, serial, position);
+      return serial;
+    }),
+  });
+}
+
+function claim(context: Context, entryId: number, serial: number, position: string): void {
+  const { store } = context;
+  const row = { entryId, serial, position, reservedAt: context.now(), contactId: null };
+  store.run(
+    store.q
+      .insertInto("contestSerial")
+      .values(row)
+      .onConflict((conflict) =>
+        conflict.columns(["entryId", "serial"]).doUpdateSet({ position, reservedAt: row.reservedAt, contactId: null }),
+      ),
+  );
+}
+
+/** The lowest serial that was given back, or the one after the highest. */
+export function nextSerial(context: Context, entryId: number): number {
+  const { store } = context;
+  const free = store.first(
+    store.q
+      .selectFrom("contestSerial")
+      .select("serial")
+      .where("entryId", "=", entryId)
+      .where("contactId", "is", null)
+      .where((eb) => eb.or([eb("position", "=", ""), eb("reservedAt", "<", context.now() - FORGOTTEN)]))
+      .orderBy("serial"),
+  );
+  return free?.serial ?? highestSerial(context, entryId) + 1;
+}
+
+function highestSerial({ store }: Context, entryId: number): number {
+  const row = store.first(
+    store.q
+      .selectFrom("contestSerial")
+      .select("serial")
+      .where("entryId", "=", entryId)
+      .orderBy("serial", "desc")
+      .limit(1),
+  );
+  return row?.serial ?? 0;
+}
+
+/** Gives back what a position reserved and did not log. The highest is forgotten, others wait for the next contact. */
+export function giveBackSerial(context: Context, entryId: number, input: unknown): Result<{ readonly freed: number }> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const parsed = serialInputSchema.safeParse(input);
+  if (!parsed.success) return invalid(faultsOf(parsed.error));
+  const { position } = parsed.data;
+  const { store } = context;
+  const { changes } = store.run(
+    store.q
+      .updateTable("contestSerial")
+      .set({ position: "" })
+      .where("entryId", "=", entryId)
+      .where("position", "=", position)
+      .where("contactId", "is", null),
+  );
+  return done({ freed: changes });
+}
+
+/**
+ * Takes a serial for a contact that is being logged. One that another contact has already is not given twice: the
+ * next free one is taken instead.
+ */
+export function takeSerial(context: Context, entryId: number, wanted: number | null, position: string): number {
+  const { store } = context;
+  const held = wanted ?? undefined;
+  if (held !== undefined) {
+    const row = store.first(
+      store.q.selectFrom("contestSerial").selectAll().where("entryId", "=", entryId).where("serial", "=", held),
+    );
+    if (row === undefined || (row.contactId === null && (row.position === position || row.position === ""))) {
+      claim(context, entryId, held, position);
+      return held;
+    }
+  }
+  const serial = nextSerial(context, entryId);
+  claim(context, entryId, serial, position);
+  return serial;
+}
+
+/** Says which contact has a serial. */
+export function serialLogged({ store }: Context, entryId: number, serial: number, contactId: number): void {
+  store.run(
+    store.q.updateTable("contestSerial").set({ contactId }).where("entryId", "=", entryId).where("serial", "=", serial),
+  );
+}

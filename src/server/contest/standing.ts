@@ -1,0 +1,181 @@
+import { byHour, checkLog, limitsFor, operatingTime, partsOf, rateAt } from "../../core/contest";
+import { compareBands } from "../../core/band";
+import { faultsOf, isoTime, secondsOf } from "../../core/contact";
+import type { ContestFinding, Entry, Sheet, Standing } from "../../core/contract";
+import { z } from "zod";
+import type { Context } from "../context";
+import { contactsById } from "../logbook/contactRow";
+import { done, invalid, type Result } from "../problem";
+import { boardOf } from "./board";
+import { getEntry, listEntries } from "./entries";
+import { knownItems, multiplierName } from "./judgement";
+import { nextSerial } from "./serials";
+
+const HOUR = 3600;
+
+/** How an entry stands: score, rate, hours, operating time. */
+export function standingOf(context: Context, entryId: number): Result<Standing> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const entry = found.value;
+  const { board, contacts } = boardOf(context, entry);
+  const counted = contacts().filter(({ id }) => board.judgementOf(id)?.refused === null);
+  const times = counted.map(({ startedAt }) => startedAt);
+  const { from, to } = { from: secondsOf(entry.period.from), to: secondsOf(entry.period.to) };
+  const now = Math.min(context.now(), to);
+  const { operatingHours, offMinutes } = limitsFor(entry.rules, entry.category);
+  const operating = operatingTime(times, offMinutes);
+  const hasSerial = partsOf(entry.rules, entry.side).some(({ type }) => type === "serial");
+  const operators = new Map<string, { contacts: number; last60: number }>();
+  for (const { operator, startedAt } of counted) {
+    const name = operator ?? "?";
+    const share = operators.get(name) ?? { contacts: 0, last60: 0 };
+    share.contacts++;
+    if (startedAt > now - HOUR) share.last60++;
+    operators.set(name, share);
+  }
+  const period = ({ from: start, to: end }: { from: number; to: number }) => ({
+    from: isoTime(start),
+    to: isoTime(end),
+  });
+  return done({
+    ...board.score(),
+    rate: rateAt(times, now),
+    hours: byHour(times, from, to),
+    earlier: earlierYear(context, entry),
+    operatingSeconds: operating.seconds,
+    offTimes: operating.offTimes.map(period),
+    operatingHours,
+    operators: [...operators].map(([operator, share]) => ({ operator, ...share })),
+    nextSerial: hasSerial ? nextSerial(context, entryId) : 1,
+  });
+}
+
+function earlierYear(context: Context, entry: Entry): Standing["earlier"] {
+  const entries = listEntries(context, entry.logbookId);
+  if (!entries.ok) return null;
+  const before = entries.value.find(({ tag, period }) => tag === entry.tag && period.from < entry.period.from);
+  if (before === undefined) return null;
+  const times = boardOf(context, before)
+    .contacts()
+    .map(({ startedAt }) => startedAt);
+  const hours = byHour(times, secondsOf(before.period.from), secondsOf(before.period.to));
+  return { name: before.period.from.slice(0, 4), hours };
+}
+
+/** What counts as multipliers, with where each was worked, and those still missing where they can be listed. */
+export function sheetsOf(context: Context, entryId: number): Result<Sheet[]> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const { rules } = found.value;
+  const { board, contact } = boardOf(context, found.value);
+  const worked = [...board.multipliers().values()];
+  return done(
+    rules.multipliers.map((multiplier) => {
+      const own = worked.filter(({ item }) => item.id === multiplier.id);
+      const names = new Map(knownItems(rules, multiplier));
+      for (const { item } of own)
+        if (!names.has(item.item)) names.set(item.item, multiplierName(rules, { id: multiplier.id, item: item.item }));
+      const columns = columnsFor(multiplier.per, rules.bands, rules.modes);
+      return {
+        id: multiplier.id,
+        label: multiplier.label,
+        per: multiplier.per,
+        columns,
+        items: [...names]
+          .sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true }))
+          .map(([item, name]) => ({
+            item,
+            name,
+            worked: Object.fromEntries(
+              own
+                .filter((one) => one.item.item === item)
+                .map((one) => [
+                  one.item.within,
+                  { contactId: one.contactId, call: contact(one.contactId)?.call ?? "" },
+                ]),
+            ),
+          })),
+      };
+    }),
+  );
+}
+
+function columnsFor(per: string, bands: readonly string[], modes: readonly string[]): string[] {
+  const inOrder = [...bands].sort(compareBands);
+  if (per === "band") return inOrder;
+  if (per === "mode") return [...modes];
+  return per === "contest" ? [""] : inOrder.flatMap((band) => modes.map((mode) => `${band} ${mode}`));
+}
+
+interface BriefFinding {
+  readonly contactId: number;
+  readonly kind: string;
+  readonly text: string;
+  readonly key: string;
+  readonly lookedAt: boolean;
+}
+
+const CHECKED = new WeakMap<object, { readonly contacts: object; readonly findings: ReturnType<typeof checkLog> }>();
+
+function findingsOf(context: Context, entry: Entry): BriefFinding[] {
+  const { store } = context;
+  const view = boardOf(context, entry);
+  const contacts = view.contacts();
+  let checked = CHECKED.get(view.board);
+  if (checked?.contacts !== contacts) {
+    const own = new Set(contacts.map(({ baseCall }) => baseCall));
+    const known = store.all(
+      store.q
+        .selectFrom("contact")
+        .select("baseCall")
+        .distinct()
+        .where("logbookId", "=", entry.logbookId)
+        .where((eb) => eb.or([eb("contestId", "is", null), eb("contestId", "!=", entry.tag)])),
+    );
+    const others = new Set(known.map(({ baseCall }) => baseCall).filter((call) => !own.has(call)));
+    checked = { contacts, findings: checkLog(entry.rules, view.board, contacts, entry.category, others) };
+    CHECKED.set(view.board, checked);
+  }
+  const looked = new Set(
+    store.all(store.q.selectFrom("contestLook").select("key").where("entryId", "=", entry.id)).map(({ key }) => key),
+  );
+  return checked.findings.map((finding) => ({ ...finding, lookedAt: looked.has(finding.key) }));
+}
+
+/** What is probably wrong in the log, each with its contact. */
+export function listFindings(context: Context, entryId: number): Result<ContestFinding[]> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const findings = findingsOf(context, found.value);
+  const ids = [...new Set(findings.map(({ contactId }) => contactId))];
+  const contacts = new Map(contactsById(context.store, ids).map((contact) => [contact.id, contact]));
+  return done(
+    findings.flatMap((finding) => {
+      const contact = contacts.get(finding.contactId);
+      return contact === undefined ? [] : [{ ...finding, contact }];
+    }),
+  );
+}
+
+export const lookInputSchema = z.strictObject({ key: z.string().min(1).max(1000), lookedAt: z.boolean() });
+
+/** Marks a finding as looked at, or takes the mark away. */
+export function markFinding(context: Context, entryId: number, input: unknown): Result<{ readonly key: string }> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const parsed = lookInputSchema.safeParse(input);
+  if (!parsed.success) return invalid(faultsOf(parsed.error));
+  const { key, lookedAt } = parsed.data;
+  const { store } = context;
+  if (lookedAt)
+    store.run(
+      store.q
+        .insertInto("contestLook")
+        .values({ entryId, key })
+        .onConflict((conflict) => conflict.columns(["entryId", "key"]).doNothing()),
+    );
+  else store.run(store.q.deleteFrom("contestLook").where("entryId", "=", entryId).where("key", "=", key));
+  context.announce({ type: "contest", logbookId: found.value.logbookId, entryId, what: "entry" });
+  return done({ key });
+}

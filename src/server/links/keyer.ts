@@ -1,0 +1,139 @@
+import { connect, type Socket } from "node:net";
+import { z } from "zod";
+import { FASTEST, SLOWEST, unkeyable } from "../../core/signal";
+import { faultsOf } from "../../core/contact";
+import type { LiveEvent } from "../../core/contract";
+import { done, failed, invalid, type Result } from "../problem";
+
+const speed = z.number().min(SLOWEST).max(FASTEST);
+/** A transmission: the text, and how it is keyed. */
+export const keyerSendSchema = z.strictObject({
+  text: z.string().trim().min(1, "there is nothing to send").max(500),
+  speed,
+  weight: z.number().min(25).max(75).default(50),
+  wordSpace: z.number().min(4).max(20).default(7),
+  /** Which browser asked: the tone is for its ears. */
+  position: z.string().max(60).default(""),
+});
+export const keyerSpeedSchema = z.strictObject({ speed });
+
+const saidSchema = z.discriminatedUnion("is", [
+  z.object({ is: z.literal("ready") }),
+  z.object({
+    is: z.literal("letter"),
+    id: z.int(),
+    letter: z.string().max(2),
+    down: z.array(z.object({ from: z.number(), to: z.number() })).max(20),
+    lasts: z.number(),
+  }),
+  z.object({ is: z.enum(["done", "stopped", "limit"]), id: z.int(), sent: z.string().max(600) }),
+  z.object({ is: z.literal("fault"), text: z.string().max(300) }),
+]);
+
+/** The one connection to the keyer. It is made when something is to be sent, and made again when it broke. */
+export interface Keyer {
+  send(input: unknown): Promise<Result<{ readonly id: number }>>;
+  speed(input: unknown): Result<{ readonly speed: number }>;
+  stop(): Result<{ readonly stopped: true }>;
+  close(): void;
+}
+
+const CONNECT_MS = 2000;
+const LONGEST_LINE = 20_000;
+
+export function createKeyer(port: number, host: string, announce: (event: LiveEvent) => void): Keyer {
+  let socket: Socket | null = null;
+  let last = 0;
+  /** Who asked for the transmission that goes on. */
+  let sending: { readonly id: number; readonly position: string } | null = null;
+
+  function open(): Promise<Socket> {
+    if (socket !== null) return Promise.resolve(socket);
+    return new Promise((resolve, reject) => {
+      const opened = connect({ host, port });
+      const timer = setTimeout(() => opened.destroy(new Error("slow")), CONNECT_MS);
+      let buffer = "";
+      opened.setEncoding("utf8");
+      opened.unref();
+      opened.once("connect", () => {
+        clearTimeout(timer);
+        socket = opened;
+        resolve(opened);
+      });
+      opened.on("data", (piece: string) => {
+        buffer += piece;
+        const lines = buffer.split("\n");
+        buffer = lines.pop() ?? "";
+        if (buffer.length > LONGEST_LINE) return opened.destroy();
+        for (const line of lines) hear(line);
+      });
+      opened.on("error", reject);
+      opened.on("close", () => {
+        clearTimeout(timer);
+        if (socket === opened) socket = null;
+        if (sending !== null) tell({ is: "broken", text: "The connection to the keyer broke." });
+        sending = null;
+        reject(new Error("closed"));
+      });
+    });
+  }
+
+  function hear(line: string): void {
+    const parsed = saidSchema.safeParse(jsonOf(line));
+    // What is not understood is of a later version, or rubbish: the transmission goes on all the same.
+    if (!parsed.success) return;
+    const said = parsed.data;
+    if (said.is === "ready" || ("id" in said && said.id !== sending?.id)) return;
+    if (said.is === "letter") tell({ is: "letter", letter: said.letter, down: said.down, lasts: said.lasts });
+    else if (said.is === "fault") tell({ is: "broken", text: `The keyer says: ${said.text}` });
+    else tell({ is: said.is, text: said.sent });
+    if (said.is !== "letter") sending = null;
+  }
+
+  function tell(said: Omit<Extract<LiveEvent, { type: "keyer" }>, "type" | "id" | "position">): void {
+    announce({ type: "keyer", id: sending?.id ?? last, position: sending?.position ?? "", ...said } as LiveEvent);
+  }
+
+  return {
+    async send(input) {
+      const parsed = keyerSendSchema.safeParse(input);
+      if (!parsed.success) return invalid(faultsOf(parsed.error));
+      const { position, ...order } = parsed.data;
+      const odd = unkeyable(order.text);
+      if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
+      try {
+        const to = await open();
+        sending = { id: ++last, position };
+        to.write(`${JSON.stringify({ do: "send", id: last, ...order })}\n`);
+        return done({ id: last });
+      } catch {
+        return failed(
+          503,
+          "No keyer",
+          "The keyer cannot be reached: is it on? The contact can be logged all the same.",
+        );
+      }
+    },
+    speed(input) {
+      const parsed = keyerSpeedSchema.safeParse(input);
+      if (!parsed.success) return invalid(faultsOf(parsed.error));
+      socket?.write(`${JSON.stringify({ do: "speed", ...parsed.data })}\n`);
+      return done(parsed.data);
+    },
+    stop() {
+      socket?.write(`${JSON.stringify({ do: "stop" })}\n`);
+      return done({ stopped: true });
+    },
+    close() {
+      socket?.destroy();
+    },
+  };
+}
+
+function jsonOf(line: string): unknown {
+  try {
+    return JSON.parse(line) as unknown;
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,111 @@
+import { createServer, type Server, type Socket } from "node:net";
+import { z } from "zod";
+import { FASTEST, keyed, SLOWEST } from "../../src/core/signal";
+
+export interface KeyerOptions {
+  readonly port: number;
+  readonly host?: string;
+  /** The longest transmission, seconds. */
+  readonly limit?: number;
+  /** How many times faster than life it keys; for tests. */
+  readonly hurry?: number;
+}
+
+const speed = z.number().min(SLOWEST).max(FASTEST);
+const orderSchema = z.discriminatedUnion("do", [
+  z.object({
+    do: z.literal("send"),
+    id: z.int(),
+    text: z.string().min(1).max(500),
+    speed,
+    weight: z.number().min(25).max(75),
+    wordSpace: z.number().min(4).max(20),
+  }),
+  z.object({ do: z.literal("speed"), speed }),
+  z.object({ do: z.literal("stop") }),
+]);
+type SendOrder = Extract<z.output<typeof orderSchema>, { do: "send" }>;
+
+const LIMIT = 60;
+const LONGEST_LINE = 10_000;
+
+/** Starts the stand-in for a Morse keyer; docs/stand-ins.md describes what it speaks. */
+export async function startKeyer(options: KeyerOptions): Promise<Server> {
+  const server = createServer((socket) => serve(socket, options));
+  await new Promise<void>((resolve, reject) => {
+    server.once("error", reject);
+    server.listen(options.port, options.host ?? "127.0.0.1", resolve);
+  });
+  return server;
+}
+
+function serve(socket: Socket, { limit = LIMIT, hurry = 1 }: KeyerOptions): void {
+  let order: SendOrder | null = null;
+  let rest = "";
+  let sent = "";
+  let startedAt = 0;
+  let timer: NodeJS.Timeout | undefined;
+  let buffer = "";
+
+  const say = (message: object) => socket.write(`${JSON.stringify(message)}\n`);
+  say({ is: "ready" });
+
+  function next(): void {
+    if (order === null) return;
+    if (Date.now() - startedAt > (limit * 1000) / hurry) return end("limit");
+    if (rest === "") return end("done");
+    // Letter by letter, so that a new speed holds from the next one.
+    const [letter = ""] = [...rest];
+    rest = rest.slice(letter.length);
+    const [now] = keyed(letter, order);
+    if (now === undefined) return next();
+    sent += now.letter;
+    say({ is: "letter", id: order.id, letter: now.letter, down: now.down, lasts: now.lasts });
+    timer = setTimeout(next, now.lasts / hurry);
+  }
+
+  function end(is: "done" | "stopped" | "limit"): void {
+    if (order === null) return;
+    clearTimeout(timer);
+    say({ is, id: order.id, sent });
+    order = null;
+  }
+
+  function take(line: string): void {
+    const parsed = orderSchema.safeParse(jsonOf(line));
+    if (!parsed.success) return void say({ is: "fault", text: parsed.error.issues[0]?.message ?? "not understood" });
+    const asked = parsed.data;
+    if (asked.do === "stop") return end("stopped");
+    if (asked.do === "speed") {
+      if (order !== null) order = { ...order, speed: asked.speed };
+      return;
+    }
+    end("stopped");
+    order = asked;
+    rest = asked.text.toUpperCase();
+    sent = "";
+    startedAt = Date.now();
+    next();
+  }
+
+  socket.setEncoding("utf8");
+  socket.on("data", (piece: string) => {
+    buffer += piece;
+    const lines = buffer.split("\n");
+    buffer = lines.pop() ?? "";
+    if (buffer.length > LONGEST_LINE) return socket.destroy();
+    for (const line of lines) if (line.trim() !== "") take(line);
+  });
+  // Nobody is there any more to stop it.
+  const drop = () => (clearTimeout(timer), (order = null));
+  socket.on("close", drop);
+  socket.on("error", drop);
+}
+
+function jsonOf(line: string): unknown {
+  try {
+    return JSON.parse(line) as unknown;
+  } catch {
+    return null;
+  }
+}
