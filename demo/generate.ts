@@ -215,7 +215,7 @@ function oneContact(
     ownCqZone: 13,
     ownItuZone: 14,
     power: HOME.power,
-    contestId: serial === null ? null : kind === "RTTY" ? "CAMALOTE-RTTY-NIGHT" : "SUDESTADA-PREFIX-DASH",
+    contestId: serial === null ? null : kind === "RTTY" ? "CAMALOTE-RTTY" : "SUDESTADA-PREFIX",
     serialSent: serial,
     serialReceived: serial === null ? null : random.between(1, 900),
     comment: random.chance(0.04) ? random.pick(REMARKS) : null,

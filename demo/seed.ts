@@ -15,6 +15,7 @@ import { createLogbook } from "../src/server/logbook/logbooks";
 import { openArchive } from "../stand-ins/lantern/archive";
 import { DEMO_REGISTERED } from "../stand-ins/lantern/server";
 import { fractionOf, worldEntryFor } from "../stand-ins/lantern/world";
+import { seedContest } from "./contest";
 import { generateContacts, HOME } from "./generate";
 
 const DAY = 86_400;
@@ -62,6 +63,7 @@ export function seedDemo(context: Context, dataFolder: string): void {
       .insertInto("fetchState")
       .values({ logbookId, service: "lantern", cursor: String(cursor), fetchedAt: now - NEWS_SINCE }),
   );
+  seedContest(context, logbookId);
 }
 
 function drain(archive: ReturnType<typeof openArchive>, now: number): number {

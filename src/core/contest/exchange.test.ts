@@ -18,6 +18,12 @@ describe("understandExchange", () => {
     [dash, "all", "123 599", { report: "599", serial: "123" }],
     [dash, "all", "5NN 12T", { report: "599", serial: "120" }],
     [dash, "all", "7", { serial: "7" }],
+    [
+      { ...zones, exchange: { all: [...dash.exchange.all!, zones.exchange.all![1]!] } },
+      "all",
+      "4 599 017",
+      { report: "599", serial: "17", zone: "04" },
+    ],
     [zones, "all", "14 599", { report: "599", zone: "14" }],
     [zones, "all", "4", { zone: "04" }],
     [field, "inside", "EMA 2A", { class: "2A", section: "EMA" }],

@@ -63,11 +63,12 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
       return yes(report, report === defaultReport(mode, null) ? 4 : 2);
     }
     case "serial":
-      return range(1, 99_999, 1.5);
+      // People send serials with leading zeros, and zones with at most one.
+      return range(1, 99_999, text.length > 2 ? 3 : 1.5);
     case "cqZone":
-      return range(1, 40, 2, 2);
+      return range(1, 40, text.length > 2 ? 0.2 : 2, 2);
     case "ituZone":
-      return range(1, 90, 2, 2);
+      return range(1, 90, text.length > 2 ? 0.2 : 2, 2);
     case "year":
       return range(1880, 2200, 3);
     case "age":

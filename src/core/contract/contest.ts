@@ -113,6 +113,8 @@ export const contestContactInputSchema = z.strictObject({
   position: z.string().max(60).default(""),
   /** A number of the browser's own for a contact that was typed without the server: it is taken once. */
   handIn: z.string().max(60).nullable().default(null),
+  /** Other facts of a contact; they win over what the contest says of them. */
+  facts: z.record(z.string().max(40), z.unknown()).default({}),
   extra: z.array(extraFieldSchema).max(20).default([]),
 });
 export type ContestContactInput = z.input<typeof contestContactInputSchema>;
@@ -203,6 +205,8 @@ export const standingSchema = z.object({
   operators: z.array(z.object({ operator: z.string(), contacts: z.int(), last60: z.int() })),
   /** The serial that the next contact would send. */
   nextSerial: z.int(),
+  /** When the newest contact was made. */
+  lastAt: z.string().nullable(),
 });
 export type Standing = z.output<typeof standingSchema>;
 
@@ -215,6 +219,8 @@ export const sheetSchema = z.object({
   items: z.array(
     z.object({
       item: z.string(),
+      /** What people call it: an entity by its prefix. */
+      code: z.string(),
       name: z.string(),
       /** By column: the contact that brought it. */
       worked: z.record(z.string(), z.object({ contactId: z.int(), call: z.string() })),

@@ -21,8 +21,8 @@ const MOST_CHANGES = 500;
 export interface EntryBoard {
   readonly board: Scoreboard;
   /** In order of time. */
-  contacts(): readonly BoardContact[];
-  contact(id: number): BoardContact | undefined;
+  readonly contacts: () => readonly BoardContact[];
+  readonly contact: (id: number) => BoardContact | undefined;
 }
 
 /** What the board keeps of a contact. */

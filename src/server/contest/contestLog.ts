@@ -79,11 +79,12 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
   const meant = parseMode(typed.submode ?? typed.mode) ?? parseMode(typed.mode);
   const mode = meant?.mode ?? typed.mode;
   const theirParts = partsOf(entry.rules, sideOf(entry, call, startedAt));
-  const received = keepExchange(theirParts, typed.received);
+  const values = readValues(entry, theirParts, typed.received, mode);
+  const received = keepExchange(theirParts, values);
   const ourParts = partsOf(entry.rules, entry.side);
   const report = defaultReport(mode, typed.submode) || null;
   const sent = keepExchange(ourParts, { ...entry.sent, ...typed.sent });
-  const value = (type: Part["type"]) => typed.received[theirParts.find((part) => part.type === type)?.id ?? ""];
+  const value = (type: Part["type"]) => values[theirParts.find((part) => part.type === type)?.id ?? ""];
   const zone = (type: "cqZone" | "ituZone") => (value(type) === undefined ? {} : { [type]: Number(value(type)) });
   const state = value("subdivision");
   return {
@@ -111,7 +112,24 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
     siteId: entry.siteId,
     power: entry.power,
     extra,
+    ...typed.facts,
   };
+}
+
+/** What was typed, in the form that its part has; what cannot be read stays as it is. */
+function readValues(
+  { rules }: Entry,
+  parts: readonly Part[],
+  typed: Typed["received"],
+  mode: string,
+): Typed["received"] {
+  return Object.fromEntries(
+    Object.entries(typed).map(([id, text]) => {
+      const part = parts.find((one) => one.id === id);
+      const reading = part === undefined ? null : readPart(rules, part, text, mode);
+      return [id, reading?.ok === true ? reading.value : text];
+    }),
+  );
 }
 
 function sideOf(entry: Entry, call: string, at: string): string {

@@ -1,5 +1,6 @@
 import { byHour, checkLog, limitsFor, operatingTime, partsOf, rateAt } from "../../core/contest";
 import { compareBands } from "../../core/band";
+import { entityByCode } from "../../core/entity";
 import { faultsOf, isoTime, secondsOf } from "../../core/contact";
 import type { ContestFinding, Entry, Sheet, Standing } from "../../core/contract";
 import { z } from "zod";
@@ -48,6 +49,7 @@ export function standingOf(context: Context, entryId: number): Result<Standing> 
     operatingHours,
     operators: [...operators].map(([operator, share]) => ({ operator, ...share })),
     nextSerial: hasSerial ? nextSerial(context, entryId) : 1,
+    lastAt: times.length === 0 ? null : isoTime(times.at(-1)!),
   });
 }
 
@@ -83,9 +85,9 @@ export function sheetsOf(context: Context, entryId: number): Result<Sheet[]> {
         per: multiplier.per,
         columns,
         items: [...names]
-          .sort(([a], [b]) => a.localeCompare(b, "en", { numeric: true }))
           .map(([item, name]) => ({
             item,
+            code: multiplier.of === "entity" ? (entityByCode(Number(item))?.prefix ?? item) : item,
             name,
             worked: Object.fromEntries(
               own
@@ -95,7 +97,8 @@ export function sheetsOf(context: Context, entryId: number): Result<Sheet[]> {
                   { contactId: one.contactId, call: contact(one.contactId)?.call ?? "" },
                 ]),
             ),
-          })),
+          }))
+          .sort((a, b) => a.code.localeCompare(b.code, "en", { numeric: true })),
       };
     }),
   );
@@ -124,7 +127,6 @@ function findingsOf(context: Context, entry: Entry): BriefFinding[] {
   const contacts = view.contacts();
   let checked = CHECKED.get(view.board);
   if (checked?.contacts !== contacts) {
-    const own = new Set(contacts.map(({ baseCall }) => baseCall));
     const known = store.all(
       store.q
         .selectFrom("contact")
@@ -133,7 +135,7 @@ function findingsOf(context: Context, entry: Entry): BriefFinding[] {
         .where("logbookId", "=", entry.logbookId)
         .where((eb) => eb.or([eb("contestId", "is", null), eb("contestId", "!=", entry.tag)])),
     );
-    const others = new Set(known.map(({ baseCall }) => baseCall).filter((call) => !own.has(call)));
+    const others = new Set(known.map(({ baseCall }) => baseCall));
     checked = { contacts, findings: checkLog(entry.rules, view.board, contacts, entry.category, others) };
     CHECKED.set(view.board, checked);
   }

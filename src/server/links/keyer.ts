@@ -91,7 +91,7 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
   }
 
   function tell(said: Omit<Extract<LiveEvent, { type: "keyer" }>, "type" | "id" | "position">): void {
-    announce({ type: "keyer", id: sending?.id ?? last, position: sending?.position ?? "", ...said } as LiveEvent);
+    announce({ type: "keyer", id: sending?.id ?? last, position: sending?.position ?? "", ...said });
   }
 
   return {

@@ -1,7 +1,7 @@
 "use client";
 
 import { Upload } from "lucide-react";
-import { type DragEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { type DragEvent, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import { cleanCall } from "@/core/callsign";
@@ -13,13 +13,18 @@ import { Log } from "../log/Log";
 import { useUndo } from "../log/useUndo";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
+import { ContestNotice } from "../contest/ContestNotice";
+import { useSeat } from "../contest/position";
+import { useContestLine } from "../contest/useContestLine";
+import { useEntryOn } from "../contest/useEntries";
 import { CallExceptions } from "./CallExceptions";
 import { DuplicateWindow } from "./DuplicateWindow";
-import { type Draft, EMPTY_DRAFT, type Offered } from "./draft";
+import type { Offered } from "./draft";
 import { EntryLine } from "./EntryLine";
 import { StationNote } from "./StationNote";
 import { useDuplicateWindow } from "./useDuplicateWindow";
 import { ReadingPanel } from "./ReadingPanel";
+import { useKeptDraft } from "./useKeptDraft";
 import { useReading } from "./useReading";
 
 /** The place one lives in: the entry line, the reading, and the log. */
@@ -27,6 +32,9 @@ export function Desk() {
   const { logbook } = useLogbook();
   const radio = useRadio();
   const [draft, setDraft] = useKeptDraft(logbook.id);
+  const entry = useEntryOn(logbook.id);
+  const [seat] = useSeat();
+  const contest = useContestLine({ entry, seat, draft });
   const [last, setLast] = useState<LoggedContact | null>(null);
   const [importing, setImporting] = useState<readonly File[] | null>(null);
   const [excepting, setExcepting] = useState(false);
@@ -99,6 +107,8 @@ export function Desk() {
         offered={offered}
         callRef={callRef}
         onLogged={setLast}
+        contest={contest.line}
+        notice={<ContestNotice entry={entry ?? null} contest={contest} />}
       />
       <ReadingPanel
         logbook={logbook}
@@ -156,23 +166,4 @@ function offeredFrom(reading: Reading | null, call: string): Offered {
     }
   }
   return offered;
-}
-
-/** The draft, kept over a reload of the page. */
-function useKeptDraft(logbookId: number): [Draft, (draft: Draft) => void] {
-  const key = `draft-${logbookId}`;
-  const [draft, setDraft] = useState(EMPTY_DRAFT);
-  useEffect(() => {
-    const kept = sessionStorage.getItem(key);
-    // After the first paint, which must equal the server's.
-    if (kept !== null) queueMicrotask(() => setDraft({ ...EMPTY_DRAFT, ...(JSON.parse(kept) as Partial<Draft>) }));
-  }, [key]);
-  const keep = useCallback(
-    (next: Draft) => {
-      sessionStorage.setItem(key, JSON.stringify(next));
-      setDraft(next);
-    },
-    [key],
-  );
-  return [draft, keep];
 }

@@ -2,28 +2,20 @@
 
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Lock, LockOpen } from "lucide-react";
-import { type KeyboardEvent, memo, type RefObject, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type ReactNode, type RefObject, useRef, useState } from "react";
 import { toast } from "sonner";
-import {
-  bandLabel,
-  bandOfFrequency,
-  BANDS,
-  defaultReport,
-  formatFrequency,
-  mayTransmit,
-  parseFrequency,
-} from "@/core/band";
+import { defaultReport } from "@/core/band";
 import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } from "@/core/contact";
 import type { Logbook, LoggedContact, Site } from "@/core/contract";
-import { regionOf } from "@/core/entity";
 import { useActions } from "../kit/actions";
 import { api, ApiProblem } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import { Key } from "../kit/Key";
-import { STEPPED_MODES, useRadio } from "../shell/radio";
+import { useRadio } from "../shell/radio";
 import { CallHints } from "./CallHints";
+import { type ContestLine, partDoubts, partKey, partValues, sharedOut } from "./contestLine";
 import {
   afterLogging,
   contactFrom,
@@ -40,6 +32,7 @@ import {
   withValue,
 } from "./draft";
 import { PastFields } from "./PastFields";
+import { BandField, FrequencyField, ModeField, TransmitNotice } from "./RadioFields";
 
 interface EntryLineProps {
   logbook: Logbook;
@@ -48,6 +41,10 @@ interface EntryLineProps {
   offered: Offered;
   callRef: RefObject<HTMLInputElement | null>;
   onLogged: (logged: LoggedContact) => void;
+  /** The contest that contacts go into; null for those of a day. */
+  contest?: ContestLine | null;
+  /** What is to be said of a contest that does not run. */
+  notice?: ReactNode;
 }
 
 /**
@@ -61,6 +58,8 @@ export const EntryLine = memo(function EntryLine({
   offered,
   callRef,
   onLogged,
+  contest = null,
+  notice = null,
 }: EntryLineProps) {
   const radio = useRadio();
   const [cleared, setCleared] = useState<Draft | null>(null);
@@ -72,8 +71,9 @@ export const EntryLine = memo(function EntryLine({
   const lineRef = useRef<HTMLElement>(null);
 
   const log = useMutation({
-    mutationFn: async ({ input }: { input: ContactInput; typed: Draft }) => logContact(logbook.id, input),
-    onSuccess: onLogged,
+    mutationFn: async ({ input, typed }: { input: ContactInput; typed: Draft }) =>
+      contest === null ? logContact(logbook.id, input) : contest.post(input, partValues(contest, typed, radio.mode)),
+    onSuccess: (logged) => logged !== null && onLogged(logged),
     onError: (error, { typed }) => {
       setDraft(typed);
       setFaults(faultsOf(error));
@@ -101,10 +101,15 @@ export const EntryLine = memo(function EntryLine({
       return changeCall("");
     }
     const { input, faults: wrong } = contactFrom(draft, offered, radio, isoTime(secondsNow()));
+    const shared = contest === null ? draft : sharedOut(contest, draft, radio.mode);
+    if (contest !== null && !contest.take(shared)) {
+      setDraft(shared);
+      return draft.call === "" ? undefined : goOn(shared, callRef.current);
+    }
     const checked = checkContact(input, secondsNow());
     const found = [...wrong, ...(checked.ok ? [] : checked.faults)];
     if (!checked.ok || found.length > 0) return setFaults(found);
-    const doubts = contactDoubts(checked.value);
+    const doubts = contest === null ? contactDoubts(checked.value) : partDoubts(contest, shared, radio.mode);
     const said = JSON.stringify(doubts);
     if (doubts.length > 0 && doubted !== said) {
       setDoubted(said);
@@ -113,10 +118,21 @@ export const EntryLine = memo(function EntryLine({
     setCleared(null);
     take(afterLogging(draft));
     (draft.past === null ? callRef : timeRef).current?.focus();
-    log.mutate({ input, typed: draft });
+    log.mutate({ input, typed: shared });
+  }
+
+  /** Goes to the next field of the exchange that needs something, after the one that has the focus. */
+  function goOn(from: Draft, at: Element | null) {
+    const fields = [...(lineRef.current?.querySelectorAll<HTMLInputElement>("[data-part]") ?? [])];
+    const start = fields.indexOf(at as HTMLInputElement) + 1;
+    const inTurn = [...fields.slice(start), ...fields.slice(0, start)];
+    const needs = ({ dataset }: HTMLInputElement) =>
+      dataset.report === undefined && valueIn(from, partKey(dataset.part!)) === "";
+    (inTurn.find(needs) ?? inTurn[0])?.focus();
   }
 
   function clearOrGiveBack() {
+    contest?.cleared();
     if (!isEmpty(draft)) {
       setCleared(draft);
       take(emptied(draft));
@@ -176,6 +192,13 @@ export const EntryLine = memo(function EntryLine({
     } else if (event.key === "Escape") {
       event.preventDefault();
       clearOrGiveBack();
+    } else if (event.key === " " && contest !== null && event.target instanceof HTMLInputElement) {
+      const { part } = event.target.dataset;
+      if (part === undefined && event.target !== callRef.current) return;
+      event.preventDefault();
+      const shared = sharedOut(contest, draft, radio.mode);
+      take(shared);
+      goOn(shared, event.target);
     }
   }
 
@@ -190,7 +213,8 @@ export const EntryLine = memo(function EntryLine({
       <HoldButton label={label} held={draft.held.includes(key)} onTurn={() => setDraft(withHeldTurned(draft, key))} />
     ),
   });
-  const shown = new Set([...SHOWN_AT_FIELDS, ...(unfolded ? MORE_KEYS : [])]);
+  const partKeys = contest?.parts.map(({ id }) => partKey(id)) ?? [];
+  const shown = new Set([...SHOWN_AT_FIELDS, ...(unfolded ? MORE_KEYS : []), ...partKeys]);
   const general = faults.filter((fault) => !shown.has(fault.field));
   return (
     <section
@@ -224,20 +248,26 @@ export const EntryLine = memo(function EntryLine({
           wrapperClassName="w-[180px] max-sm:w-full"
           className="h-[38px] border-2 border-signal bg-panel text-[22px] font-semibold tracking-wide"
         />
-        <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportSent", "Sent")} />
-        <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportReceived", "Rcvd")} />
-        <Field placeholder={offered.name ?? ""} wrapperClassName="w-[100px]" {...field("name", "Name")} />
-        <Field placeholder={offered.place ?? ""} wrapperClassName="w-[104px]" {...field("place", "Place")} />
-        <Field
-          mono
-          placeholder={offered.grid ?? ""}
-          maxLength={12}
-          wrapperClassName="w-[80px]"
-          {...field("grid", "Grid")}
-        />
-        <Field wrapperClassName="min-w-20 flex-1" {...field("comment", "Comment")} />
+        {contest === null ? (
+          <>
+            <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportSent", "Sent")} />
+            <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportReceived", "Rcvd")} />
+            <Field placeholder={offered.name ?? ""} wrapperClassName="w-[100px]" {...field("name", "Name")} />
+            <Field placeholder={offered.place ?? ""} wrapperClassName="w-[104px]" {...field("place", "Place")} />
+            <Field
+              mono
+              placeholder={offered.grid ?? ""}
+              maxLength={12}
+              wrapperClassName="w-[80px]"
+              {...field("grid", "Grid")}
+            />
+            <Field wrapperClassName="min-w-20 flex-1" {...field("comment", "Comment")} />
+          </>
+        ) : (
+          <ExchangeFields contest={contest} draft={draft} mode={radio.mode} take={take} faultOf={faultOf} />
+        )}
         <Button look="act" onClick={submit}>
-          Log it <Key>Enter</Key>
+          {contest?.button ?? "Log it"} <Key>Enter</Key>
         </Button>
       </div>
       {unfolded && (
@@ -279,6 +309,7 @@ export const EntryLine = memo(function EntryLine({
           <CallHints logbookId={logbook.id} call={draft.call} callRef={callRef} onPick={changeCall} />
         )}
         <span className="flex-1" />
+        {notice}
         <TransmitNotice entityCode={logbook.site.entityCode} />
         <button
           type="button"
@@ -300,21 +331,6 @@ export const EntryLine = memo(function EntryLine({
     </section>
   );
 });
-
-/** Says whether one may transmit here in this mode, where there is something to say. */
-function TransmitNotice({ entityCode }: { entityCode: number | null }) {
-  const radio = useRadio();
-  const region = regionOf(entityCode);
-  if (region === null || radio.frequencyHz === null) return null;
-  const answer = mayTransmit(radio.frequencyHz, radio.mode, radio.submode, region);
-  if (answer.text === null) return null;
-  return (
-    <span role="status" className={answer.may ? "text-wanted" : "font-semibold text-stop"}>
-      {answer.may ? "Unusual here: " : "Do not transmit: "}
-      {answer.text}
-    </span>
-  );
-}
 
 function HoldButton({ label, held, onTurn }: { label: string; held: boolean; onTurn: () => void }) {
   return (
@@ -366,6 +382,58 @@ function secondsNow(): number {
   return Math.floor(Date.now() / 1000);
 }
 
+interface ExchangeFieldsProps {
+  contest: ContestLine;
+  draft: Draft;
+  mode: string;
+  take: (draft: Draft) => void;
+  faultOf: (field: string) => string | undefined;
+}
+
+/** The parts of the exchange that their station sends, and before them what we send. */
+function ExchangeFields({ contest, draft, mode, take, faultOf }: ExchangeFieldsProps) {
+  return (
+    <>
+      <div className="grid min-w-0 gap-[3px]">
+        <span className="text-tiny text-soft">We send</span>
+        <output className="flex h-[34px] items-center truncate px-1 font-mono text-[15px] text-soft">
+          {contest.sends || "…"}
+        </output>
+      </div>
+      {contest.parts.map((part) => {
+        const key = partKey(part.id);
+        const guess = contest.guesses[part.id];
+        return (
+          <Field
+            key={part.id}
+            label={part.optional ? `${part.label}, if any` : part.label}
+            mono
+            data-part={part.id}
+            {...(part.type === "report" ? { "data-report": "" } : {})}
+            value={valueIn(draft, key)}
+            placeholder={part.type === "report" ? defaultReport(mode, null) : (guess?.value ?? "")}
+            title={guess === undefined ? undefined : `${guess.value} is a guess, from ${guess.from}`}
+            fault={faultOf(key)}
+            maxLength={60}
+            wrapperClassName={WIDTHS[part.type] ?? "w-[96px]"}
+            onChange={({ target }) => take(withValue(draft, key, target.value.toUpperCase()))}
+          />
+        );
+      })}
+      <span className="flex-1 max-lg:hidden" />
+    </>
+  );
+}
+
+const WIDTHS: Readonly<Record<string, string>> = {
+  report: "w-[64px]",
+  cqZone: "w-[72px]",
+  ituZone: "w-[72px]",
+  serial: "w-[92px]",
+  name: "w-[140px]",
+  text: "w-[180px]",
+};
+
 const SHOWN_AT_FIELDS = [...LINE_KEYS, "frequencyHz", "band"];
 const MORE_KEYS = [
   ...UNFOLDED.flatMap(({ fields }) => fields.map(({ key }) => key)),
@@ -380,90 +448,4 @@ function faultsOf(error: Error): Fault[] {
   if (error instanceof ApiProblem && error.details.errors)
     return error.details.errors.map(({ field, detail }) => ({ field, text: detail }));
   return [{ field: "(whole)", text: `Not logged: ${error.message}` }];
-}
-
-function FrequencyField({ fault }: { fault: string | undefined }) {
-  const radio = useRadio();
-  const [typed, setTyped] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string>();
-
-  function take() {
-    if (typed === null) return;
-    const frequencyHz = parseFrequency(typed.replace(/\s/g, ""));
-    const band = frequencyHz === null ? undefined : bandOfFrequency(frequencyHz);
-    if (typed.trim() === "") radio.set({ frequencyHz: null });
-    else if (band === undefined)
-      return setWrong(
-        frequencyHz === null ? `"${typed}" is no frequency in kHz` : `${typed} kHz lies in no amateur band`,
-      );
-    else radio.set({ frequencyHz, band: band.name });
-    setTyped(null);
-    setWrong(undefined);
-  }
-
-  return (
-    <Field
-      label="kHz"
-      mono
-      value={typed ?? (radio.frequencyHz === null ? "" : formatFrequency(radio.frequencyHz))}
-      placeholder={bandLabel(radio.band)}
-      onChange={({ target }) => (setTyped(target.value), setWrong(undefined))}
-      onBlur={take}
-      onKeyDown={(event) => {
-        if (event.key === "Enter" && typed !== null) {
-          event.preventDefault();
-          event.stopPropagation();
-          take();
-        }
-      }}
-      fault={wrong ?? fault}
-      inputMode="decimal"
-      wrapperClassName="w-[104px]"
-      className="px-1.5 text-right text-[14px]"
-    />
-  );
-}
-
-function BandField({ fault }: { fault: string | undefined }) {
-  const radio = useRadio();
-  return (
-    <Choice
-      label="Band"
-      wrapperClassName="w-[72px]"
-      aria-invalid={fault !== undefined}
-      value={radio.band}
-      onChange={({ target }) => radio.set({ band: target.value, frequencyHz: null })}
-    >
-      {BANDS.map((band) => (
-        <option key={band.name} value={band.name}>
-          {bandLabel(band.name)}
-        </option>
-      ))}
-    </Choice>
-  );
-}
-
-function ModeField() {
-  const radio = useRadio();
-  const options = STEPPED_MODES.some(({ mode, submode }) => mode === radio.mode && submode === radio.submode)
-    ? STEPPED_MODES
-    : [...STEPPED_MODES, { mode: radio.mode, submode: radio.submode }];
-  const valueOf = ({ mode, submode }: { mode: string; submode: string | null }) => `${mode}|${submode ?? ""}`;
-  return (
-    <Choice
-      label="Mode"
-      wrapperClassName="w-[74px]"
-      value={valueOf(radio)}
-      onChange={({ target }) => {
-        const [mode = "CW", submode = ""] = target.value.split("|");
-        radio.set({ mode, submode: submode || null });
-      }}
-    >
-      {options.map((option) => (
-        <option key={valueOf(option)} value={valueOf(option)}>
-          {option.submode ?? option.mode}
-        </option>
-      ))}
-    </Choice>
-  );
 }

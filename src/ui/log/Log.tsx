@@ -24,9 +24,9 @@ import { Journal } from "./Journal";
 import { LogTable } from "./LogTable";
 import { ALL_PICKED, NONE_PICKED, pickedCount, selectionOf } from "./selection";
 import { isNarrowed, useContactRows } from "./useContactRows";
+import { useDeleteContact } from "./useDeleteContact";
 import { useLayout } from "./useLayout";
 import { useSaved } from "./useSaved";
-import { useUndo } from "./useUndo";
 import { ViewsWindow } from "./ViewsWindow";
 
 const FIND_DEBOUNCE_MS = 60;
@@ -65,18 +65,8 @@ export function Log({ leaveTo, children }: LogProps) {
   const chosen = pickedCount(picked, rows.window.total);
 
   const router = useRouter();
-  const undo = useUndo(logbook.id);
-  const remove = useMutation({
-    mutationFn: (one: StoredContact) =>
-      api<{ batchId: number }>(`logbooks/${logbook.id}/contacts/${one.id}`, { method: "DELETE" }),
-    onSuccess: ({ batchId }, { call }) => {
-      setContact(null);
-      toast(`${call} is deleted.`, {
-        action: { label: "Undo", onClick: () => undo.mutate({ batchId, said: `${call} is in the log again.` }) },
-      });
-    },
-    onError: (error) => toast.error(error.message),
-  });
+  const deleteContact = useDeleteContact(logbook.id);
+  const remove = (one: StoredContact) => deleteContact(one, () => setContact(null));
 
   const pin = useMutation({
     mutationFn: ({ id, pin: pinned, revision }: StoredContact) =>
@@ -244,10 +234,10 @@ export function Log({ leaveTo, children }: LogProps) {
         emptyText={emptyText(find, narrowed)}
         focusRef={tableRef}
         onOpen={setContact}
-        onDelete={remove.mutate}
+        onDelete={remove}
         onPin={pin.mutate}
       />
-      {contact !== null && <ContactPanel contact={contact} onClose={() => setContact(null)} onDelete={remove.mutate} />}
+      {contact !== null && <ContactPanel contact={contact} onClose={() => setContact(null)} onDelete={remove} />}
       {open === "journal" && <Journal logbookId={logbook.id} onClose={() => setOpen(null)} />}
       {open === "cards" && <CardsWindow logbookId={logbook.id} onClose={() => setOpen(null)} />}
       {open === "columns" && (

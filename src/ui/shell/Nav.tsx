@@ -1,12 +1,13 @@
 "use client";
 
-import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen } from "lucide-react";
+import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen, Timer } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { useActions } from "../kit/actions";
 
 const PLACES = [
   { path: "/desk", name: "Desk", keys: "Ctrl+Alt+D", icon: NotebookPen },
+  { path: "/contest", name: "Contest", keys: "Ctrl+Alt+S", icon: Timer },
   { path: "/confirm", name: "Confirm", keys: "Ctrl+Alt+C", icon: ArrowLeftRight },
   { path: "/awards", name: "Awards", keys: "Ctrl+Alt+A", icon: ChartNoAxesColumn },
 ] as const;

@@ -1,0 +1,223 @@
+"use client";
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Upload } from "lucide-react";
+import { type DragEvent, useRef, useState } from "react";
+import { toast } from "sonner";
+import type { Rules } from "@/core/contest";
+import type { Contest, Entry } from "@/core/contract";
+import { useActions } from "../kit/actions";
+import { api, ApiProblem } from "../kit/api";
+import { Button } from "../kit/Button";
+import { fullTime } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
+import { useLogbook } from "../shell/logbook";
+import { RulesWindow } from "./RulesWindow";
+import { SetupWindow } from "./SetupWindow";
+import { useNow } from "./useNow";
+
+const LARGEST_DEFINITION = 900_000;
+
+/** Contests that run, that come, and that were entered. */
+export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpen: (id: number) => void }) {
+  const client = useQueryClient();
+  const { logbook } = useLogbook();
+  const now = useNow() ?? "";
+  const [setting, setSetting] = useState<Rules | null>(null);
+  const [editing, setEditing] = useState<Rules | "new" | null>(null);
+  const [faults, setFaults] = useState<readonly string[]>([]);
+  const picker = useRef<HTMLInputElement>(null);
+  const { data, error, refetch } = useQuery({
+    queryKey: ["contest", "definitions"],
+    queryFn: () => api<{ items: Contest[] }>("contests"),
+  });
+  const keep = useMutation({
+    mutationFn: (rules: unknown) => api<Contest>("contests", { method: "POST", json: rules }),
+    onSuccess: ({ rules }) => {
+      setFaults([]);
+      toast.success(`${rules.name} is kept.`);
+      void client.invalidateQueries({ queryKey: ["contest", "definitions"] });
+    },
+    onError: (problem) => setFaults(faultLines(problem)),
+  });
+  const remove = useMutation({
+    mutationFn: (tag: string) => api(`contests/${encodeURIComponent(tag)}`, { method: "DELETE" }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["contest", "definitions"] }),
+    onError: (problem) => toast.error(problem.message),
+  });
+  const turn = useMutation({
+    mutationFn: ({ id, on }: { id: number; on: boolean }) =>
+      api<Entry>(`entries/${id}`, { method: "PATCH", json: { on } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["contest", "entries", logbook.id] }),
+    onError: (problem) => toast.error(problem.message),
+  });
+  useActions([
+    { id: "definitionFile", label: "Add a contest's definition from a file", run: () => picker.current?.click() },
+    { id: "definitionNew", label: "Write a contest's definition", run: () => setEditing("new") },
+  ]);
+
+  async function take(file: File | undefined) {
+    if (file === undefined) return;
+    if (file.size > LARGEST_DEFINITION)
+      return setFaults([`${file.name} is far larger than any contest's definition: is it another file?`]);
+    try {
+      keep.mutate(JSON.parse(await file.text()));
+    } catch (problem) {
+      setFaults([`${file.name} is no JSON: ${(problem as Error).message}`]);
+    }
+  }
+
+  function onDrop(event: DragEvent) {
+    event.preventDefault();
+    void take(event.dataTransfer.files[0]);
+  }
+
+  if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
+  const runs = ({ next }: Contest) => next !== null && next.from <= now;
+  const entered = (tag: string, from: string | undefined) =>
+    entries.find((entry) => entry.tag === tag && entry.period.from === from);
+  return (
+    <div className="h-full overflow-auto" onDragOver={(event) => event.preventDefault()} onDrop={onDrop}>
+      <header className="flex flex-wrap items-center gap-3 border-b border-line bg-panel px-4 py-2.5">
+        <h1 className="text-title font-semibold">Contests</h1>
+        <p className="text-soft">Enter one, and the entry line at the Desk and here logs into it.</p>
+        <span className="flex-1" />
+        <Button small onClick={() => picker.current?.click()}>
+          <Upload size={14} aria-hidden /> Definition file
+        </Button>
+        <Button small onClick={() => setEditing("new")}>
+          Write a definition
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          accept=".json,application/json"
+          aria-label="Definition file"
+          className="hidden"
+          onChange={({ target }) => {
+            void take(target.files?.[0]);
+            target.value = "";
+          }}
+        />
+      </header>
+      {faults.length > 0 && (
+        <div role="alert" className="mx-4 mt-3 rounded-field bg-stop-wash px-3 py-2 text-stop">
+          <p className="font-semibold">The definition was not taken.</p>
+          <ul>
+            {faults.slice(0, 12).map((fault) => (
+              <li key={fault}>{fault}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <table className="m-4 w-[calc(100%-2rem)] border border-line bg-panel" aria-label="Calendar">
+        <thead className="text-left text-tiny text-soft">
+          <tr className="border-b border-line">
+            <th className="px-3 py-1.5 font-medium">Contest</th>
+            <th className="px-3 py-1.5 font-medium">Runs, UTC</th>
+            <th className="px-3 py-1.5 font-medium max-lg:hidden">What it asks</th>
+            <th className="px-3 py-1.5 text-right font-medium">
+              <span className="sr-only">What can be done</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {data?.items.map((contest) => {
+            const { tag, rules, next, last, deadline, shipped } = contest;
+            const now1 = entered(tag, next?.from);
+            const open = deadline !== null && deadline > now && last !== null;
+            return (
+              <tr key={tag} className="border-b border-line align-top last:border-b-0">
+                <td className="px-3 py-2">
+                  <p className="font-semibold">{rules.name}</p>
+                  <p className="font-mono text-tiny text-faint">{tag}</p>
+                </td>
+                <td className="px-3 py-2 whitespace-nowrap">
+                  {runs(contest) && <b className="mr-2 font-semibold text-signal">runs now</b>}
+                  <span className="font-mono">{next === null ? "no more" : fullTime(next.from)}</span>
+                  {next !== null && <span className="text-soft"> to {fullTime(next.to)}</span>}
+                  {open && <p className="text-wanted">the last is over; logs until {fullTime(deadline)}</p>}
+                </td>
+                <td className="px-3 py-2 text-soft max-lg:hidden">
+                  {rules.about ||
+                    Object.values(rules.exchange)[0]
+                      ?.map(({ label }) => label)
+                      .join(", ")}
+                </td>
+                <td className="px-3 py-2 text-right whitespace-nowrap">
+                  <span className="inline-flex gap-2">
+                    {!shipped && (
+                      <Button small look="quiet" onClick={() => remove.mutate(tag)}>
+                        Remove
+                      </Button>
+                    )}
+                    <Button small look="quiet" onClick={() => setEditing(rules)}>
+                      Rules
+                    </Button>
+                    {now1 === undefined ? (
+                      <Button
+                        small
+                        look={runs(contest) ? "act" : "plain"}
+                        disabled={next === null && !open}
+                        onClick={() => setSetting(rules)}
+                      >
+                        Enter it
+                      </Button>
+                    ) : (
+                      <Button small look="act" onClick={() => onOpen(now1.id)}>
+                        Open
+                      </Button>
+                    )}
+                  </span>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <section aria-label="Entries" className="m-4">
+        <h2 className="heading mb-2">Entered from this logbook</h2>
+        {entries.length === 0 ? (
+          <p className="text-soft">None yet.</p>
+        ) : (
+          <ul className="border border-line bg-panel">
+            {entries.map((entry) => (
+              <li key={entry.id} className="flex items-center gap-3 border-b border-line px-3 py-1.5 last:border-b-0">
+                <span className="font-mono">{entry.period.from.slice(0, 10)}</span>
+                <span className="font-semibold">{entry.name}</span>
+                <span className="text-soft">as {entry.ownCall}</span>
+                <span className="flex-1" />
+                {entry.on && <span className="text-signal">on</span>}
+                <Button small look="quiet" onClick={() => turn.mutate({ id: entry.id, on: !entry.on })}>
+                  {entry.on ? "Switch off" : "Switch on"}
+                </Button>
+                <Button small onClick={() => onOpen(entry.id)}>
+                  Open
+                </Button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      {setting !== null && (
+        <SetupWindow
+          rules={setting}
+          entry={null}
+          onClose={() => setSetting(null)}
+          onDone={(entry) => {
+            setSetting(null);
+            onOpen(entry.id);
+          }}
+        />
+      )}
+      {editing !== null && <RulesWindow start={editing === "new" ? null : editing} onClose={() => setEditing(null)} />}
+    </div>
+  );
+}
+
+/** What is wrong with a definition, place by place. */
+export function faultLines(problem: Error): string[] {
+  if (problem instanceof ApiProblem && problem.details.errors !== undefined)
+    return problem.details.errors.map(({ field, detail }) => `${field}: ${detail}`);
+  return [problem.message];
+}

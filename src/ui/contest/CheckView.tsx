@@ -1,0 +1,108 @@
+"use client";
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { toast } from "sonner";
+import { bandLabel } from "@/core/band";
+import type { ContestFinding, Entry, StoredContact } from "@/core/contract";
+import { api } from "../kit/api";
+import { Button } from "../kit/Button";
+import { fullTime, many } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
+import { ContactPanel } from "../log/ContactPanel";
+import { useDeleteContact } from "../log/useDeleteContact";
+
+const KINDS: Readonly<Record<string, string>> = {
+  call: "Call",
+  exchange: "Exchange",
+  zone: "Zone",
+  serial: "Serial",
+  period: "Does not count",
+  category: "Category",
+  offTime: "Time",
+  bandChange: "Band change",
+  missing: "Missing",
+};
+
+/** What is probably wrong in the log, each with its reason, to be mended or marked as looked at. */
+export function CheckView({ entry }: { entry: Entry }) {
+  const client = useQueryClient();
+  const [all, setAll] = useState(false);
+  const [open, setOpen] = useState<StoredContact | null>(null);
+  const remove = useDeleteContact(entry.logbookId);
+  const key = ["contest", entry.id, "findings"];
+  const { data, error, refetch } = useQuery({
+    queryKey: key,
+    queryFn: () => api<{ items: ContestFinding[] }>(`entries/${entry.id}/findings`),
+    staleTime: 0,
+  });
+  const mark = useMutation({
+    mutationFn: ({ key: of, lookedAt }: ContestFinding) =>
+      api(`entries/${entry.id}/findings`, { method: "POST", json: { key: of, lookedAt: !lookedAt } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: key }),
+    onError: (problem) => toast.error(problem.message),
+  });
+  if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
+  if (data === undefined) return <p className="p-4 text-soft">The log is being looked through.</p>;
+  const waiting = data.items.filter(({ lookedAt }) => !lookedAt);
+  const shown = all ? data.items : waiting;
+  return (
+    <div className="p-4">
+      <div className="mb-3 flex items-center gap-4">
+        <p role="status">
+          {waiting.length === 0 ? "Nothing is left to look at." : `${many(waiting.length, "finding")} to look at.`}{" "}
+          <span className="text-soft">{data.items.length - waiting.length} looked at.</span>
+        </p>
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={all} onChange={({ target }) => setAll(target.checked)} />
+          Show those, too
+        </label>
+      </div>
+      {shown.length > 0 && (
+        <table className="w-full border border-line bg-panel" aria-label="Findings">
+          <thead className="text-left text-tiny text-soft">
+            <tr>
+              {["UTC", "Call", "Band", "What", "Why"].map((head) => (
+                <th key={head} scope="col" className="px-3 py-1.5 font-medium">
+                  {head}
+                </th>
+              ))}
+              <th scope="col">
+                <span className="sr-only">What can be done</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((finding) => (
+              <tr key={finding.key} className={`border-t border-line ${finding.lookedAt ? "text-faint" : ""}`}>
+                <td className="px-3 py-1 font-mono whitespace-nowrap">{fullTime(finding.contact.startedAt)}</td>
+                <td className="px-3 font-mono font-semibold">{finding.contact.call}</td>
+                <td className="px-3 whitespace-nowrap">{bandLabel(finding.contact.band)}</td>
+                <td className="px-3 whitespace-nowrap">{KINDS[finding.kind] ?? finding.kind}</td>
+                <td className="px-3">{finding.text}</td>
+                <td className="px-3 py-1 text-right whitespace-nowrap">
+                  <Button small look="quiet" onClick={() => setOpen(finding.contact)}>
+                    Mend
+                  </Button>
+                  <Button small look="quiet" disabled={mark.isPending} onClick={() => mark.mutate(finding)}>
+                    {finding.lookedAt ? "Look again" : "It is right"}
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {open !== null && (
+        <ContactPanel
+          contact={open}
+          onClose={() => {
+            setOpen(null);
+            void refetch();
+          }}
+          onDelete={(contact) => remove(contact, () => setOpen(null))}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,134 @@
+"use client";
+
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
+import { useState } from "react";
+import type { Entry } from "@/core/contract";
+import { useActions } from "../kit/actions";
+import { Button } from "../kit/Button";
+import { fullTime } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
+import { useLogbook } from "../shell/logbook";
+import { Calendar } from "./Calendar";
+import { CheckView } from "./CheckView";
+import { Operate } from "./Operate";
+import { SetupWindow } from "./SetupWindow";
+import { SheetView } from "./SheetView";
+import { SubmitView } from "./SubmitView";
+import { phaseAt } from "./useContestLine";
+import { useEntries } from "./useEntries";
+import { useNow } from "./useNow";
+
+/** The contest at hand, with what is beside and after it; without one, the calendar. */
+export function Contest() {
+  const { logbook } = useLogbook();
+  const { data, error, refetch } = useEntries(logbook.id);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [calendar, setCalendar] = useState(false);
+  if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
+  if (data === undefined) return <p className="p-4 text-soft">The contests are being loaded.</p>;
+  const entry = data.items.find(({ id }) => id === chosen) ?? data.items.find(({ on }) => on) ?? null;
+  if (entry === null || calendar) {
+    return (
+      <Calendar
+        entries={data.items}
+        onOpen={(id) => {
+          setChosen(id);
+          setCalendar(false);
+        }}
+      />
+    );
+  }
+  return <OneContest key={entry.id} entry={entry} onCalendar={() => setCalendar(true)} />;
+}
+
+const TABS = ["Operate", "Multipliers", "Log check", "Hand in"] as const;
+
+function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => void }) {
+  const [tab, setTab] = useState(0);
+  const [setting, setSetting] = useState(false);
+  useActions([
+    { id: "contestCalendar", label: "All contests", run: onCalendar },
+    { id: "contestSetup", label: "Change the entry", run: () => setSetting(true) },
+    ...TABS.map((name, index) => ({ id: `contestTab${index}`, label: `Contest: ${name}`, run: () => setTab(index) })),
+  ]);
+  return (
+    <TabGroup
+      selectedIndex={tab}
+      onChange={setTab}
+      className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]"
+    >
+      <header className="flex items-center gap-x-4 border-b border-line bg-panel px-4 max-lg:flex-wrap">
+        <h1 className="truncate py-2 text-title font-semibold">{entry.name}</h1>
+        <TimeLeft entry={entry} />
+        <span className="flex-1" />
+        <TabList className="flex self-stretch">
+          {TABS.map((name) => (
+            <Tab
+              key={name}
+              className="border-b-2 border-transparent px-3 py-2 text-soft hover:text-signal data-selected:border-signal data-selected:font-semibold data-selected:text-signal"
+            >
+              {name}
+            </Tab>
+          ))}
+        </TabList>
+        <Button small onClick={() => setSetting(true)}>
+          Entry
+        </Button>
+        <Button small onClick={onCalendar}>
+          All contests
+        </Button>
+      </header>
+      <TabPanels className="min-h-0">
+        <TabPanel className="h-full">
+          <Operate entry={entry} />
+        </TabPanel>
+        <TabPanel className="h-full overflow-auto">
+          <SheetView entry={entry} />
+        </TabPanel>
+        <TabPanel className="h-full overflow-auto">
+          <CheckView entry={entry} />
+        </TabPanel>
+        <TabPanel className="h-full overflow-auto">
+          <SubmitView entry={entry} onSetup={() => setSetting(true)} />
+        </TabPanel>
+      </TabPanels>
+      {setting && (
+        <SetupWindow
+          rules={entry.rules}
+          entry={entry}
+          onClose={() => setSetting(false)}
+          onDone={() => setSetting(false)}
+        />
+      )}
+    </TabGroup>
+  );
+}
+
+/** How long it still runs, or until it begins, or until logs are no longer taken. */
+function TimeLeft({ entry }: { entry: Entry }) {
+  const now = useNow();
+  if (now === null) return null;
+  const phase = phaseAt(entry, now);
+  const text =
+    phase === "before"
+      ? `begins in ${spanTo(now, entry.period.from)}`
+      : phase === "running"
+        ? `${spanTo(now, entry.period.to)} left`
+        : now < entry.deadline
+          ? `is over; logs are taken for ${spanTo(now, entry.deadline)} more`
+          : `is over; logs were taken until ${fullTime(entry.deadline)}`;
+  return (
+    <span className="truncate text-soft" role="status">
+      {text}
+      {!entry.on && ", switched off"}
+    </span>
+  );
+}
+
+/** "3 days 4 h", "4 h 12 min". */
+function spanTo(from: string, to: string): string {
+  const minutes = Math.max(0, Math.round((Date.parse(to) - Date.parse(from)) / 60_000));
+  const hours = Math.floor(minutes / 60);
+  if (hours >= 48) return `${Math.floor(hours / 24)} days ${hours % 24} h`;
+  return hours === 0 ? `${minutes} min` : `${hours} h ${minutes % 60} min`;
+}

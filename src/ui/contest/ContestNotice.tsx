@@ -1,0 +1,42 @@
+"use client";
+
+import Link from "next/link";
+import type { Entry } from "@/core/contract";
+import { fullTime } from "../kit/format";
+import type { useContestLine } from "./useContestLine";
+
+interface NoticeProps {
+  entry: Entry | null;
+  contest: Pick<ReturnType<typeof useContestLine>, "phase" | "inForce" | "waiting" | "logAllTheSame">;
+}
+
+/** Says, in the entry line, into what contacts go when a contest is on. */
+export function ContestNotice({ entry, contest }: NoticeProps) {
+  if (entry === null) return null;
+  const { phase, inForce, waiting, logAllTheSame } = contest;
+  const when =
+    phase === "before"
+      ? `begins ${fullTime(entry.period.from)}`
+      : phase === "after"
+        ? `ended ${fullTime(entry.period.to)}`
+        : "runs";
+  return (
+    <span role="status" className="flex items-center gap-2">
+      {waiting > 0 && (
+        <b className="font-semibold text-stop">{waiting} kept in this browser, handed in when the server is back</b>
+      )}
+      <Link href="/contest" className="text-signal underline underline-offset-2">
+        {entry.name}
+      </Link>
+      <span className="text-soft">{inForce && phase === "running" ? "is on" : `${when} UTC`}</span>
+      {!inForce && phase !== null && (
+        <>
+          <span className="text-wanted">Logged as a day&apos;s contact.</span>
+          <button type="button" className="text-soft underline hover:text-signal" onClick={logAllTheSame}>
+            Log into the contest all the same
+          </button>
+        </>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,156 @@
+"use client";
+
+import { useMemo, useRef, useState } from "react";
+import { toast } from "sonner";
+import { formatFrequency } from "@/core/band";
+import type { ContestWorth, Entry, LoggedContact } from "@/core/contract";
+import { EntryLine } from "../entry/EntryLine";
+import { useKeptDraft } from "../entry/useKeptDraft";
+import { useActions } from "../kit/actions";
+import { Mark } from "../kit/Mark";
+import { useUndo } from "../log/useUndo";
+import { useLogbook } from "../shell/logbook";
+import { useRadio } from "../shell/radio";
+import { ContestLog } from "./ContestLog";
+import { ContestNotice } from "./ContestNotice";
+import { MessageBar } from "./MessageBar";
+import { MessagesWindow } from "./MessagesWindow";
+import { Positions } from "./Positions";
+import { useSeat } from "./position";
+import { StandingPanel } from "./StandingPanel";
+import { useContestLine } from "./useContestLine";
+import { MESSAGE_KEYS, useFlow } from "./useFlow";
+import { useKeyer } from "./useKeyer";
+
+const NOTHING_OFFERED = {};
+
+/** A contest as it goes on: the entry line, what is sent, what it is worth, the log, and how it stands. */
+export function Operate({ entry }: { entry: Entry }) {
+  const { logbook } = useLogbook();
+  const radio = useRadio();
+  const [draft, setDraft] = useKeptDraft(logbook.id);
+  const [seat, setSeat] = useSeat();
+  const [last, setLast] = useState<LoggedContact | null>(null);
+  const [editing, setEditing] = useState(false);
+  const callRef = useRef<HTMLInputElement>(null);
+  const operator = seat?.operator ?? entry.operators[0] ?? entry.ownCall;
+  const seated = useMemo(() => (seat === null ? null : { ...seat, operator }), [seat, operator]);
+  const contest = useContestLine({ entry, seat: seated, draft });
+  const keyer = useKeyer(seat?.id ?? "");
+  const flow = useFlow({ entry, contest, draft, keyer, operator });
+  const undo = useUndo(logbook.id, () => setLast(null));
+
+  function nextOperator() {
+    const at = entry.operators.indexOf(operator);
+    const next = entry.operators[(at + 1) % entry.operators.length]!;
+    setSeat({ operator: next });
+    toast(entry.operators.length === 1 ? `${next} is the only operator of this entry.` : `${next} operates now.`);
+  }
+
+  useActions([
+    ...flow.messages.slice(0, MESSAGE_KEYS.length).map((message, index) => ({
+      id: `message${index}`,
+      label: `Send: ${message.label}`,
+      keys: `Alt+${MESSAGE_KEYS[index]}`,
+      run: () => flow.send(message),
+    })),
+    { id: "way", label: "Run, or search and pounce", keys: "Ctrl+Alt+R", run: flow.turnWay },
+    { id: "toRun", label: "Back to the run frequency", keys: "Ctrl+Alt+Q", run: flow.toRun },
+    { id: "byEnter", label: "Enter sends messages, or only logs", keys: "Ctrl+Alt+B", run: flow.turnByEnter },
+    { id: "faster", label: "Morse faster", keys: "Alt+PageUp", run: () => keyer.changeSpeed(2) },
+    { id: "slower", label: "Morse slower", keys: "Alt+PageDown", run: () => keyer.changeSpeed(-2) },
+    { id: "stopSending", label: "Stop sending at once", keys: "Escape", hint: true, run: keyer.stop },
+    { id: "operator", label: "Next operator", keys: "Ctrl+Alt+Y", run: nextOperator },
+    { id: "messages", label: "Change the messages", run: () => setEditing(true) },
+    {
+      id: "undoLast",
+      label: "Undo the last logged contact",
+      keys: "Ctrl+Alt+Z",
+      run: () =>
+        last === null
+          ? void toast("Nothing was logged here that could be undone.")
+          : undo.mutate({ batchId: last.batchId, said: `${last.call} is taken out of the log.` }),
+    },
+  ]);
+
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto]">
+      <EntryLine
+        logbook={logbook}
+        draft={draft}
+        setDraft={setDraft}
+        offered={NOTHING_OFFERED}
+        callRef={callRef}
+        onLogged={setLast}
+        contest={flow.line}
+        notice={<ContestNotice entry={entry} contest={contest} />}
+      />
+      <MessageBar
+        flow={flow}
+        keyer={keyer}
+        operator={operator}
+        onOperator={nextOperator}
+        onEdit={() => setEditing(true)}
+        runText={flow.runHz === null || flow.runHz === radio.frequencyHz ? null : formatFrequency(flow.runHz)}
+      />
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_420px] max-lg:grid-cols-1">
+        <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
+          <WorthStrip worth={contest.worth} typed={draft.call !== ""} />
+          <ContestLog entry={entry} leaveTo={callRef} />
+        </div>
+        <aside className="min-h-0 overflow-auto border-l border-line bg-panel max-lg:border-t max-lg:border-l-0">
+          <StandingPanel entry={entry} standing={contest.standing} />
+          <Positions entry={entry} seat={seated} way={flow.way} onSeat={setSeat} />
+        </aside>
+      </div>
+      {editing && <MessagesWindow entry={entry} group={flow.group} onClose={() => setEditing(false)} />}
+    </div>
+  );
+}
+
+/** Before anything is sent: whether it counts, for how much, and which multipliers it would bring. */
+function WorthStrip({ worth, typed }: { worth: ContestWorth | null; typed: boolean }) {
+  const judged = worth?.judgement;
+  return (
+    <div
+      aria-label="Worth"
+      role="status"
+      className="flex h-9 items-center gap-4 overflow-hidden border-b border-line bg-panel px-4 whitespace-nowrap"
+    >
+      {judged === undefined ? (
+        <span className="text-faint">{typed ? "" : "Type a call: here stands what it would bring."}</span>
+      ) : judged.refused !== null ? (
+        <span className="text-stop">
+          <Mark kind="fault" /> Counts for nothing: {judged.refused}
+        </span>
+      ) : judged.duplicate ? (
+        <span className="flex items-center gap-2 text-soft">
+          <b className="font-semibold line-through">duplicate</b>
+          {worth!.before[0] !== undefined &&
+            `worked ${worth!.before[0].startedAt.slice(11, 16)} on ${worth!.before[0].band}; it can be logged, for nothing`}
+        </span>
+      ) : (
+        <>
+          {judged.fresh.map(({ id, label, item, within, name }) => (
+            <span
+              key={id}
+              className={`flex min-w-0 items-center gap-1.5 font-semibold ${within === "" ? "text-fresh" : "text-wanted"}`}
+            >
+              <Mark kind={within === "" ? "fresh" : "wanted"} label="new multiplier" />
+              <span className="truncate">
+                {label}: {item === name ? item : name}
+              </span>
+            </span>
+          ))}
+          <span>
+            <b className="font-semibold">{judged.points}</b> {judged.points === 1 ? "point" : "points"}
+            <span className="text-soft">, {judged.why}</span>
+          </span>
+          {worth!.before.length > 0 && (
+            <span className="text-soft">before: {worth!.before.map(({ band }) => band).join(", ")}</span>
+          )}
+        </>
+      )}
+    </div>
+  );
+}

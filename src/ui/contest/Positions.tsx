@@ -1,0 +1,118 @@
+"use client";
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useEffect, useState } from "react";
+import { toast } from "sonner";
+import { bandLabel } from "@/core/band";
+import type { Way } from "@/core/contest";
+import type { Entry, Position, PositionNote } from "@/core/contract";
+import { api } from "../kit/api";
+import { Button } from "../kit/Button";
+import { useRadio } from "../shell/radio";
+import type { Seat } from "./position";
+
+const HERE_MS = 15_000;
+
+interface PositionsProps {
+  entry: Entry;
+  seat: Seat | null;
+  way: Way;
+  onSeat: (change: Partial<Seat>) => void;
+}
+
+/** Who sits on which band, and short notes to one another. */
+export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
+  const radio = useRadio();
+  const client = useQueryClient();
+  const [text, setText] = useState("");
+  const key = ["contest", entry.id, "positions"];
+  const { data } = useQuery({
+    queryKey: key,
+    queryFn: () => api<{ items: Position[] }>(`entries/${entry.id}/positions`),
+  });
+  const notes = useQuery({
+    queryKey: ["contest", entry.id, "notes"],
+    queryFn: () => api<{ items: PositionNote[] }>(`entries/${entry.id}/notes`),
+  });
+  const { band, mode } = radio;
+  const [seatId, name, operator] = [seat?.id, seat?.name, seat?.operator];
+  useEffect(() => {
+    if (seatId === undefined || name === undefined) return;
+    const sit = () =>
+      void api(`entries/${entry.id}/positions/${seatId}`, {
+        method: "PUT",
+        json: { name, operator: operator ?? "", band, mode, way },
+      }).catch(() => {});
+    sit();
+    const timer = setInterval(sit, HERE_MS);
+    return () => clearInterval(timer);
+  }, [entry.id, seatId, name, operator, band, mode, way]);
+  const write = useMutation({
+    mutationFn: () => api(`entries/${entry.id}/notes`, { method: "POST", json: { position: seat?.name ?? "?", text } }),
+    onSuccess: () => {
+      setText("");
+      void client.invalidateQueries({ queryKey: ["contest", entry.id, "notes"] });
+    },
+    onError: (error) => toast.error(error.message),
+  });
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    if (text.trim() !== "") write.mutate();
+  }
+  const others = data?.items.filter(({ id }) => id !== seatId) ?? [];
+  const sameBand = others.filter((other) => other.band === band && other.mode === mode && other.way === "run");
+  return (
+    <section aria-label="Positions" className="grid gap-1.5 px-4 py-2.5">
+      <h2 className="heading">Positions</h2>
+      <ul className="grid gap-0.5">
+        <li className="flex items-center gap-2">
+          <input
+            aria-label="Name of this position"
+            className="field h-6 w-32 px-1.5 text-base"
+            maxLength={40}
+            value={name ?? ""}
+            onChange={({ target }) => onSeat({ name: target.value || "Position" })}
+          />
+          <span className="text-soft">
+            here, {bandLabel(band)} {mode}
+          </span>
+        </li>
+        {others.map((other) => (
+          <li key={other.id} className="flex items-center gap-2">
+            <b className="font-semibold">{other.name}</b>
+            <span className="font-mono">{other.operator}</span>
+            <span className="text-soft">
+              {bandLabel(other.band)} {other.mode}, {other.way === "run" ? "running" : "searching"}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {sameBand.length > 0 && way === "run" && (
+        <p role="alert" className="text-wanted">
+          {sameBand[0]!.name} runs on {bandLabel(band)} {mode}, too.
+        </p>
+      )}
+      <form onSubmit={submit} className="flex gap-2">
+        <input
+          aria-label="Note to the other positions"
+          placeholder="A note to the others"
+          className="field h-7 flex-1 text-base"
+          maxLength={200}
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+        />
+        <Button small type="submit">
+          Say
+        </Button>
+      </form>
+      <ul aria-label="Notes" aria-live="polite">
+        {notes.data?.items.slice(0, 6).map((note) => (
+          <li key={note.id} className="break-words">
+            <span className="font-mono text-soft">{note.at.slice(11, 16)}</span>{" "}
+            <b className="font-semibold">{note.position}</b> {note.text}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

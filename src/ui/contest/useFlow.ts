@@ -1,0 +1,145 @@
+"use client";
+
+import { useState } from "react";
+import {
+  type Message,
+  type MessageFacts,
+  type MessageSet,
+  messageText,
+  nextStep,
+  type Step,
+  USUAL_MESSAGES,
+  type Way,
+} from "@/core/contest";
+import { modeGroup } from "@/core/band";
+import type { Entry } from "@/core/contract";
+import { type ContestLine, isComplete } from "../entry/contestLine";
+import type { Draft } from "../entry/draft";
+import { useRadio } from "../shell/radio";
+import type { useContestLine } from "./useContestLine";
+import type { KeyerState } from "./useKeyer";
+
+/** The order in which the messages stand under the left hand. */
+export const MESSAGE_KEYS = ["Z", "X", "C", "V", "B", "N"] as const;
+
+interface FlowInput {
+  readonly entry: Entry;
+  readonly contest: ReturnType<typeof useContestLine>;
+  readonly draft: Draft;
+  readonly keyer: KeyerState;
+  readonly operator: string;
+}
+
+/** Running or searching: the messages, what Enter does next, and the entry line that does it. */
+export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
+  const radio = useRadio();
+  const [way, setWay] = useState<Way>("run");
+  const [byEnter, setByEnter] = useState(true);
+  const [runHz, setRunHz] = useState<number | null>(null);
+  /** What was sent to the call that stands there. */
+  const [done, setDone] = useState({ call: "", answered: false, exchanged: false });
+  const [spoken, setSpoken] = useState("");
+  const group = modeGroup(radio.mode);
+  const set: MessageSet = entry.messages[group] ?? USUAL_MESSAGES;
+  const messages = set[way];
+  const here = done.call === draft.call ? done : { answered: false, exchanged: false };
+  const base = contest.line;
+
+  const stepFor = (typed: Draft): Step =>
+    nextStep({
+      way,
+      call: typed.call.trim(),
+      complete: base !== null && isComplete(base, typed),
+      answered: here.answered,
+      exchanged: here.exchanged,
+    });
+
+  const factsWith = (serial: number): MessageFacts => ({
+    theirCall: draft.call.trim(),
+    myCall: entry.ownCall,
+    theirName: base?.guesses.name?.value ?? "",
+    operator,
+    sent: sentValues(entry, serial, radio.mode),
+  });
+  const textOf = (message: Message, serial = contest.serial) =>
+    messageText(entry.rules, entry.side, message, factsWith(serial), set.numbers);
+
+  /** Sends a message as the mode does: by the keyer, or as a line to say. */
+  function send(message: Message) {
+    if (message.moment === "call") setRunHz(radio.frequencyHz);
+    if (message.moment === "answer") setDone({ ...here, call: draft.call, answered: true });
+    if (message.moment !== "exchange") return goOut(textOf(message));
+    setDone({ ...here, call: draft.call, exchanged: true });
+    void contest.reserve().then((serial) => goOut(textOf(message, serial ?? contest.serial)));
+  }
+
+  function goOut(text: string) {
+    setSpoken(text);
+    if (group === "CW") void keyer.send(text);
+  }
+
+  function take(typed: Draft): boolean {
+    if (!byEnter) return true;
+    const step = stepFor(typed);
+    const message = messages.find(({ moment }) => moment === step.send);
+    // A set without that message goes on as if it had been sent.
+    if (message !== undefined) send(message);
+    else if (step.send === "exchange") setDone({ ...here, call: draft.call, exchanged: true });
+    else if (step.send === "answer") setDone({ ...here, call: draft.call, answered: true });
+    return step.logs;
+  }
+
+  const step = stepFor(draft);
+  const line: ContestLine | null =
+    base === null
+      ? null
+      : {
+          ...base,
+          button: byEnter ? (STEP_BUTTONS[step.send ?? "none"] ?? "Log it") : "Log it",
+          take,
+          cleared() {
+            base.cleared();
+            setDone({ call: "", answered: false, exchanged: false });
+            setSpoken("");
+          },
+        };
+  return {
+    line,
+    way,
+    turnWay: () => setWay(way === "run" ? "search" : "run"),
+    byEnter,
+    turnByEnter: () => setByEnter(!byEnter),
+    set,
+    messages,
+    group,
+    step: byEnter ? step : null,
+    textOf,
+    send,
+    /** What went out last, or is to be said. */
+    spoken,
+    runHz,
+    toRun: () => {
+      if (runHz === null) return;
+      radio.set({ frequencyHz: runHz });
+      setWay("run");
+    },
+  };
+}
+
+const STEP_BUTTONS: Readonly<Record<string, string>> = {
+  call: "Call",
+  answer: "Answer",
+  exchange: "Exchange",
+  again: "Ask again",
+  thanks: "Log, thank",
+  none: "Log it",
+};
+
+function sentValues({ sent, rules, side }: Entry, serial: number, mode: string): Record<string, string> {
+  const values: Record<string, string> = { ...sent };
+  for (const { id, type } of rules.exchange[side] ?? rules.exchange.all ?? []) {
+    if (type === "serial") values[id] = String(serial);
+    if (type === "report") values[id] = modeGroup(mode) === "voice" ? "59" : "599";
+  }
+  return values;
+}
