@@ -1,10 +1,12 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
-import { createServer, type Server } from "node:http";
-import type { AddressInfo } from "node:net";
+import { createServer } from "node:http";
+import type { AddressInfo, Server } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { startKeyer } from "../stand-ins/keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "../stand-ins/lantern/server";
+import { startOrganiser } from "../stand-ins/organiser/server";
 
 /** The built application on a free port, with a database and a stand-in of its own. */
 export interface App {
@@ -12,6 +14,7 @@ export interface App {
   readonly data: string;
   /** Tells the stand-in how to behave. */
   readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
+  readonly organiser: (control: { behaviour?: string; closed?: string[] }) => Promise<void>;
   /** One request to the interface for programs; fails when it is refused. */
   readonly api: <Answer>(path: string, init?: RequestInit & { json?: unknown }) => Promise<Answer>;
   readonly pid: () => number;
@@ -33,6 +36,9 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
     pace: 3600,
   });
   const lanternUrl = `http://127.0.0.1:${portOf(lantern)}`;
+  const organiser = await startOrganiser({ port: 0 });
+  const organiserUrl = `http://127.0.0.1:${portOf(organiser)}`;
+  const keyer = await startKeyer({ port: 0, limit: 4 });
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   let server = await launch();
@@ -52,6 +58,9 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
           YPSILOID_DATA: data,
           YPSILOID_LANTERN_URL: lanternUrl,
           YPSILOID_LANTERN_TIMEOUT: "2",
+          YPSILOID_ORGANISER_URL: organiserUrl,
+          YPSILOID_ORGANISER_TIMEOUT: "2",
+          YPSILOID_KEYER_PORT: String(portOf(keyer)),
         },
       },
     );
@@ -79,6 +88,9 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
     async lantern(control) {
       await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });
     },
+    async organiser(control) {
+      await fetch(`${organiserUrl}/control`, { method: "POST", body: JSON.stringify(control) });
+    },
     async api<Answer>(path: string, { json, ...init }: RequestInit & { json?: unknown } = {}) {
       const body =
         json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } };
@@ -93,7 +105,8 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
     async stop() {
       await end("SIGTERM");
       lantern.closeAllConnections();
-      await new Promise((resolve) => lantern.close(resolve));
+      organiser.closeAllConnections();
+      for (const standIn of [lantern, organiser, keyer]) await new Promise((resolve) => standIn.close(resolve));
       rmSync(data, { recursive: true, force: true });
     },
   };

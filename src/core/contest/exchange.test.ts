@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { formWords, itemsOf, keepExchange, keptValues, partsOf, readPart, understandExchange } from "./exchange";
 import { SHIPPED_CONTESTS } from "./shipped";
-import type { Part } from "./rules";
+import type { Part, Rules } from "./rules";
 
 const [dash, zones, field, wire, camalote] = SHIPPED_CONTESTS as [
   (typeof SHIPPED_CONTESTS)[0],
@@ -10,6 +10,8 @@ const [dash, zones, field, wire, camalote] = SHIPPED_CONTESTS as [
   (typeof SHIPPED_CONTESTS)[0],
   (typeof SHIPPED_CONTESTS)[0],
 ];
+/** Report, serial and zone. */
+const both: Rules = { ...zones, exchange: { all: [...dash.exchange.all!, zones.exchange.all![1]!] } };
 const inside = partsOf(field, "inside");
 
 describe("understandExchange", () => {
@@ -18,12 +20,7 @@ describe("understandExchange", () => {
     [dash, "all", "123 599", { report: "599", serial: "123" }],
     [dash, "all", "5NN 12T", { report: "599", serial: "120" }],
     [dash, "all", "7", { serial: "7" }],
-    [
-      { ...zones, exchange: { all: [...dash.exchange.all!, zones.exchange.all![1]!] } },
-      "all",
-      "4 599 017",
-      { report: "599", serial: "17", zone: "04" },
-    ],
+    [both, "all", "4 599 017", { report: "599", serial: "17", zone: "04" }],
     [zones, "all", "14 599", { report: "599", zone: "14" }],
     [zones, "all", "4", { zone: "04" }],
     [field, "inside", "EMA 2A", { class: "2A", section: "EMA" }],
@@ -136,6 +133,14 @@ describe("what a contact keeps", () => {
       };
       return sample[part.type]!;
     }
+  });
+
+  it("does not take another part for a serial that is missing", () => {
+    const parts = partsOf(both, "all");
+    expect(keptValues(both, parts, { serial: null, report: "599", exchange: "14" }, "CW")).toEqual({
+      report: "599",
+      zone: "14",
+    });
   });
 
   it("understands what came from elsewhere, in another order", () => {

@@ -224,11 +224,10 @@ export function keptValues(
   mode: string,
 ): Readonly<Record<string, string>> {
   const values: Record<string, string> = {};
-  const rest: Part[] = [];
-  for (const part of parts) {
-    if (part.type === "serial" && kept.serial !== null) values[part.id] = String(kept.serial);
-    else if (part.type === "report" && kept.report !== null) values[part.id] = kept.report;
-    else if (part.type !== "report") rest.push(part);
+  const rest = parts.filter(({ type }) => type !== "serial" && type !== "report");
+  for (const { id, type } of parts) {
+    if (type === "serial" && kept.serial !== null) values[id] = String(kept.serial);
+    else if (type === "report" && kept.report !== null) values[id] = kept.report;
   }
   const words = (kept.exchange ?? "").split(/\s+/).filter(Boolean);
   const inOrder = words.length <= rest.length;
@@ -243,8 +242,9 @@ export function keptValues(
       return values;
     }
   }
+  const open = parts.filter(({ id, type }) => type !== "report" && values[id] === undefined);
   return {
     ...values,
-    ...understandExchange(rules, rest, words.filter((word) => word !== UNKNOWN).join(" "), mode).values,
+    ...understandExchange(rules, open, words.filter((word) => word !== UNKNOWN).join(" "), mode).values,
   };
 }

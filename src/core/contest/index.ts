@@ -18,3 +18,4 @@ export { createScoreboard } from "./score";
 export type { BandScore, ContestContact, Entrant, Judgement, MultiplierItem, Score, Scoreboard } from "./score";
 export { SHIPPED_CONTESTS } from "./shipped";
 export { stationByCall, stationOf } from "./station";
+export type { StationGiven } from "./station";

@@ -73,7 +73,12 @@ export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText 
               className={`grid min-w-36 max-w-72 flex-1 gap-0.5 rounded-field border px-2 py-1 text-left hover:border-signal ${isNext ? "border-signal bg-signal-wash" : "border-line bg-raised"}`}
             >
               <span className="flex items-center justify-between gap-2 text-tiny text-soft">
-                {message.label} {MESSAGE_KEYS[index] !== undefined && <Key>{`Alt ${MESSAGE_KEYS[index]}`}</Key>}
+                {message.label}{" "}
+                {MESSAGE_KEYS[index] !== undefined && (
+                  <span className="text-ink">
+                    <Key>{`Alt ${MESSAGE_KEYS[index]}`}</Key>
+                  </span>
+                )}
               </span>
               <span className="truncate font-mono">{text || "…"}</span>
             </button>

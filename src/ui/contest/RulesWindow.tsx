@@ -97,14 +97,14 @@ export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: 
             aria-invalid={read.rules === null}
             onChange={({ target }) => setText(target.value)}
           />
-          <ul role="status" aria-label="What is wrong" className="max-h-28 overflow-auto">
-            {faults.length === 0 && <li className="text-safe">The definition is sound.</li>}
+          <div role="status" aria-label="What is wrong" className="max-h-28 overflow-auto">
+            {faults.length === 0 && <p className="text-safe">The definition is sound.</p>}
             {faults.slice(0, 20).map((fault) => (
-              <li key={fault} className="break-words text-stop">
+              <p key={fault} className="break-words text-stop">
                 {fault}
-              </li>
+              </p>
             ))}
-          </ul>
+          </div>
         </div>
         <section aria-label="Try it" className="grid content-start gap-2.5">
           <h3 className="heading">Try it</h3>

@@ -297,7 +297,9 @@ function startOf(rules: Rules, entry: Entry | null, site: Site) {
     power: (entry?.power ?? site.power)?.toString() ?? "",
     category:
       entry?.category ??
-      Object.fromEntries(Object.entries(rules.categories).map(([kind, values]) => [kind, values[0] ?? ""])),
+      Object.fromEntries(
+        Object.entries(rules.categories).map(([kind, values]) => [kind, usualOf(kind, values, site.power)]),
+      ),
     sent: {} as Record<string, string>,
     bonuses: entry?.bonuses ?? [],
     header: entry?.header ?? { ...NO_HEADER, ...known },

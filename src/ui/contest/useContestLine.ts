@@ -1,9 +1,9 @@
 "use client";
 
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
-import { partsOf, stationByCall, stationOf } from "@/core/contest";
+import { partsOf, stationByCall, type StationGiven, stationOf } from "@/core/contest";
 import { defaultReport } from "@/core/band";
 import { type ContactInput, isoOf, secondsOf } from "@/core/contact";
 import type { ContestContactInput, ContestWorth, Entry, LoggedContact, Standing } from "@/core/contract";
@@ -16,6 +16,8 @@ import { useRadio } from "../shell/radio";
 import { handInAll, type HandInReport, keepHandIn, keptHandIns, postContact } from "./handIns";
 import type { Seat } from "./position";
 import { useNow } from "./useNow";
+
+const TRY_AGAIN_MS = 4000;
 
 interface Asked {
   readonly entry: Entry | null | undefined;
@@ -64,16 +66,25 @@ export function useContestLine({ entry, seat, draft }: Asked) {
     // Once, when the entry is there.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [entryId]);
-  useLive((event) => {
-    if (event.type === "reconnected" && entryId !== null) void handInAll(entryId).then(tell);
+  const tryHandIn = useEffectEvent(() => {
+    if (entryId !== null) void handInAll(entryId).then(tell);
   });
+  const isWaiting = waiting > 0;
+  useEffect(() => {
+    if (!isWaiting) return;
+    const timer = setInterval(() => tryHandIn(), TRY_AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [isWaiting]);
+  useLive((event) => event.type === "reconnected" && tryHandIn());
 
   const call = draft.call.trim();
-  const side = useMemo(
-    () => (entry == null ? "" : stationOf(entry.rules, stationByCall(call, secondsOf(entry.period.from))).side),
-    [entry, call],
-  );
-  const parts = useMemo(() => (entry == null ? [] : partsOf(entry.rules, side)), [entry, side]);
+  const { side, parts, byCall } = useMemo(() => {
+    if (entry == null) return { side: "", parts: [], byCall: {} };
+    const station = stationByCall(call, secondsOf(entry.period.from));
+    const { side: theirs } = stationOf(entry.rules, station);
+    const sent = partsOf(entry.rules, theirs);
+    return { side: theirs, parts: sent, byCall: guessesByCall(sent, station) };
+  }, [entry, call]);
   const nextSerial = (standing?.nextSerial ?? 1) + waiting;
   const [serial, setSerial] = useState<number | null>(null);
   const reserved = useRef<Promise<number | null> | null>(null);
@@ -128,7 +139,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
         entry,
         side,
         parts,
-        guesses: fits ? worth.guesses : NO_GUESSES,
+        guesses: fits ? worth.guesses : byCall,
         lastSerial: fits ? lastSerialOf(worth, parts) : null,
         lastAt: standing?.lastAt ?? null,
         sends,
@@ -150,7 +161,15 @@ export function useContestLine({ entry, seat, draft }: Asked) {
   };
 }
 
-const NO_GUESSES: ContestWorth["guesses"] = {};
+/** What the call alone tells of the exchange, before the server has answered, or without it. */
+function guessesByCall(parts: ContestLine["parts"], { cqZone, ituZone }: StationGiven): ContestWorth["guesses"] {
+  return Object.fromEntries(
+    parts.flatMap(({ id, type }) => {
+      const zone = type === "cqZone" ? cqZone : type === "ituZone" ? ituZone : null;
+      return zone === null ? [] : [[id, { value: String(zone).padStart(2, "0"), from: "the call" }]];
+    }),
+  );
+}
 
 function lastSerialOf({ before }: ContestWorth, parts: ContestLine["parts"]): number | null {
   const part = parts.find(({ type }) => type === "serial");

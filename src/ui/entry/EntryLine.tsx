@@ -71,8 +71,8 @@ export const EntryLine = memo(function EntryLine({
   const lineRef = useRef<HTMLElement>(null);
 
   const log = useMutation({
-    mutationFn: async ({ input, typed }: { input: ContactInput; typed: Draft }) =>
-      contest === null ? logContact(logbook.id, input) : contest.post(input, partValues(contest, typed, radio.mode)),
+    // What goes out is settled when Enter is pressed: the line is drawn anew before the request begins.
+    mutationFn: async ({ send }: { send: () => Promise<LoggedContact | null>; typed: Draft }) => send(),
     onSuccess: (logged) => logged !== null && onLogged(logged),
     onError: (error, { typed }) => {
       setDraft(typed);
@@ -118,7 +118,9 @@ export const EntryLine = memo(function EntryLine({
     setCleared(null);
     take(afterLogging(draft));
     (draft.past === null ? callRef : timeRef).current?.focus();
-    log.mutate({ input, typed: shared });
+    const received = contest === null ? {} : partValues(contest, shared, radio.mode);
+    const send = () => (contest === null ? logContact(logbook.id, input) : contest.post(input, received));
+    log.mutate({ send, typed: shared });
   }
 
   /** Goes to the next field of the exchange that needs something, after the one that has the focus. */

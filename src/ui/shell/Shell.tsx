@@ -25,7 +25,14 @@ interface ShellProps {
 /** The frame around every place: rail above, places at the side, and what floats. */
 export function Shell({ logbooks, current, theme, children }: ShellProps) {
   const [client] = useState(
-    () => new QueryClient({ defaultOptions: { queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: false } } }),
+    () =>
+      new QueryClient({
+        defaultOptions: {
+          // The server may be this machine: without a network it is there all the same.
+          queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: false, networkMode: "always" },
+          mutations: { networkMode: "always" },
+        },
+      }),
   );
   const themed = useTheme(theme);
   return (

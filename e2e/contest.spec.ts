@@ -1,0 +1,430 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import type { RulesInput } from "../src/core/contest";
+import type { ContestRow, Entry, Logbook, Standing } from "../src/core/contract";
+import type { App } from "./app";
+import { expect, test } from "./test";
+
+let run = 0;
+
+/** A contest that runs now, with serial and zone. */
+function rules(tag: string, change: Partial<RulesInput> = {}): RulesInput {
+  const hour = (by: number) => new Date(Math.floor(Date.now() / 3_600_000 + by) * 3_600_000).toISOString();
+  return {
+    format: "ypsiloid-contest/1",
+    name: `Watch ${tag}`,
+    tag,
+    when: { fixed: [{ from: hour(-3), to: hour(9) }] },
+    deadlineDays: 7,
+    bands: ["40m", "20m", "15m", "10m"],
+    modes: ["CW", "voice"],
+    exchange: {
+      all: [
+        { id: "report", label: "Report", type: "report" },
+        { id: "serial", label: "Serial", type: "serial" },
+        { id: "zone", label: "Zone", type: "cqZone", from: "site.cqZone" },
+      ],
+    },
+    points: [{ if: { same: ["entity"] }, points: 1 }, { points: 3 }],
+    multipliers: [{ id: "zone", label: "Zones", of: "part", part: "zone", per: "band" }],
+    duplicates: { per: "band" },
+    categories: { operator: ["SINGLE-OP", "MULTI-OP"], power: ["LOW", "HIGH"] },
+    ...change,
+  };
+}
+
+interface Set {
+  readonly tag: string;
+  readonly logbook: Logbook;
+  readonly entry: Entry;
+}
+
+/** A logbook of its own, entered into a contest of its own. */
+async function entered(app: App, page: Page, change: Partial<RulesInput> = {}): Promise<Set> {
+  const tag = `WATCH-${process.pid}-${++run}`;
+  const logbook = await app.api<Logbook>("logbooks", {
+    method: "POST",
+    json: { name: tag, site: { name: "Cabo Farol", call: "CX9QTH", grid: "GF35co", power: 100 } },
+  });
+  await page.context().addCookies([{ name: "logbook", value: String(logbook.id), url: app.url }]);
+  await app.api("contests", { method: "POST", json: rules(tag, change) });
+  const entry = await app.api<Entry>(`logbooks/${logbook.id}/entries`, {
+    method: "POST",
+    json: {
+      tag,
+      ownCall: "CX9QTH",
+      category: { operator: "MULTI-OP", power: "LOW" },
+      operators: ["CX3QUA", "CX2QRB"],
+      header: { name: "Inés Cardozo", address: "Camino del Faro 1" },
+    },
+  });
+  return { tag, logbook, entry };
+}
+
+async function log(app: App, { entry }: Set, call: string, change: object = {}): Promise<ContestRow> {
+  return app.api<ContestRow>(`entries/${entry.id}/contacts`, {
+    method: "POST",
+    json: {
+      call,
+      startedAt: new Date(Date.now() - 3_600_000).toISOString(),
+      band: "15m",
+      mode: "CW",
+      received: { serial: "7", zone: "14" },
+      ...change,
+    },
+  });
+}
+
+const callField = (page: Page) => page.getByLabel("Call", { exact: true });
+const worth = (page: Page) => page.getByRole("status", { name: "Worth" });
+const enterDoes = (page: Page) => page.getByRole("status", { name: "What Enter does" });
+const firstRow = (page: Page) => page.getByRole("grid", { name: "Log of the contest" }).getByRole("row").nth(1);
+const rowsOf = (app: App, { entry }: Set) =>
+  app.api<{ items: ContestRow[]; total: number }>(`entries/${entry.id}/contacts`);
+
+/** Enter logs at once, without messages. */
+async function withoutMessages(page: Page) {
+  await page.goto("/contest");
+  await expect(callField(page)).toBeVisible();
+  await page.keyboard.press("Control+Alt+b");
+  await expect(enterDoes(page)).toHaveText("Enter logs");
+  await callField(page).focus();
+}
+
+test("a contest is entered from the calendar, with the exchange shown as it will go out", async ({ page, app }) => {
+  const tag = `WATCH-${process.pid}-${++run}`;
+  const logbook = await app.api<Logbook>("logbooks", {
+    method: "POST",
+    json: { name: tag, site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co", power: 100 } },
+  });
+  await page.context().addCookies([{ name: "logbook", value: String(logbook.id), url: app.url }]);
+  await app.api("contests", { method: "POST", json: rules(tag) });
+  await page.goto("/contest");
+  const row = page.getByRole("row", { name: new RegExp(tag) });
+  await expect(row).toContainText("runs now");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await row.getByRole("button", { name: "Enter it" }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByLabel("The exchange as it goes out")).toHaveText("599 001 13");
+  await dialog.getByLabel("Zone, from the site").fill("77");
+  await page.keyboard.press("Enter");
+  await expect(dialog.getByRole("alert")).toContainText("Zone 77 does not exist");
+  await dialog.getByLabel("Zone, from the site").fill("");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: `Watch ${tag}` })).toBeVisible();
+  await expect(callField(page)).toBeFocused();
+  await page.goto("/desk");
+  await expect(page.getByLabel("Entry line").getByText("is on")).toBeVisible();
+  await callField(page).fill("DL1QTA");
+  await page.keyboard.press("Space");
+  await page.keyboard.type("12");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("DL1QTA");
+});
+
+test("a contact is made with messages in Morse, step by step with Enter", async ({ page, app }) => {
+  const set = await entered(app, page);
+  await page.goto("/contest");
+  await expect(enterDoes(page)).toHaveText("Enter calls");
+  await callField(page).focus();
+  await page.keyboard.press("Alt+PageUp");
+  for (let press = 0; press < 20; press++) await page.keyboard.press("Alt+PageUp");
+  await expect(page.getByText("60 wpm")).toBeVisible();
+  await page.keyboard.press("Enter");
+  const goesOut = page.getByRole("status", { name: "Going out" });
+  await expect(goesOut).toContainText("CQ TEST");
+  await page.keyboard.press("Escape");
+  await expect(goesOut.getByRole("button", { name: /Stop/ })).toBeHidden();
+  await page.keyboard.type("dl1qta");
+  await expect(worth(page)).toContainText("Zones: Western Europe");
+  await expect(worth(page)).toContainText("3 points");
+  await expect(page.getByRole("button", { name: /^Exchange Alt X/ })).toContainText("DL1QTA 5NN 001 13");
+  await page.keyboard.press("Enter");
+  await expect(enterDoes(page)).toHaveText("Enter asks again");
+  await page.keyboard.type("12");
+  await expect(enterDoes(page)).toHaveText("Enter logs, and thanks");
+  await page.keyboard.press("Enter");
+  await expect(firstRow(page)).toContainText("DL1QTA");
+  await expect(callField(page)).toHaveValue("");
+  await expect(page.getByRole("region", { name: "Score" })).toContainText("3 points × 1");
+  await expect(goesOut).toContainText("TU CX9QTH");
+  const { items } = await rowsOf(app, set);
+  expect(items[0]!.contact).toMatchObject({
+    serialSent: 1,
+    serialReceived: 12,
+    exchangeReceived: "14",
+    cqZone: 14,
+    operator: "CX3QUA",
+  });
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test("the exchange is understood in any order, doubts are said once, duplicates count for nothing", async ({
+  page,
+  app,
+}) => {
+  const set = await entered(app, page);
+  await withoutMessages(page);
+  await page.keyboard.type("w1qua");
+  await page.keyboard.press("Space");
+  await expect(page.getByLabel("Serial", { exact: true })).toBeFocused();
+  await page.getByLabel("Serial", { exact: true }).fill("5 599 023");
+  await page.keyboard.press("Enter");
+  await expect(firstRow(page)).toContainText("W1QUA");
+  const { items } = await rowsOf(app, set);
+  expect(items[0]!.contact).toMatchObject({ serialReceived: 23, exchangeReceived: "05", reportReceived: "599" });
+
+  await page.keyboard.type("w1qua");
+  await expect(worth(page)).toContainText("duplicate");
+  await page.keyboard.press("Escape");
+  await page.keyboard.type("dl1qtb");
+  await page.keyboard.press("Space");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "Serial 0 does not exist" })).toContainText(
+    "Enter again logs it",
+  );
+  await page.getByLabel("Serial", { exact: true }).fill("44");
+  await page.getByLabel("Zone", { exact: true }).fill("20");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "Germany is in zone 14" })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(firstRow(page)).toContainText("DL1QTB");
+
+  await page.keyboard.press("Control+Alt+l");
+  await page.keyboard.press("ArrowRight");
+  for (let press = 0; press < 5; press++) await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("F2");
+  await page.getByRole("textbox", { name: /of DL1QTB/ }).fill("14");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "Score" })).toContainText("6 points × 2");
+  await expect(firstRow(page)).toContainText("Western Europe");
+});
+
+test("search and pounce, the run frequency, operators, messages in pieces, and a line to say", async ({
+  page,
+  app,
+}) => {
+  await entered(app, page);
+  await page.goto("/contest");
+  await expect(enterDoes(page)).toHaveText("Enter calls");
+  await page.getByRole("button", { name: "Messages" }).click();
+  const dialog = page.getByRole("dialog");
+  const call = dialog.getByRole("group", { name: "Call", exact: true });
+  await call.getByLabel("Words").fill("CQ FAROL");
+  await call.getByRole("button", { name: "Take out My call" }).first().click();
+  await call.getByLabel("Add to Call").selectOption("operator");
+  await expect(call).toContainText("CQ FAROL CX9QTH CX3QUA");
+  await dialog.getByLabel("Short numbers (N for 9, T for 0)").selectOption("all");
+  await expect(dialog.getByLabel("Exchange as it goes out").first()).toHaveText("LU2QSA 5NN TT1 13");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await dialog.getByRole("button", { name: "Keep" }).click();
+  await expect(page.getByRole("button", { name: /^Call Alt Z/ })).toContainText("CQ FAROL CX9QTH CX3QUA");
+  await callField(page).focus();
+  await page.keyboard.press("Alt+z");
+  await expect(page.getByRole("status", { name: "Going out" })).toContainText("CQ");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+Alt+r");
+  await expect(enterDoes(page)).toHaveText("Enter waits for a call");
+  await page.keyboard.press("Alt+ArrowUp");
+  await expect(page.getByRole("button", { name: /^Back to/ })).toBeVisible();
+  await page.keyboard.press("Control+Alt+q");
+  await expect(page.getByRole("button", { name: /^Back to/ })).toBeHidden();
+  await expect(enterDoes(page)).toHaveText("Enter calls");
+  await page.keyboard.press("Control+Alt+y");
+  await expect(page.getByRole("button", { name: "At the key: CX2QRB" })).toBeVisible();
+  await page.getByLabel("Mode", { exact: true }).selectOption({ label: "SSB" });
+  await callField(page).fill("LU2QSA");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("status", { name: "To say" })).toContainText("Lima Uniform two Quebec Sierra Alfa");
+});
+
+test("two positions share serials, duplicates, score and notes; one that loses the server hands in later", async ({
+  page,
+  app,
+  browser,
+}) => {
+  const set = await entered(app, page);
+  await withoutMessages(page);
+  const other = await browser.newContext({ baseURL: app.url });
+  await other.addCookies([{ name: "logbook", value: String(set.logbook.id), url: app.url }]);
+  const second = await other.newPage();
+  await withoutMessages(second);
+  await second.getByLabel("Name of this position").fill("Right");
+  await expect(page.getByRole("region", { name: "Positions" })).toContainText("Right");
+  await second.getByLabel("Note to the other positions").fill("10 m is <b>open</b>");
+  await page.keyboard.press("Enter");
+  await second.keyboard.press("Enter");
+  await expect(page.getByRole("list", { name: "Notes" })).toContainText("10 m is <b>open</b>");
+
+  const type = async (on: Page, call: string) => {
+    await callField(on).fill(call);
+    await on.getByLabel("Serial", { exact: true }).fill("9");
+    await on.keyboard.press("Enter");
+  };
+  await type(page, "LU2QSA");
+  await expect(firstRow(second)).toContainText("LU2QSA");
+  await callField(second).fill("LU2QSA");
+  await expect(worth(second)).toContainText("duplicate");
+  await other.setOffline(true);
+  await type(second, "DL1QTC");
+  await expect(second.getByText("1 kept in this browser")).toBeVisible();
+  await expect(callField(second)).toHaveValue("");
+  await type(page, "DL1QTD");
+  await expect(firstRow(page)).toContainText("DL1QTD");
+  await other.setOffline(false);
+  await expect(second.getByText("1 contact was handed in.")).toBeVisible({ timeout: 20_000 });
+  await expect(firstRow(page)).toContainText("DL1QTC");
+  const { items, total } = await rowsOf(app, set);
+  expect(total).toBe(3);
+  expect(new globalThis.Set(items.map(({ contact }) => contact.serialSent)).size).toBe(3);
+  await other.close();
+});
+
+test("a contact half typed is there again after the browser was closed", async ({ page, app }) => {
+  await entered(app, page);
+  await withoutMessages(page);
+  await page.keyboard.type("ja1qux");
+  await page.keyboard.press("Space");
+  await page.keyboard.type("33");
+  await page.close();
+  const again = await page.context().newPage();
+  await again.goto("/contest");
+  await expect(callField(again)).toHaveValue("JA1QUX");
+  await expect(again.getByLabel("Serial", { exact: true })).toHaveValue("33");
+});
+
+test("before its start the entry line says so, and logs a day's contact unless told otherwise", async ({
+  page,
+  app,
+}) => {
+  const later = new Date(Date.now() + 3 * 86_400_000).toISOString().slice(0, 10);
+  await entered(app, page, { when: { fixed: [{ from: `${later}T00:00:00Z`, to: `${later}T12:00:00Z` }] } });
+  await page.goto("/desk");
+  const line = page.getByLabel("Entry line");
+  await expect(line).toContainText(`begins ${later} 00:00 UTC`);
+  await expect(line).toContainText("Logged as a day's contact.");
+  await expect(line.getByLabel("Name", { exact: true })).toBeVisible();
+  await line.getByRole("button", { name: "Log into the contest all the same" }).click();
+  await expect(line.getByLabel("Serial", { exact: true })).toBeVisible();
+});
+
+test("the multipliers, the log check and the mending", async ({ page, app }) => {
+  const set = await entered(app, page);
+  for (const band of ["15m", "20m"]) await log(app, set, "LU2QSA", { band, received: { serial: "5", zone: "13" } });
+  await log(app, set, "LU2QSB", { received: { serial: "6", zone: "13" } });
+  await log(app, set, "OK1QTA", { received: { serial: "6", zone: "20" } });
+  await page.goto("/contest");
+  await page.getByRole("tab", { name: "Multipliers" }).click();
+  await page.getByLabel("Find a multiplier by its code or name").fill("balk");
+  await expect(page.getByRole("region", { name: "Zones" }).getByRole("row")).toHaveCount(2);
+  await expect(page.getByRole("img", { name: "OK1QTA on 15 m" })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByRole("tab", { name: "Log check" }).click();
+  const found = page.getByRole("table", { name: "Findings" });
+  await expect(found).toContainText("LU2QSB is one letter off LU2QSA, worked 2 times.");
+  await expect(found).toContainText("Zone 20 was logged; Czech Republic is in zone 15.");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await found
+    .getByRole("row", { name: /one letter off/ })
+    .getByRole("button", { name: "Mend" })
+    .click();
+  await page.getByRole("dialog").getByLabel("Call", { exact: true }).fill("LU2QSA");
+  await page.keyboard.press("Enter");
+  await expect(found).not.toContainText("one letter off");
+  await found
+    .getByRole("row", { name: /OK1QTA/ })
+    .getByRole("button", { name: "It is right" })
+    .click();
+  await expect(page.getByText("1 looked at.")).toBeVisible();
+  const { total } = await app.api<Standing>(`entries/${set.entry.id}/standing`);
+  expect(total).toMatchObject({ contacts: 3, duplicates: 1 });
+});
+
+test("the log is handed in: refused with its faults, taken, cross-checked; a bad organiser is named", async ({
+  page,
+  app,
+}) => {
+  const set = await entered(app, page);
+  for (let index = 0; index < 12; index++)
+    await log(app, set, `DL${index % 10}QT${"ABCDEFGHIJKL"[index]}`, {
+      received: { serial: String(index + 1), zone: "14" },
+    });
+  await page.goto("/contest");
+  await page.getByRole("tab", { name: "Hand in" }).click();
+  await expect(page.getByLabel("Preview")).toContainText(`CONTEST: ${set.tag}`);
+  await expect(page.getByText("12 contacts, all read back alike")).toBeVisible();
+  await expect(page.getByRole("region", { name: "What is missing" })).toContainText("a mail address is missing");
+  const handIn = page.getByRole("button", { name: "Hand in to the organiser" });
+  const handed = page.getByRole("region", { name: "Handed in" });
+  for (const [behaviour, said] of [
+    ["hang", "did not answer within 2 s"],
+    ["page", "is no data: is the address right?"],
+    ["down", "cannot be reached"],
+    ["nonsense", "is not understood"],
+  ] as const) {
+    await app.organiser({ behaviour });
+    await handIn.click();
+    await expect(page.getByRole("alert").filter({ hasText: said })).toBeVisible();
+  }
+  await app.organiser({ behaviour: "normal" });
+  await handIn.click();
+  await expect(handed).toContainText("EMAIL is missing");
+  await page.getByRole("button", { name: "Change the entry" }).click();
+  await page.getByRole("dialog").getByLabel("Mail address").fill("ines@cabofarol.example");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "What is missing" })).toContainText("Nothing is missing.");
+  await handIn.click();
+  await expect(handed).toContainText(`${set.tag}-0001`);
+  await handed.getByRole("button", { name: "Fetch the cross-check" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "logs are still taken" })).toBeVisible();
+  await app.organiser({ closed: [set.tag] });
+  await handed.getByRole("button", { name: "Fetch the cross-check" }).click();
+  await expect(handed).toContainText("Cross-checked");
+  await expect(handed).toContainText("Final score");
+  await handIn.click();
+  await expect(handed).toContainText("The deadline is over");
+  await app.organiser({ closed: [] });
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Save as a file" }).click();
+  expect((await download).suggestedFilename()).toMatch(/^CX9QTH-WATCH-.*\.log$/);
+});
+
+test("a definition is written, tried, kept and removed; a bad file is told place by place", async ({ page }) => {
+  await page.goto("/contest");
+  const file = page.getByLabel("Definition file");
+  const give = (name: string, text: string) =>
+    file.setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(text) });
+  await give("x.json", "{ nonsense");
+  await expect(page.getByRole("alert").filter({ hasText: "x.json is no JSON" })).toBeVisible();
+  await give(
+    "y.json",
+    JSON.stringify({ ...rules("Y-CONTEST"), multipliers: [{ id: "a", label: "A", of: "luck", per: "band" }] }),
+  );
+  await expect(page.getByRole("alert").filter({ hasText: 'multipliers.0.of: "luck" is no multiplier' })).toBeVisible();
+  await give("z.json", " ".repeat(2_000_000));
+  await expect(page.getByRole("alert").filter({ hasText: "far larger than any" })).toBeVisible();
+
+  await page.getByRole("button", { name: "Write a definition" }).click();
+  const dialog = page.getByRole("dialog");
+  const text = dialog.getByLabel("Definition, JSON");
+  const start = await text.inputValue();
+  await text.fill(start.replace('"80m"', '"81m"'));
+  await expect(dialog.getByRole("status", { name: "What is wrong" })).toContainText('bands.0: "81m" is no band');
+  await expect(dialog.getByRole("button", { name: "Keep the definition" })).toBeDisabled();
+  await text.fill(start.replace("My contest", "Try Watch").replace("MY-CONTEST", "TRY-WATCH"));
+  await dialog.getByLabel("Their call").fill("DL1QTA");
+  await dialog.getByLabel("What they send").fill("017 599 XX");
+  await dialog.getByRole("button", { name: "Score it" }).click();
+  const outcome = dialog.getByLabel("Outcome");
+  await expect(outcome).toContainText("serial 17");
+  await expect(outcome).toContainText("XX");
+  await expect(outcome).toContainText("Germany");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await dialog.getByRole("button", { name: "Keep the definition" }).click();
+  const row = page.getByRole("row", { name: /TRY-WATCH/ });
+  await row.getByRole("button", { name: "Remove" }).click();
+  await expect(row).toBeHidden();
+});
