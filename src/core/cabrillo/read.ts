@@ -7,6 +7,8 @@ export interface CabrilloFault {
   readonly line: number;
   readonly text: string;
   readonly fatal: boolean;
+  /** The line as it came, of a contact that was not understood. */
+  readonly raw?: string;
 }
 
 /** A contact of a file, with the line that it stands on. The words of both exchanges are as they came. */
@@ -45,15 +47,22 @@ const WORDS: Readonly<Record<string, string>> = {
 };
 const LONGEST = 20_000_000;
 
+/** How many words an exchange has. Without `received` it is what stands behind their call. */
+export interface WordCounts {
+  readonly sent: number;
+  readonly received?: number;
+}
+
 /**
  * Reads a contest log in Cabrillo. Tolerates tabs, any line ends, lower case, and lines of other programs; says what
  * it could not understand, with its line.
  *
- * @param receivedWords how many words an exchange has, where it is known; otherwise both are taken to be as long
+ * @param counts how many words the exchanges have, where it is known: by the header, which stands before the
+ *   contacts. Otherwise both are taken to be as long.
  */
 export function readCabrillo(
   text: string,
-  receivedWords?: { readonly sent: number; readonly received: number },
+  counts: (header: CabrilloLog["header"]) => WordCounts | undefined = () => undefined,
 ): CabrilloLog {
   const header = new Map<string, string>();
   const lines: ReadLine[] = [];
@@ -69,7 +78,7 @@ export function readCabrillo(
       const line = index + 1;
       const [, name = "", value = ""] =
         /^\s*([A-Za-z][A-Za-z0-9-]*)\s*:\s*(.*?)\s*$/.exec(raw.replace(/\t/g, " ")) ?? [];
-      const fault = (said: string, fatal = false) => faults.push({ line, text: said, fatal });
+      const fault = (said: string) => faults.push({ line, text: said, fatal: false });
       if (name === "") {
         if (raw.trim() !== "") fault(`"${raw.trim().slice(0, 40)}" has no name before a colon`);
         return;
@@ -78,8 +87,8 @@ export function readCabrillo(
       if (upper === "START-OF-LOG") started = true;
       else if (upper === "END-OF-LOG") ended = true;
       else if (upper === "QSO" || upper === "X-QSO") {
-        const read = readLine(value, line, upper === "X-QSO", receivedWords);
-        if (typeof read === "string") fault(read, true);
+        const read = readLine(value, line, upper === "X-QSO", counts(header));
+        if (typeof read === "string") faults.push({ line, text: read, fatal: true, raw });
         else lines.push(read);
       } else if (value !== "") header.set(upper, header.has(upper) ? `${header.get(upper)}\n${value}` : value);
     });
@@ -93,12 +102,7 @@ export function readCabrillo(
   return { header, lines, faults };
 }
 
-function readLine(
-  value: string,
-  line: number,
-  withdrawn: boolean,
-  counts?: { readonly sent: number; readonly received: number },
-): ReadLine | string {
+function readLine(value: string, line: number, withdrawn: boolean, counts?: WordCounts): ReadLine | string {
   const words = value.split(/\s+/).filter(Boolean);
   const [frequency = "", mode = "", day = "", clock = "", ...rest] = words;
   const khz = Number(frequency);
@@ -130,9 +134,10 @@ function readLine(
   };
 }
 
-function splitExchanges(words: readonly string[], counts?: { readonly sent: number; readonly received: number }) {
+function splitExchanges(words: readonly string[], counts?: WordCounts) {
   if (counts !== undefined) {
-    const { sent, received } = counts;
+    const { sent } = counts;
+    const received = counts.received ?? Math.max(1, words.length - 2 - sent);
     const needed = 2 + sent + received;
     if (words.length < needed) return `columns are missing: ${words.length + 4} of ${needed + 4}`;
     const last = words[needed];

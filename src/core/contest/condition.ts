@@ -16,11 +16,11 @@ const stationSchema = z.strictObject({
   /** Away from its own place, or mobile. */
   portable: z.boolean().optional(),
 });
-export type StationTest = z.output<typeof stationSchema>;
+type StationTest = z.output<typeof stationSchema>;
 
 /** What the two stations can have in common. */
-export const COMPARED = ["call", "prefix", "entity", "continent", "cqZone", "ituZone", "side", "gridField"] as const;
-export type Compared = (typeof COMPARED)[number];
+const COMPARED = ["call", "prefix", "entity", "continent", "cqZone", "ituZone", "side", "gridField"] as const;
+type Compared = (typeof COMPARED)[number];
 
 /** Tests of a contact; all that are given must hold. */
 export interface Condition {
@@ -116,7 +116,7 @@ export function holds(
 }
 
 /** Whether a station is one of those that are asked for. */
-export function stationFits(test: StationTest, station: StationFacts): boolean {
+function stationFits(test: StationTest, station: StationFacts): boolean {
   const within = <Value>(wanted: readonly Value[] | undefined, value: Value | null) =>
     wanted === undefined || (value !== null && wanted.includes(value));
   return (

@@ -21,6 +21,17 @@ export function partsOf(rules: Pick<Rules, "exchange">, side: string): readonly 
   return rules.exchange[side] ?? rules.exchange[ALL] ?? [];
 }
 
+/** The parts of a side that stand in a line of a log file, in their order. */
+export function columnsOf(
+  rules: Pick<Rules, "exchange" | "columns">,
+  side: string,
+  way: "sent" | "received",
+): readonly Part[] {
+  const parts = partsOf(rules, side);
+  const named = rules.columns?.[way];
+  return named === undefined ? parts : named.flatMap((id) => parts.filter((part) => part.id === id));
+}
+
 /** The items that a part is taken from; null where it is free. */
 export function itemsOf(rules: Pick<Rules, "lists">, part: Part): readonly ListItem[] | null {
   switch (part.type) {

@@ -3,7 +3,7 @@ import type { Category, Rules } from "./rules";
 type CategorySet = Readonly<Record<string, readonly string[] | undefined>>;
 
 /** Whether a category is one of a set: for each kind that the set names, one of its values. */
-export function categoryFits(category: Category, set: CategorySet): boolean {
+function categoryFits(category: Category, set: CategorySet): boolean {
   return Object.entries(set).every(
     ([kind, values]) => values === undefined || values.includes(category[kind as keyof Category] ?? ""),
   );

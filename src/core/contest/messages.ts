@@ -3,7 +3,7 @@ import { partsOf } from "./exchange";
 import type { Rules } from "./rules";
 
 /** Facts that a message can name, besides the parts of the exchange. */
-export const PIECES = {
+const PIECES = {
   theirCall: "Their call",
   myCall: "My call",
   exchange: "Whole exchange",
@@ -24,7 +24,7 @@ const pieceSchema = z.union([
 export type MessagePiece = z.output<typeof pieceSchema>;
 
 /** When a message is sent. */
-export const MOMENTS = ["call", "answer", "exchange", "thanks", "again", "extra"] as const;
+const MOMENTS = ["call", "answer", "exchange", "thanks", "again", "extra"] as const;
 export type Moment = (typeof MOMENTS)[number];
 
 const messageSchema = z.strictObject({

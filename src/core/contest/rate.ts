@@ -31,7 +31,7 @@ export function byHour(times: readonly number[], from: number, to: number): Hour
 }
 
 /** A pause long enough to count as off. */
-export interface OffTime {
+interface OffTime {
   readonly from: number;
   readonly to: number;
 }

@@ -13,7 +13,7 @@ const bandName = z.enum(BANDS.map(({ name }) => name) as [string, ...string[]], 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "a time is written like 00:00");
 
 /** What a part of an exchange is, and so how it is read. */
-export const PART_TYPES = [
+const PART_TYPES = [
   "report",
   "serial",
   "cqZone",
@@ -31,7 +31,7 @@ export const PART_TYPES = [
 ] as const;
 
 /** Where the value that one sends comes from, when it is not typed at the setting up. */
-export const PART_SOURCES = ["site.cqZone", "site.ituZone", "site.grid", "site.power", "operator"] as const;
+const PART_SOURCES = ["site.cqZone", "site.ituZone", "site.grid", "site.power", "operator"] as const;
 
 const partSchema = z
   .strictObject({
@@ -63,11 +63,11 @@ const partSchema = z
 export type Part = z.output<typeof partSchema>;
 
 /** Within what something counts once. */
-export const COUNTED_PER = ["contest", "band", "mode", "bandAndMode"] as const;
+const COUNTED_PER = ["contest", "band", "mode", "bandAndMode"] as const;
 export type CountedPer = (typeof COUNTED_PER)[number];
 
 /** What can be a multiplier. */
-export const MULTIPLIER_KINDS = [
+const MULTIPLIER_KINDS = [
   "prefix",
   "entity",
   "continent",

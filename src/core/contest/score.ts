@@ -38,7 +38,7 @@ export interface MultiplierItem {
 }
 
 /** What a contact is worth by itself, whatever else is in the log. */
-export interface Assessment {
+interface Assessment {
   /** Why it does not count; null when it does, unless it is a duplicate. */
   readonly refused: string | null;
   readonly points: number;

@@ -247,7 +247,7 @@ describe("after it", () => {
       "DL1QTA: a part of the exchange is missing",
       "a mail address is missing",
     ]);
-    const { header, lines, faults } = readCabrillo(file.text, { sent: 2, received: 2 });
+    const { header, lines, faults } = readCabrillo(file.text, () => ({ sent: 2, received: 2 }));
     expect(faults).toEqual([]);
     expect(Object.fromEntries(header)).toMatchObject({
       CONTEST: "SUDESTADA-PREFIX",

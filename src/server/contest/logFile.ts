@@ -1,5 +1,5 @@
 import { type LogHeader, type LogLine, readCabrillo, writeCabrillo } from "../../core/cabrillo";
-import { CATEGORY_KINDS, keptValues, type Part, partsOf, type Rules } from "../../core/contest";
+import { CATEGORY_KINDS, columnsOf, keptValues, partsOf } from "../../core/contest";
 import type { Entry, LogFile } from "../../core/contract";
 import type { Context } from "../context";
 import { done, type Result } from "../problem";
@@ -17,7 +17,7 @@ export function logFileOf(context: Context, entryId: number): Result<LogFile> {
   const lines = contacts().map((contact) => lineOf(entry, contact, board.judgementOf(contact.id)!.side));
   const { score } = board.score();
   const text = [...writeCabrillo(headerOf(context, entry, score), lines)].join("");
-  const back = readCabrillo(text);
+  const back = readCabrillo(text, () => ({ sent: columnsOf(entry.rules, entry.side, "sent").length }));
   const headerLines = text.split("\r\n").findIndex((line) => /^(X-)?QSO:/.test(line));
   const faults = back.faults.map(({ line, text: said }) => ({ line, text: said }));
   lines.forEach((line, index) => {
@@ -60,13 +60,6 @@ function headerOf({ store }: Context, entry: Entry, score: number): LogHeader {
   return [...given, ...address, ["SOAPBOX", header.soapbox] as const].filter(([, value]) => value.trim() !== "");
 }
 
-/** The parts that stand in a line, in their order. */
-export function columnsOf(rules: Rules, way: "sent" | "received", side: string): readonly Part[] {
-  const parts = partsOf(rules, side);
-  const named = rules.columns?.[way];
-  return named === undefined ? parts : named.flatMap((id) => parts.filter((part) => part.id === id));
-}
-
 function lineOf(entry: Entry, contact: BoardContact, side: string): LogLine {
   const { rules } = entry;
   const values = (way: "sent" | "received", of: string) => {
@@ -75,7 +68,7 @@ function lineOf(entry: Entry, contact: BoardContact, side: string): LogLine {
         ? { serial: contact.serialSent, report: contact.reportSent, exchange: contact.exchangeSent }
         : { serial: contact.serialReceived, report: contact.reportReceived, exchange: contact.exchangeReceived };
     const known = keptValues(rules, partsOf(rules, of), kept, contact.mode);
-    return columnsOf(rules, way, of).map(({ id, type }) => {
+    return columnsOf(rules, of, way).map(({ id, type }) => {
       const value = known[id] ?? "-";
       return type === "serial" && value !== "-" ? value.padStart(3, "0") : value;
     });

@@ -5,6 +5,7 @@ import type { AdifNote, AdifRecord } from "../../core/adif";
 import { additionsFrom } from "../../core/contact";
 import type { ImportChoices, ImportReport } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
+import { rulesByTag } from "../contest/definitions";
 import { openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
 import { findContact } from "./contactRow";
@@ -51,7 +52,7 @@ export async function importAdif(
   else truncateSync(refusedFile, report.refusedBytes);
   const skip = report.read;
   const read = recordReader(context, logbookId, request.choices);
-  const file = openAdifFile(request.file);
+  const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
   let seen = 0;
 
   function take(writer: BatchWriter, record: AdifRecord): void {

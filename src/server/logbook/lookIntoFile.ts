@@ -2,6 +2,7 @@ import { existsSync } from "node:fs";
 import { setImmediate } from "node:timers/promises";
 import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
+import { rulesByTag } from "../contest/definitions";
 import { openAdifFile } from "./adifFile";
 import { recordReader } from "./fileContacts";
 
@@ -18,7 +19,7 @@ export async function lookIntoFile(
   if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
   const read = recordReader(context, logbookId, importChoicesSchema.parse({}));
   const tally = createTally(request.fileName);
-  const file = openAdifFile(request.file);
+  const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
   try {
     let next = file.records.next();
     while (next.done !== true) {

@@ -7,11 +7,12 @@ import { toast } from "sonner";
 import type { Rules } from "@/core/contest";
 import type { Contest, Entry } from "@/core/contract";
 import { useActions } from "../kit/actions";
-import { api, ApiProblem } from "../kit/api";
+import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
+import { faultLines } from "./faultLines";
 import { RulesWindow } from "./RulesWindow";
 import { SetupWindow } from "./SetupWindow";
 import { useNow } from "./useNow";
@@ -213,11 +214,4 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
       {editing !== null && <RulesWindow start={editing === "new" ? null : editing} onClose={() => setEditing(null)} />}
     </div>
   );
-}
-
-/** What is wrong with a definition, place by place. */
-export function faultLines(problem: Error): string[] {
-  if (problem instanceof ApiProblem && problem.details.errors !== undefined)
-    return problem.details.errors.map(({ field, detail }) => `${field}: ${detail}`);
-  return [problem.message];
 }

@@ -11,7 +11,7 @@ import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
-import { faultLines } from "./Calendar";
+import { faultLines } from "./faultLines";
 
 const BLANK = {
   format: "ypsiloid-contest/1",

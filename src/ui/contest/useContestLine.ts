@@ -66,13 +66,14 @@ export function useContestLine({ entry, seat, draft }: Asked) {
     // Once, when the entry is there.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [entryId]);
-  const tryHandIn = useEffectEvent(() => {
+  const tryHandIn = () => {
     if (entryId !== null) void handInAll(entryId).then(tell);
-  });
+  };
+  const onTimer = useEffectEvent(tryHandIn);
   const isWaiting = waiting > 0;
   useEffect(() => {
     if (!isWaiting) return;
-    const timer = setInterval(() => tryHandIn(), TRY_AGAIN_MS);
+    const timer = setInterval(() => onTimer(), TRY_AGAIN_MS);
     return () => clearInterval(timer);
   }, [isWaiting]);
   useLive((event) => event.type === "reconnected" && tryHandIn());

@@ -95,7 +95,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
       title={`Import into ${logbook.name}`}
       about={
         file === undefined
-          ? "ADIF files (.adi, .adx). Nothing is written before you have seen what is in them."
+          ? "ADIF files (.adi, .adx) and contest logs in Cabrillo (.log, .cbr). Nothing is written before you have seen what is in them."
           : `${file.name}, ${size(file.size)}${several}`
       }
       width={760}
@@ -131,7 +131,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
         ref={picker}
         type="file"
         multiple
-        accept=".adi,.adif,.adx,.xml,.txt"
+        accept=".adi,.adif,.adx,.xml,.txt,.log,.cbr"
         aria-label="Log file"
         className="hidden"
         onChange={({ target }) => setFiles([...(target.files ?? [])])}

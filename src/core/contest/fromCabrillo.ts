@@ -1,0 +1,125 @@
+import type { AdifField, AdifReader, AdifRecord } from "../adif";
+import { NO_HEADER } from "../adif";
+import { type CabrilloLog, readCabrillo, type ReadLine } from "../cabrillo";
+import { columnsOf, keepExchange, type KeptExchange, readPart, understandExchange } from "./exchange";
+import type { Part, Rules } from "./rules";
+import { stationByCall, stationOf } from "./station";
+
+/** Whether a text begins as a contest log does. */
+export function isCabrillo(beginning: string): boolean {
+  return /^(?:\u00ef\u00bb\u00bf|\ufeff)?\s*(START-OF-LOG|QSO)\s*:/i.test(beginning);
+}
+
+/**
+ * Reads a contest log as if it were ADIF, so that it takes the way of any other log: looked at beforehand, checked for
+ * duplicates, with what was refused as it came. A contest log is small: it is read whole.
+ *
+ * @param rulesOf the rules of a contest by the name in the log, where they are known: they tell the exchange apart
+ */
+export function cabrilloReader(rulesOf: (tag: string) => Rules | undefined): AdifReader {
+  let text = "";
+  return {
+    push(piece) {
+      text += typeof piece === "string" ? piece : Array.from(piece, (byte) => String.fromCharCode(byte)).join("");
+      return [];
+    },
+    finish: () => recordsOf(text, rulesOf),
+    header: NO_HEADER,
+    problem: null,
+  };
+}
+
+function recordsOf(text: string, rulesOf: (tag: string) => Rules | undefined): AdifRecord[] {
+  const rules = (header: CabrilloLog["header"]) => rulesOf(header.get("CONTEST")?.toUpperCase() ?? "");
+  const own = (known: Rules, call: string) => stationOf(known, stationByCall(call, 0)).side;
+  const log = readCabrillo(text, (header) => {
+    const known = rules(header);
+    const call = header.get("CALLSIGN");
+    if (known === undefined || call === undefined) return undefined;
+    return { sent: columnsOf(known, own(known, call.toUpperCase()), "sent").length };
+  });
+  const known = rules(log.header);
+  const refused = log.faults
+    .filter(({ fatal }) => fatal)
+    .map(({ line, text: why, raw = "" }): AdifRecord => ({
+      line,
+      raw: `${raw}\n`,
+      fields: [],
+      notes: [],
+      broken: why,
+    }));
+  return [...log.lines.map((line) => recordOf(line, log, known)), ...refused].sort((a, b) => a.line - b.line);
+}
+
+function recordOf(line: ReadLine, { header }: CabrilloLog, rules: Rules | undefined): AdifRecord {
+  const time = new Date(line.startedAt * 1000).toISOString();
+  const keep = (words: readonly string[], call: string, way: "sent" | "received") =>
+    rules === undefined ? keptOfUnknown(words) : keptByRules(rules, words, call, way, line);
+  const sent = keep(line.sent, line.ownCall, "sent");
+  const received = keep(line.received, line.call, "received");
+  const operators = (header.get("OPERATORS") ?? "").split(/[\s,]+/).filter(Boolean);
+  const values: Readonly<Record<string, string | number | null | undefined>> = {
+    CALL: line.call,
+    QSO_DATE: time.slice(0, 10).replace(/-/g, ""),
+    TIME_ON: time.slice(11, 16).replace(":", ""),
+    BAND: line.band,
+    FREQ: line.frequencyHz === null ? null : line.frequencyHz / 1e6,
+    MODE: line.mode,
+    STATION_CALLSIGN: line.ownCall,
+    OPERATOR: operators.length === 1 ? operators[0] : null,
+    MY_GRIDSQUARE: header.get("GRID-LOCATOR"),
+    CONTEST_ID: header.get("CONTEST")?.toUpperCase(),
+    RST_SENT: sent.report,
+    STX: sent.serial,
+    STX_STRING: sent.exchange,
+    RST_RCVD: received.report,
+    SRX: received.serial,
+    SRX_STRING: received.exchange,
+  };
+  const fields = Object.entries(values).flatMap(([name, value]): AdifField[] =>
+    value === null || value === undefined || value === "" ? [] : [{ name, value: String(value), at: 0 }],
+  );
+  const broken = line.withdrawn === true ? { broken: "the log marks it as not to be counted (X-QSO)" } : {};
+  return {
+    line: line.line,
+    raw: fields.map(({ name, value }) => `<${name}:${value.length}>${value}`).join("") + "<EOR>\n",
+    fields,
+    notes: [],
+    ...broken,
+  };
+}
+
+function keptByRules(
+  rules: Rules,
+  words: readonly string[],
+  call: string,
+  way: "sent" | "received",
+  line: ReadLine,
+): KeptExchange {
+  const parts = columnsOf(rules, stationOf(rules, stationByCall(call, line.startedAt)).side, way);
+  const inOrder = parts.length === words.length ? valuesInOrder(rules, parts, words, line.mode) : null;
+  return keepExchange(parts, inOrder ?? understandExchange(rules, parts, words.join(" "), line.mode).values);
+}
+
+function valuesInOrder(rules: Rules, parts: readonly Part[], words: readonly string[], mode: string) {
+  const values: Record<string, string> = {};
+  for (const [index, part] of parts.entries()) {
+    const word = words[index]!;
+    if (word === "-") continue;
+    const reading = readPart(rules, part, word.replace(/_/g, " "), mode);
+    if (!reading.ok) return null;
+    values[part.id] = reading.value;
+  }
+  return values;
+}
+
+/** Without rules the first word is a report if it looks like one, and the rest stays as it came. */
+function keptOfUnknown(words: readonly string[]): KeptExchange {
+  const [first = "", ...others] = words;
+  const isReport = /^[1-5][1-9]{1,2}$/.test(first);
+  return {
+    report: isReport ? first : null,
+    serial: null,
+    exchange: (isReport ? others : words).join(" ") || null,
+  };
+}

@@ -1,0 +1,61 @@
+import type { AddressInfo, Server } from "node:net";
+import type { LiveEvent } from "../../core/contract";
+import { createKeyer, type Keyer } from "./keyer";
+import { startKeyer } from "../../../stand-ins/keyer/server";
+
+type KeyerEvent = Extract<LiveEvent, { type: "keyer" }>;
+
+let server: Server;
+let keyer: Keyer;
+let events: KeyerEvent[];
+
+beforeEach(async () => {
+  events = [];
+  server = await startKeyer({ port: 0, hurry: 40, limit: 10 });
+  keyer = createKeyer((server.address() as AddressInfo).port, "127.0.0.1", (event) => events.push(event as KeyerEvent));
+});
+afterEach(async () => {
+  keyer.close();
+  await new Promise((resolve) => server.close(resolve));
+});
+
+const last = () => events.at(-1);
+async function ended(): Promise<KeyerEvent> {
+  while (last() === undefined || last()!.is === "letter") await new Promise((resolve) => setTimeout(resolve, 5));
+  return last()!;
+}
+
+it("keys a text letter by letter, and tells who asked", async () => {
+  expect(await keyer.send({ text: "cq  cx3qua", speed: 30, position: "left" })).toMatchObject({ ok: true });
+  expect(await ended()).toMatchObject({ is: "done", text: "CQ  CX3QUA", position: "left" });
+  const letters = events.filter(({ is }) => is === "letter");
+  expect(letters.map(({ letter }) => letter).join("")).toBe("CQ  CX3QUA");
+  expect(letters[0]).toMatchObject({ down: [{ from: 0, to: 120 }, {}, {}, {}], lasts: 560 });
+});
+
+it("takes a new speed inside a text, and stops at once", async () => {
+  await keyer.send({ text: "EEEEEEEEEEEEEEEEEEEEEEEEEEEEEE", speed: 10 });
+  while (events.length < 3) await new Promise((resolve) => setTimeout(resolve, 1));
+  keyer.speed({ speed: 40 });
+  while (last()?.lasts !== 120) await new Promise((resolve) => setTimeout(resolve, 1));
+  keyer.stop();
+  const { is, text } = await ended();
+  expect(is).toBe("stopped");
+  expect(text!.length).toBeLessThan(30);
+});
+
+it("stops what is over its limit, and drops the one before for a new one", async () => {
+  await keyer.send({ text: "0".repeat(200), speed: 5 });
+  await keyer.send({ text: "0".repeat(200), speed: 5 });
+  expect(await ended()).toMatchObject({ is: "limit" });
+});
+
+it("refuses what cannot be keyed, and says when there is no keyer", async () => {
+  expect(await keyer.send({ text: "INÉS", speed: 20 })).toMatchObject({
+    problem: { detail: expect.stringContaining("É") as string },
+  });
+  expect(await keyer.send({ text: "A", speed: 500 })).toMatchObject({ ok: false });
+  const nowhere = createKeyer(1, "127.0.0.1", () => {});
+  expect(await nowhere.send({ text: "A", speed: 20 })).toMatchObject({ problem: { status: 503 } });
+  expect(nowhere.stop()).toMatchObject({ ok: true });
+});
