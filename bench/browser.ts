@@ -2,7 +2,9 @@ import { chromium, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { startApp } from "../e2e/app";
 import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "../e2e/chromium";
-import type { ImportReport, Job, UndoReport } from "../src/core/contract";
+import { isoTime } from "../src/core/contact";
+import { SHIPPED_CONTESTS } from "../src/core/contest";
+import type { ContestLogged, Entry, ImportReport, Job, UndoReport } from "../src/core/contract";
 import { type Line, most, table, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
 
@@ -19,6 +21,7 @@ try {
   });
   await importContacts(250_000);
   await measureBrowser();
+  await measureContest();
   if (process.argv.includes("million")) await measureMillion();
 } finally {
   await app.stop();
@@ -94,7 +97,121 @@ async function measureBrowser(): Promise<void> {
   await browser.close();
 }
 
+const CONTEST = 10_000;
+const POSITIONS = 2;
+const A_SECOND = 5;
+const SECONDS = 60;
+
+/** A contest of 10 000 contacts: from Enter to ready for the next call; two positions that log for a minute. */
+async function measureContest(): Promise<void> {
+  const from = Math.floor(Date.now() / 3_600_000 - 30) * 3600;
+  const definition = {
+    ...SHIPPED_CONTESTS[0]!,
+    tag: "BENCH-WATCH",
+    when: { fixed: [{ from: isoTime(from), to: isoTime(from + 48 * 3600) }] },
+  };
+  await app.api("contests", { method: "POST", json: definition });
+  const entry = await app.api<Entry>("logbooks/1/entries", {
+    method: "POST",
+    json: {
+      tag: definition.tag,
+      ownCall: "CX3QUA",
+      category: { operator: "SINGLE-OP", assisted: "ASSISTED", band: "ALL", mode: "MIXED", power: "LOW" },
+      operators: ["CX3QUA"],
+    },
+  });
+  const made = makeContacts(CONTEST).map((contact, index) => ({
+    ...contact,
+    startedAt: isoTime(from + 60 + index * 10),
+    endedAt: isoTime(from + 60 + index * 10),
+    contestId: definition.tag,
+    serialReceived: (index % 2000) + 1,
+  }));
+  const body = new Uint8Array(makeAdi(made));
+  await ended(await app.api<Job>("logbooks/1/imports?name=contest.adi", { method: "POST", body }));
+
+  const browser = await chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_FLAGS });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${app.url}/contest`);
+  await page.getByRole("grid", { name: "Log of the contest" }).getByRole("row").nth(20).waitFor();
+  await page.keyboard.press("Control+Alt+b");
+  await page.evaluate("globalThis.__name = (value) => value");
+  await page.evaluate(() => {
+    globalThis.ready = [];
+    const call = document.querySelector<HTMLInputElement>('section[aria-label="Entry line"] input.tracking-wide')!;
+    addEventListener(
+      "keydown",
+      ({ key }) => {
+        if (key !== "Enter" || call.value === "") return;
+        const at = performance.now();
+        const look = () =>
+          call.value === "" && document.activeElement === call
+            ? setTimeout(() => globalThis.ready.push(performance.now() - at))
+            : requestAnimationFrame(look);
+        requestAnimationFrame(look);
+      },
+      true,
+    );
+  });
+  for (let index = 0; index < 60; index++) {
+    await page.getByLabel("Call", { exact: true }).fill(`DL${index % 10}QT${String.fromCharCode(65 + (index % 26))}`);
+    await page.getByLabel("Serial", { exact: true }).fill(String(index + 1));
+    await page.waitForTimeout(250);
+    await page.keyboard.press("Enter");
+    await page.waitForTimeout(250);
+  }
+  const ready = await page.evaluate(() => globalThis.ready);
+  if (ready.length < 50) throw new Error(`only ${ready.length} contacts were logged by Enter`);
+  note(under("Enter to ready for the next call, contest of 10 000, p95", most(ready, 0.95), 50));
+  await browser.close();
+
+  const before = (await app.api<{ total: number }>(`entries/${entry.id}/contacts?limit=1`)).total;
+  const sent = await Promise.all(
+    Array.from({ length: POSITIONS }, (_, position) => operate(entry, `bench-${position}`)),
+  );
+  const after = (await app.api<{ total: number }>(`entries/${entry.id}/contacts?limit=1`)).total;
+  const serials = sent.flat();
+  const sound = after - before === serials.length && new Set(serials).size === serials.length;
+  note({
+    what: `two positions, ${A_SECOND} contacts a second each for a minute`,
+    measured: `${after - before} of ${serials.length}, ${new Set(serials).size} serials`,
+    limit: "",
+    target: "none lost, none double",
+    within: sound,
+  });
+}
+
+/** A position that reserves a serial and logs, so many times a second; gives the serials it logged. */
+async function operate(entry: Entry, position: string): Promise<number[]> {
+  const serials: number[] = [];
+  const start = performance.now();
+  for (let index = 0; index < SECONDS * A_SECOND; index++) {
+    const wait = start + (index * 1000) / A_SECOND - performance.now();
+    if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait));
+    const { serial } = await app.api<{ serial: number }>(`entries/${entry.id}/serials`, {
+      method: "POST",
+      json: { position },
+    });
+    const logged = await app.api<ContestLogged>(`entries/${entry.id}/contacts`, {
+      method: "POST",
+      json: {
+        call: `W${index % 10}QU${String.fromCharCode(65 + (index % 26))}`,
+        startedAt: new Date().toISOString(),
+        band: ["40m", "20m", "15m", "10m"][index % 4],
+        mode: "CW",
+        received: { serial: String(index + 1) },
+        serialSent: serial,
+        position,
+        handIn: `${position}-${index}`,
+      },
+    });
+    serials.push(logged.contact.serialSent!);
+  }
+  return serials;
+}
+
 declare global {
+  var ready: number[];
   var bench: { painted: number[]; longest: number; longestBlank: number };
 }
 

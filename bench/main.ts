@@ -18,6 +18,7 @@ import { listContacts, logContact } from "../src/server/logbook/contacts";
 import { openAdifFile } from "../src/server/logbook/adifFile";
 import { createLogbook } from "../src/server/logbook/logbooks";
 import { readingFor } from "../src/server/logbook/reading";
+import { benchContest, benchScore } from "./contest";
 import { best, type Line, p95, ratio, table, time, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
 
@@ -25,6 +26,7 @@ const folder = mkdtempSync(join(tmpdir(), "ypsiloid-bench-"));
 const lines: Line[] = [];
 try {
   benchResolve();
+  lines.push(...(await benchScore()));
   for (const count of [100_000, 250_000]) {
     const file = join(folder, `${count}.adi`);
     // Nothing of what was made stays in memory: it would be the garbage collector that is measured.
@@ -32,6 +34,7 @@ try {
     if (count === 100_000) await benchReading(file);
     const { context, logbookId } = await benchImport(file, count);
     await benchLog(context, logbookId, count);
+    if (count === 250_000) lines.push(...(await benchContest(context, logbookId)));
     context.store.close();
   }
 } finally {
