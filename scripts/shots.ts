@@ -48,6 +48,15 @@ await shot("journal", "/desk", "night", async (page) => {
     .first()
     .click();
 });
+await shot("contest", "/contest", "day", async (page) => {
+  await page.getByRole("button", { name: "Open", exact: true }).first().click();
+  await page.getByLabel("Call", { exact: true }).fill("DL1QTA");
+  await page.waitForTimeout(800);
+});
+await shot("hand-in", "/contest", "night", async (page) => {
+  await page.getByRole("button", { name: "Open", exact: true }).first().click();
+  await page.getByRole("tab", { name: "Hand in" }).click();
+});
 await shot("filter", "/desk", "day", async (page) => {
   await page.getByRole("button", { name: "Filters" }).click();
   await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();

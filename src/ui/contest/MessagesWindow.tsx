@@ -18,6 +18,8 @@ import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Window } from "../kit/Window";
+import { useEntries } from "./useEntries";
+import { keepKeying, keptKeying } from "./useKeyer";
 
 interface MessagesProps {
   entry: Entry;
@@ -32,12 +34,21 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
   const client = useQueryClient();
   const [set, setSet] = useState<MessageSet>(entry.messages[group] ?? USUAL_MESSAGES);
   const [problem, setProblem] = useState<string | null>(null);
+  const [keying, setKeying] = useState(keptKeying);
+  const { data: entries } = useEntries(entry.logbookId);
+  const others = (entries?.items ?? []).flatMap((other) =>
+    Object.entries(other.messages).map(([mode, messages]) => ({
+      name: `${other.name} ${other.period.from.slice(0, 4)}, ${mode}`,
+      messages,
+    })),
+  );
   const pieces = piecesOf(entry.rules, entry.side);
   const facts = { ...EXAMPLE, myCall: entry.ownCall, sent: { serial: "1", report: "599", ...entry.sent } };
   const save = useMutation({
     mutationFn: () =>
       api<Entry>(`entries/${entry.id}`, { method: "PATCH", json: { messages: { ...entry.messages, [group]: set } } }),
     onSuccess: async () => {
+      keepKeying(keying);
       await client.invalidateQueries({ queryKey: ["contest", "entries"] });
       onClose();
     },
@@ -102,6 +113,23 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
           {problem}
         </p>
       )}
+      {others.length > 0 && (
+        <Choice
+          label="Copy the messages of"
+          value=""
+          onChange={({ target }) => {
+            const chosen = others[Number(target.value)];
+            if (chosen !== undefined) setSet(chosen.messages);
+          }}
+        >
+          <option value="">…</option>
+          {others.map(({ name }, index) => (
+            <option key={name} value={index}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      )}
       {group === "CW" && (
         <div className="flex items-end gap-3">
           <Choice
@@ -125,6 +153,28 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
             <option value="none">never</option>
             <option value="reports">in reports</option>
             <option value="all">in all numbers</option>
+          </Choice>
+          <Choice
+            label="Weight"
+            value={keying.weight}
+            onChange={({ target }) => setKeying({ ...keying, weight: Number(target.value) })}
+          >
+            {[40, 45, 50, 55, 60].map((weight) => (
+              <option key={weight} value={weight}>
+                {weight < 50 ? `lighter, ${weight} %` : weight > 50 ? `heavier, ${weight} %` : "even, 50 %"}
+              </option>
+            ))}
+          </Choice>
+          <Choice
+            label="Between words"
+            value={keying.wordSpace}
+            onChange={({ target }) => setKeying({ ...keying, wordSpace: Number(target.value) })}
+          >
+            {[5, 6, 7, 9, 12].map((dots) => (
+              <option key={dots} value={dots}>
+                {dots} dots
+              </option>
+            ))}
           </Choice>
         </div>
       )}

@@ -2,11 +2,12 @@
 
 import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
-import { FASTEST, SLOWEST, USUAL_KEYING } from "@/core/signal";
+import { FASTEST, type Keying, SLOWEST, USUAL_KEYING } from "@/core/signal";
 import { api } from "../kit/api";
 import { useLive } from "../kit/useLive";
 
 const SPEED_KEPT_AS = "keyer-speed";
+const KEYING_KEPT_AS = "keyer-keying";
 const TONE_KEPT_AS = "keyer-tone";
 const TONE_HZ = 620;
 const LOUDNESS = 0.12;
@@ -80,7 +81,7 @@ export function useKeyer(position: string): KeyerState {
       setSent("");
       setSending(true);
       try {
-        await api("keyer/send", { method: "POST", json: { ...USUAL_KEYING, speed, text, position } });
+        await api("keyer/send", { method: "POST", json: { ...keptKeying(), speed, text, position } });
       } catch (error) {
         setSending(false);
         toast.error((error as Error).message, { id: "keyer" });
@@ -97,6 +98,19 @@ export function useKeyer(position: string): KeyerState {
       localStorage.setItem(TONE_KEPT_AS, tone ? "off" : "on");
     },
   };
+}
+
+type Touch = Pick<Keying, "weight" | "wordSpace">;
+
+/** How heavy the elements are, and how far apart the words, as this browser wants it. */
+export function keptKeying(): Touch {
+  const { weight, wordSpace } = USUAL_KEYING;
+  const kept = localStorage.getItem(KEYING_KEPT_AS);
+  return { weight, wordSpace, ...(kept === null ? {} : (JSON.parse(kept) as Partial<Touch>)) };
+}
+
+export function keepKeying(touch: Touch): void {
+  localStorage.setItem(KEYING_KEPT_AS, JSON.stringify(touch));
 }
 
 /** Sounds one letter: a soft edge on each element, so that it does not click. */
