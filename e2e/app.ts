@@ -4,6 +4,7 @@ import { createServer } from "node:http";
 import type { AddressInfo, Server } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { startAlmanac } from "../stand-ins/almanac/server";
 import { startKeyer } from "../stand-ins/keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "../stand-ins/lantern/server";
 import { startOrganiser } from "../stand-ins/organiser/server";
@@ -38,6 +39,7 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
   const lanternUrl = `http://127.0.0.1:${portOf(lantern)}`;
   const organiser = await startOrganiser({ port: 0 });
   const organiserUrl = `http://127.0.0.1:${portOf(organiser)}`;
+  const almanac = await startAlmanac({ port: 0 });
   const keyer = await startKeyer({ port: 0, limit: 4 });
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
@@ -60,6 +62,7 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
           YPSILOID_LANTERN_TIMEOUT: "2",
           YPSILOID_ORGANISER_URL: organiserUrl,
           YPSILOID_ORGANISER_TIMEOUT: "2",
+          YPSILOID_ALMANAC_URL: `http://127.0.0.1:${portOf(almanac)}`,
           YPSILOID_KEYER_PORT: String(portOf(keyer)),
         },
       },
@@ -106,7 +109,9 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
       await end("SIGTERM");
       lantern.closeAllConnections();
       organiser.closeAllConnections();
-      for (const standIn of [lantern, organiser, keyer]) await new Promise((resolve) => standIn.close(resolve));
+      almanac.closeAllConnections();
+      for (const standIn of [lantern, organiser, almanac, keyer])
+        await new Promise((resolve) => standIn.close(resolve));
       rmSync(data, { recursive: true, force: true });
     },
   };

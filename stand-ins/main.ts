@@ -1,5 +1,6 @@
 import { join, resolve } from "node:path";
 import type { Server } from "node:net";
+import { startAlmanac } from "./almanac/server";
 import { startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
 import { startOrganiser } from "./organiser/server";
@@ -22,6 +23,7 @@ const standIns: readonly (readonly [name: string, start: (port: number) => Promi
   ],
   ["The organiser", (port) => startOrganiser({ port })],
   ["The keyer", (port) => startKeyer({ port })],
+  ["Almanac", (port) => startAlmanac({ port })],
 ];
 
 const running: Server[] = [];

@@ -15,6 +15,8 @@ const settingsSchema = z.strictObject({
   lanternTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
   organiserUrl: z.url({ protocol: /^https?$/ }).optional(),
   organiserTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
+  almanacUrl: z.url({ protocol: /^https?$/ }).optional(),
+  almanacTimeoutSeconds: z.coerce.number().min(1).max(600).default(10),
   keyerHost: z.string().min(1).default("127.0.0.1"),
   keyerPort: port.optional(),
   importLimitMegabytes: z.coerce.number().min(1).max(100_000).default(2000),
@@ -22,7 +24,7 @@ const settingsSchema = z.strictObject({
 
 export interface Config extends Omit<
   z.output<typeof settingsSchema>,
-  "lanternUrl" | "lanternToken" | "organiserUrl" | "keyerPort"
+  "lanternUrl" | "lanternToken" | "organiserUrl" | "almanacUrl" | "keyerPort"
 > {
   /** The data folder, absolute. */
   readonly data: string;
@@ -30,6 +32,7 @@ export interface Config extends Omit<
   readonly lanternUrl: string;
   readonly lanternToken: string;
   readonly organiserUrl: string;
+  readonly almanacUrl: string;
   readonly keyerPort: number;
 }
 
@@ -43,6 +46,8 @@ const VARIABLES = {
   YPSILOID_LANTERN_TIMEOUT: "lanternTimeoutSeconds",
   YPSILOID_ORGANISER_URL: "organiserUrl",
   YPSILOID_ORGANISER_TIMEOUT: "organiserTimeoutSeconds",
+  YPSILOID_ALMANAC_URL: "almanacUrl",
+  YPSILOID_ALMANAC_TIMEOUT: "almanacTimeoutSeconds",
   YPSILOID_KEYER_HOST: "keyerHost",
   YPSILOID_KEYER_PORT: "keyerPort",
   YPSILOID_IMPORT_LIMIT_MB: "importLimitMegabytes",
@@ -79,6 +84,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     lanternUrl: settings.lanternUrl ?? `http://127.0.0.1:${settings.standInsPort}`,
     lanternToken: settings.lanternToken ?? STAND_IN_TOKEN,
     organiserUrl: settings.organiserUrl ?? `http://127.0.0.1:${settings.standInsPort + 1}`,
+    almanacUrl: settings.almanacUrl ?? `http://127.0.0.1:${settings.standInsPort + 3}`,
     keyerPort: settings.keyerPort ?? settings.standInsPort + 2,
   };
 }

@@ -6,6 +6,8 @@ import { openStore, type Store } from "./db/store";
 import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
 import { createFinder, type Finder } from "./logbook/finder";
 import { createKeyer, type Keyer } from "./links/keyer";
+import { askAlmanac } from "./directory/almanac";
+import { createDirectory, type Directory } from "./directory/directory";
 import { createHub, type Hub } from "./live/hub";
 
 /** What lives as long as the server process: one of each, shared by routes and by long-lived work. */
@@ -16,6 +18,7 @@ export interface Runtime {
   readonly supervisor: Supervisor;
   readonly finder: Finder;
   readonly keyer: Keyer;
+  readonly directory: Directory;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
   readonly ending: AbortSignal;
@@ -49,8 +52,16 @@ async function start(): Promise<Runtime> {
   const finder = createFinder(config.databaseFile);
   const hub = createHub();
   const keyer = createKeyer(config.keyerPort, config.keyerHost, hub.announce);
-  ending.signal.addEventListener("abort", () => keyer.close());
-  return { config, store, hub, supervisor, finder, keyer, log, ending: ending.signal };
+  const almanac = { url: config.almanacUrl, timeoutMs: config.almanacTimeoutSeconds * 1000 };
+  const directory = createDirectory({
+    store,
+    ask: (baseCall) => askAlmanac(almanac, baseCall),
+    announce: hub.announce,
+    now: nowSeconds,
+    fault: (error) => log.info({ err: error }, "the directory does not answer"),
+  });
+  ending.signal.addEventListener("abort", () => (keyer.close(), directory.close()));
+  return { config, store, hub, supervisor, finder, keyer, directory, log, ending: ending.signal };
 }
 
 /** What a request works with. */

@@ -97,6 +97,8 @@ export interface Scoreboard {
   /** What a contact would be worth, were it logged now. */
   judge(contact: ContestContact): Judgement;
   judgementOf(id: number): Judgement | undefined;
+  /** Whether a contact is in the log and could count: duplicates do, what the rules refuse does not. */
+  isValid(id: number): boolean;
   /** Items of a multiplier that count, with the band or mode they count in, and by which contact. */
   multipliers(): ReadonlyMap<string, { readonly item: MultiplierItem; readonly contactId: number }>;
   score(): Score;
@@ -201,6 +203,7 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
       const scored = byId.get(id);
       return scored === undefined ? undefined : judgement(scored, true);
     },
+    isValid: (id) => byId.get(id)?.assessment.refused === null,
     multipliers() {
       const found = new Map<string, { item: MultiplierItem; contactId: number }>();
       for (const [key, [first]] of byMultiplier) {

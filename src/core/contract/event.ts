@@ -28,6 +28,7 @@ export type LiveEvent =
       /** What went out, or what is wrong. */
       readonly text?: string;
     }
+  | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
   | {
       /** Something of an entry into a contest that is no contact. */
       readonly type: "contest";

@@ -34,7 +34,15 @@ export const readingQuerySchema = z.strictObject({
   within: z.coerce.number().int().min(0).max(4_000_000_000).default(86_400),
 });
 
-/** A call in the log that fits what is typed so far. */
+/** What a call directory has of a station. */
+export const directoryEntrySchema = z.object({
+  name: z.string().nullable(),
+  place: z.string().nullable(),
+  grid: z.string().nullable(),
+});
+export type DirectoryEntry = z.output<typeof directoryEntrySchema>;
+
+/** A call of the log or of the directory that fits what is typed so far. */
 export const callHintSchema = z.object({ call: z.string(), contacts: z.int() });
 export type CallHint = z.output<typeof callHintSchema>;
 
@@ -64,6 +72,8 @@ export const readingSchema = z.object({
     /** What the operator keeps about the station. */
     note: z.string().nullable(),
   }),
+  /** As far as it is known; an answer that arrives later is told by the live stream. */
+  directory: directoryEntrySchema.nullable(),
   slots: z.array(slotCellSchema),
 });
 export type Reading = z.output<typeof readingSchema>;

@@ -143,10 +143,22 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
       "exchangeSent",
       "exchangeReceived",
     ])
-    .where("logbookId", "=", entry.logbookId)
-    .where("contestId", "=", entry.tag)
-    .where("startedAt", ">=", secondsOf(entry.period.from) - MARGIN)
-    .where("startedAt", "<", secondsOf(entry.period.to) + MARGIN);
-  if (ids !== undefined) query = query.where("id", "in", ids);
-  return store.all(query);
+    .select(["logbookId", "contestId"]);
+  const from = secondsOf(entry.period.from) - MARGIN;
+  const to = secondsOf(entry.period.to) + MARGIN;
+  if (ids === undefined) {
+    query = query
+      .where("logbookId", "=", entry.logbookId)
+      .where("contestId", "=", entry.tag)
+      .where("startedAt", ">=", from)
+      .where("startedAt", "<", to);
+    return store.all(query);
+  }
+  // By their numbers alone: with the rest the database may choose to go through the whole contest.
+  return store
+    .all(query.where("id", "in", ids))
+    .filter(
+      ({ logbookId, contestId, startedAt }) =>
+        logbookId === entry.logbookId && contestId === entry.tag && startedAt >= from && startedAt < to,
+    );
 }

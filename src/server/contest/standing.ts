@@ -20,7 +20,7 @@ export function standingOf(context: Context, entryId: number): Result<Standing> 
   if (!found.ok) return found;
   const entry = found.value;
   const { board, contacts } = boardOf(context, entry);
-  const counted = contacts().filter(({ id }) => board.judgementOf(id)?.refused === null);
+  const counted = contacts().filter(({ id }) => board.isValid(id));
   const times = counted.map(({ startedAt }) => startedAt);
   const { from, to } = { from: secondsOf(entry.period.from), to: secondsOf(entry.period.to) };
   const now = Math.min(context.now(), to);

@@ -125,6 +125,8 @@ const DESK = [
 
 const CONTEST = [
   `CREATE INDEX contactByContest ON contact (logbookId, contestId, startedAt) WHERE contestId IS NOT NULL`,
+  `CREATE TABLE directoryEntry (
+    baseCall TEXT PRIMARY KEY, body TEXT, askedAt INTEGER NOT NULL) STRICT, WITHOUT ROWID`,
   `CREATE TABLE contestRules (
     tag TEXT PRIMARY KEY, body TEXT NOT NULL, changedAt INTEGER NOT NULL) STRICT, WITHOUT ROWID`,
   `CREATE TABLE contestEntry (
@@ -135,6 +137,7 @@ const CONTEST = [
     entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE, serial INTEGER NOT NULL,
     position TEXT NOT NULL, reservedAt INTEGER NOT NULL, contactId INTEGER,
     PRIMARY KEY (entryId, serial)) STRICT, WITHOUT ROWID`,
+  `CREATE INDEX contestSerialOpen ON contestSerial (entryId, serial) WHERE contactId IS NULL`,
   `CREATE TABLE contestHandIn (
     entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE, handIn TEXT NOT NULL,
     contactId INTEGER NOT NULL, PRIMARY KEY (entryId, handIn)) STRICT, WITHOUT ROWID`,

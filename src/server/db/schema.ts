@@ -22,6 +22,7 @@ export interface Schema {
   jobItem: JobItemTable;
   export: ExportTable;
   stationNote: StationNoteTable;
+  directoryEntry: DirectoryEntryTable;
   contestRules: ContestRulesTable;
   contestEntry: ContestEntryTable;
   contestSerial: ContestSerialTable;
@@ -29,6 +30,13 @@ export interface Schema {
   contestLook: ContestLookTable;
   contestNote: ContestNoteTable;
   contestSubmission: ContestSubmissionTable;
+}
+
+/** What a call directory answered about a station; `body` is its JSON, null where it is not listed. */
+interface DirectoryEntryTable {
+  baseCall: string;
+  body: string | null;
+  askedAt: number;
 }
 
 /** A contest's definition that is the operator's own; before one of the same tag that ships. `body` is its JSON. */

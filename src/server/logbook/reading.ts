@@ -7,6 +7,7 @@ import { type Resolution, resolve } from "../../core/entity";
 import { gridCenter, pathBetween, type Point, sunState } from "../../core/geo";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
+import { listingOf } from "../directory/directory";
 import { done, invalid, type Result } from "../problem";
 import { withConfirmations } from "./contactRow";
 import { findLogbook, siteOfLogbook } from "./logbooks";
@@ -88,10 +89,12 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
       compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, asked.data.within)
         .kind !== "different",
   );
+  const listed = listingOf(store, base);
   const here = gridCenter(siteOfLogbook(store, logbookId).grid);
   const there =
     gridCenter(asked.data.grid ?? null) ??
     gridCenter(previous.find((contact) => contact.grid !== null)?.grid ?? null) ??
+    gridCenter(listed?.grid ?? null) ??
     pointOf(place);
   return done({
     place: place,
@@ -100,6 +103,7 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
     sun: there === null ? null : sunOver(there, now),
     worth: entity === null ? null : worthOf(slots, band, group, entity.name),
     station: { contacts, previous, duplicate, note: noteOf(store, logbookId, base) },
+    directory: listed,
     slots,
   });
 }

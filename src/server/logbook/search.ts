@@ -54,7 +54,7 @@ const TEXTS_AT_ONCE = 5000;
 export function createSearcher(store: Store): Searcher {
   let newestEntry = -1;
   const lists = new Map<string, readonly number[]>();
-  const calls = new Map<number, readonly KnownCall[]>();
+  const calls = new Map<number, KnownCall[]>();
   const texts = new Map<number, string[]>();
 
   /** Forgets what changed since the last search: every change of a contact writes an entry of the journal. */
@@ -126,6 +126,9 @@ export function createSearcher(store: Store): Searcher {
             .where("logbookId", "=", logbookId)
             .groupBy("baseCall"),
         );
+        const worked = new Set(known.map(({ call }) => call));
+        const listed = store.all(store.q.selectFrom("directoryEntry").select("baseCall").where("body", "is not", null));
+        for (const { baseCall } of listed) if (!worked.has(baseCall)) known.push({ call: baseCall, contacts: 0 });
         calls.set(logbookId, known);
       }
       return fittingCalls(like, known, most);

@@ -155,11 +155,12 @@ function undoingOf({ batchId, call }: LoggedContact) {
   return { batchId, said: `${call} is taken out of the log.` };
 }
 
-/** What earlier contacts with the station offer for fields that are not typed; nothing while the reading is of another call. */
+/** What earlier contacts with the station, and then the directory, offer for fields that are not typed; nothing while the reading is of another call. */
 function offeredFrom(reading: Reading | null, call: string): Offered {
   const offered: { name?: string; place?: string; grid?: string } = {};
   if (reading === null || reading.place.call !== cleanCall(call)) return offered;
-  for (const contact of reading.station.previous) {
+  const { directory } = reading;
+  for (const contact of [...reading.station.previous, ...(directory === null ? [] : [directory])]) {
     for (const key of ["name", "place", "grid"] as const) {
       const value = contact[key];
       if (value !== null) offered[key] ??= value;

@@ -107,7 +107,8 @@ function Who({ reading }: { reading: Reading }) {
       </>
     );
   }
-  const who = [last?.name, last?.place].filter(Boolean).join(", ");
+  const listed = reading.directory;
+  const who = [last?.name ?? listed?.name, last?.place ?? listed?.place].filter(Boolean).join(", ");
   const others = place.candidates
     .filter(({ code }) => code !== place.entity!.code)
     .map(({ name }) => name)

@@ -21,7 +21,8 @@ export function useReading(logbookId: number, call: string, band: string, mode: 
     retry: false,
   });
   useLive((event) => {
-    const touched = event.type === "contacts" || event.type === "manyContacts";
+    const listed = event.type === "directory" && event.baseCall === query.data?.place.base;
+    const touched = listed || event.type === "contacts" || event.type === "manyContacts";
     if (touched && call.length > 1) void query.refetch({ cancelRefetch: false });
   });
   const known = call.length > 1 && query.error === null ? (query.data ?? null) : null;

@@ -41,7 +41,7 @@ export function LogbookProvider({
       return void client.invalidateQueries();
     }
     if (event.type === "job") return void client.invalidateQueries({ queryKey: ["jobs"] });
-    if (event.type === "keyer" || event.logbookId !== initial.id) return;
+    if (event.type === "keyer" || event.type === "directory" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       setWaiting(event.waiting);
       return void client.invalidateQueries({ queryKey: ["lantern", initial.id] });

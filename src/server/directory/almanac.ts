@@ -1,0 +1,39 @@
+import { z } from "zod";
+import { parseGrid } from "../../core/geo";
+import type { DirectoryEntry } from "../../core/contract";
+
+/** How the directory is reached. */
+export interface AlmanacAccess {
+  readonly url: string;
+  readonly timeoutMs: number;
+}
+
+const text = z
+  .string()
+  .trim()
+  .max(200)
+  .transform((value) => value || null)
+  .nullish();
+const listingSchema = z.object({
+  call: z.string().max(20),
+  name: text,
+  place: text,
+  grid: z.string().max(20).nullish(),
+});
+const LARGEST_ANSWER = 100_000;
+
+/** What Almanac has of a station; null when it is not listed. Throws when Almanac is down, slow, or answers nonsense. */
+export async function askAlmanac(access: AlmanacAccess, baseCall: string): Promise<DirectoryEntry | null> {
+  const response = await fetch(new URL(`calls/${encodeURIComponent(baseCall)}`, access.url), {
+    redirect: "error",
+    signal: AbortSignal.timeout(access.timeoutMs),
+  });
+  if (response.status === 404) return null;
+  if (!response.ok) throw new Error(`Almanac answered with error ${response.status}`);
+  const body = await response.text();
+  if (body.length > LARGEST_ANSWER) throw new Error("Almanac's answer is larger than any true one");
+  const { call, name = null, place = null, grid } = listingSchema.parse(JSON.parse(body));
+  if (call !== baseCall) throw new Error(`Almanac was asked for ${baseCall} and answered about another call`);
+  const parsed = grid === null || grid === undefined ? null : parseGrid(grid);
+  return { name, place, grid: parsed?.ok === true ? parsed.grid : null };
+}

@@ -1,0 +1,113 @@
+import type { Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import { startAlmanac } from "../../../stand-ins/almanac/server";
+import type { LiveEvent } from "../../core/contract";
+import type { Context } from "../context";
+import { createSearcher } from "../logbook/search";
+import { readingFor } from "../logbook/reading";
+import { testContext } from "../testing";
+import { askAlmanac } from "./almanac";
+import { createDirectory } from "./directory";
+
+let server: Server;
+let context: Context;
+let logbookId: number;
+let url: string;
+const events: LiveEvent[] = [];
+const faults: unknown[] = [];
+let asked = 0;
+
+beforeEach(async () => {
+  server = await startAlmanac({ port: 0 });
+  url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  ({ context, logbookId } = await testContext());
+  events.length = faults.length = asked = 0;
+});
+afterEach(async () => {
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+});
+
+function directory(now: () => number = context.now) {
+  return createDirectory({
+    store: context.store,
+    ask: (call) => (asked++, askAlmanac({ url, timeoutMs: 300 }, call)),
+    announce: (event) => events.push(event),
+    now,
+    fault: (error) => faults.push(error),
+    settledMs: 5,
+  });
+}
+const behave = (behaviour: string) => fetch(`${url}/control`, { method: "POST", body: JSON.stringify({ behaviour }) });
+async function until(what: () => boolean) {
+  while (!what()) await new Promise((resolve) => setTimeout(resolve, 5));
+}
+function readingOf(call: string) {
+  const reading = readingFor(context, logbookId, { call, band: "20m", mode: "CW" });
+  if (!reading.ok) throw new Error(reading.problem.detail);
+  return reading.value;
+}
+
+it("asks once for the call that was typed, keeps the answer, and tells the browsers", async () => {
+  const one = directory();
+  for (const typed of ["W", "W2", "W2QUB", "W2QUB/4"]) one.want(typed);
+  await until(() => events.length > 0);
+  expect(events).toEqual([{ type: "directory", baseCall: "W2QUB" }]);
+  const { name, place, grid } = readingOf("W2QUB").directory!;
+  expect([typeof name, typeof place, grid]).toEqual([
+    "string",
+    "string",
+    expect.stringMatching(/^[A-R]{2}\d\d[a-x]{2}$/),
+  ]);
+  one.want("W2QUB");
+  await new Promise((resolve) => setTimeout(resolve, 40));
+  expect(asked).toBe(1);
+  const later = directory(() => context.now() + 31 * 86_400);
+  later.want("W2QUB");
+  await until(() => asked === 2);
+  expect(createSearcher(context.store).hints({ logbookId, like: "W2Q", most: 5 })).toEqual([
+    { call: "W2QUB", contacts: 0 },
+  ]);
+});
+
+it("remembers that a call is not listed", async () => {
+  const one = directory();
+  const unlisted = [
+    "DL1QTA",
+    "DL2QTA",
+    "DL3QTA",
+    "DL4QTA",
+    "DL5QTA",
+    "DL6QTA",
+    "DL7QTA",
+    "DL8QTA",
+    "DL9QTA",
+    "DL1QTB",
+    "DL2QTB",
+    "DL3QTB",
+  ];
+  for (const call of unlisted) {
+    one.want(call);
+    await until(() => asked > unlisted.indexOf(call));
+  }
+  await new Promise((resolve) => setTimeout(resolve, 50));
+  const missing = unlisted.filter((call) => readingOf(call).directory === null);
+  expect(missing.length).toBeGreaterThan(0);
+  one.want(missing[0]!);
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  expect(asked).toBe(unlisted.length);
+});
+
+it.each(["down", "hang", "error", "page", "nonsense", "cut"])(
+  "leaves a directory alone that is %s",
+  async (behaviour) => {
+    await behave(behaviour);
+    const one = directory();
+    one.want("W2QUB");
+    await until(() => faults.length > 0);
+    one.want("W3QUB");
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    expect(asked).toBe(1);
+    expect(readingOf("W2QUB").directory).toBeNull();
+  },
+);
