@@ -13,7 +13,10 @@ const text = (longest: number) =>
     .transform((value) => value || null)
     .nullable()
     .default(null);
-const whole = (least: number, most: number) => z.int().min(least).max(most).nullable().default(null);
+const whole = (least: number, most: number) => {
+  const error = `this is a whole number from ${least} to ${most}`;
+  return z.int({ error }).min(least, { error }).max(most, { error }).nullable().default(null);
+};
 
 const call = z.string().transform((value, context) => {
   const result = parseCallsign(value);

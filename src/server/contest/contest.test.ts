@@ -194,6 +194,30 @@ describe("an entry", () => {
   });
 });
 
+it("takes nonsense when it is insisted on, as it was typed", async () => {
+  const change = { tag: "OMBU-ZONE", category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" } };
+  const { context, entry } = await entered(change, Date.parse("2026-11-28T02:00:00Z") / 1000);
+  const startedAt = "2026-11-28T01:00:00Z";
+  const odd = value(
+    logContestContact(context, entry.id, {
+      call: "DL1QTA",
+      startedAt,
+      band: "20m",
+      mode: "CW",
+      received: { zone: "<b>0" },
+    }),
+  );
+  expect(odd).toMatchObject({ contact: { exchangeReceived: "<b>0", cqZone: 14 }, judgement: { values: {} } });
+  const dash = await entered();
+  expect(log(dash.context, dash.entry, "LU2QSA", 0, { received: { serial: "12X" } }).contact).toMatchObject({
+    serialReceived: null,
+    comment: "Serial heard as 12X",
+  });
+  expect(log(dash.context, dash.entry, "LU2QSB", 0, { received: { serial: "99999" } }).contact.serialReceived).toBe(
+    99_999,
+  );
+});
+
 describe("serials", () => {
   it("go out once, however many positions send, and come back when they were not used", async () => {
     const { context, entry } = await entered();

@@ -79,8 +79,9 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
   const meant = parseMode(typed.submode ?? typed.mode) ?? parseMode(typed.mode);
   const mode = meant?.mode ?? typed.mode;
   const theirParts = partsOf(entry.rules, sideOf(entry, call, startedAt));
-  const values = readValues(entry, theirParts, typed.received, mode);
-  const received = keepExchange(theirParts, values);
+  const { values, unread } = readValues(entry, theirParts, typed.received, mode);
+  const serialPart = theirParts.find(({ type }) => type === "serial")?.id ?? "";
+  const received = keepExchange(theirParts, { ...unread, ...values, [serialPart]: values[serialPart] ?? "" });
   const ourParts = partsOf(entry.rules, entry.side);
   const report = defaultReport(mode, typed.submode) || null;
   const sent = keepExchange(ourParts, { ...entry.sent, ...typed.sent });
@@ -111,25 +112,24 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
     operator: typed.operator || entry.operators[0],
     siteId: entry.siteId,
     power: entry.power,
+    // A serial is a number: what was heard instead is not lost.
+    ...(unread[serialPart] === undefined ? {} : { comment: `Serial heard as ${unread[serialPart]}` }),
     extra,
     ...typed.facts,
   };
 }
 
-/** What was typed, in the form that its part has; what cannot be read stays as it is. */
-function readValues(
-  { rules }: Entry,
-  parts: readonly Part[],
-  typed: Typed["received"],
-  mode: string,
-): Typed["received"] {
-  return Object.fromEntries(
-    Object.entries(typed).map(([id, text]) => {
-      const part = parts.find((one) => one.id === id);
-      const reading = part === undefined ? null : readPart(rules, part, text, mode);
-      return [id, reading?.ok === true ? reading.value : text];
-    }),
-  );
+/** What was typed, in the form that its part has, and what cannot be read, as it was typed. */
+function readValues({ rules }: Entry, parts: readonly Part[], typed: Typed["received"], mode: string) {
+  const values: Record<string, string> = {};
+  const unread: Record<string, string> = {};
+  for (const [id, text] of Object.entries(typed)) {
+    const part = parts.find((one) => one.id === id);
+    const reading = part === undefined ? null : readPart(rules, part, text, mode);
+    if (reading?.ok === true) values[id] = reading.value;
+    else if (text !== "") unread[id] = text;
+  }
+  return { values, unread };
 }
 
 function sideOf(entry: Entry, call: string, at: string): string {

@@ -94,7 +94,7 @@ export function Operate({ entry }: { entry: Entry }) {
         runText={flow.runHz === null || flow.runHz === radio.frequencyHz ? null : formatFrequency(flow.runHz)}
       />
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_420px] max-lg:grid-cols-1">
-        <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
+        <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_340px]">
           <WorthStrip worth={contest.worth} typed={draft.call !== ""} />
           <ContestLog entry={entry} leaveTo={callRef} />
         </div>
