@@ -17,6 +17,20 @@ test("a call is read while it is typed", async ({ page }) => {
   await expect(reading.getByRole("table", { name: "Faroe Islands by band and mode group" })).toBeVisible();
 });
 
+test("what the directory has of a station is offered, not yet typed; what is typed wins", async ({ page, app }) => {
+  await page.keyboard.type("W2QUB");
+  const name = page.getByLabel("Name", { exact: true });
+  await expect(name).toHaveAttribute("placeholder", /^[A-Z][a-z]+$/);
+  const offered = (await name.getAttribute("placeholder"))!;
+  await expect(name).toHaveValue("");
+  await expect(page.getByRole("region", { name: "Reading" })).toContainText(offered);
+  await page.getByLabel("Place", { exact: true }).fill("Elsewhere");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("W2QUB");
+  const { items } = await app.api<{ items: object[] }>("logbooks/1/contacts?call=W2QUB&limit=1");
+  expect(items[0]).toMatchObject({ name: offered, place: "Elsewhere" });
+});
+
 test("a contact is logged by Enter, stands on top in every browser, and is undone", async ({ page, context }) => {
   const other = await context.newPage();
   await other.goto("/desk");

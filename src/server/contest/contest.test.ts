@@ -2,7 +2,7 @@ import { isoTime } from "../../core/contact";
 import { readCabrillo } from "../../core/cabrillo";
 import type { ContestLogged, Entry } from "../../core/contract";
 import type { Context } from "../context";
-import { changeContact, deleteContact } from "../logbook/contacts";
+import { changeContact, deleteContact, logContact } from "../logbook/contacts";
 import type { Result } from "../problem";
 import { openApiDocument } from "../openapi";
 import { testContext } from "../testing";
@@ -228,6 +228,15 @@ describe("serials", () => {
     const logged = log(context, entry, "LU2QSA", 0, { position: "b", serialSent: 2 });
     expect(logged.contact.serialSent).toBe(2);
     expect(serial("b")).toBe(3);
+  });
+
+  it("go on after those of contacts that came another way", async () => {
+    const { context, logbookId, entry } = await entered();
+    const startedAt = isoTime(NOW - 600);
+    const facts = { call: "DL1QTA", startedAt, band: "20m", mode: "CW", contestId: entry.tag, serialSent: 41 };
+    value(logContact(context, logbookId, facts));
+    expect(log(context, entry, "LU2QSA", 0).contact.serialSent).toBe(42);
+    expect(log(context, entry, "LU2QSB", 1, { serialSent: 41 })).toMatchObject({ contact: { serialSent: 43 } });
   });
 
   it("of contacts handed in late are resolved and reported, and each contact is taken once", async () => {

@@ -39,7 +39,7 @@ export function logContestContact(context: Context, entryId: number, input: unkn
     const known = typed.handIn === null ? undefined : handedIn(context, entryId, typed.handIn);
     if (known !== undefined) return done({ id: known, batchId: 0, remark: "it was handed in before" });
     const hasSerial = partsOf(entry.rules, entry.side).some(({ type }) => type === "serial");
-    const serial = hasSerial ? takeSerial(context, entryId, typed.serialSent, typed.position) : null;
+    const serial = hasSerial ? takeSerial(context, entry, typed.serialSent, typed.position) : null;
     const remark =
       serial === null || typed.serialSent === null || serial === typed.serialSent
         ? null

@@ -1,7 +1,9 @@
 import { z } from "zod";
 import { faultsOf } from "../../core/contact";
+import type { Entry } from "../../core/contract";
 import type { Context } from "../context";
 import { done, invalid, type Result } from "../problem";
+import { boardOf } from "./board";
 import { getEntry } from "./entries";
 
 export const serialInputSchema = z.strictObject({ position: z.string().min(1).max(60) });
@@ -32,7 +34,7 @@ export function reserveSerial(context: Context, entryId: number, input: unknown)
           .orderBy("serial"),
       );
       if (held !== undefined) return held.serial;
-      const serial = nextSerial(context, entryId);
+      const serial = nextSerial(context, found.value);
       claim(context, entryId, serial, position);
       return serial;
     }),
@@ -52,9 +54,10 @@ function claim(context: Context, entryId: number, serial: number, position: stri
   );
 }
 
-/** The lowest serial that was given back, or the one after the highest. */
-export function nextSerial(context: Context, entryId: number): number {
+/** The lowest serial that was given back, or the one after the highest, of contacts that came by an import, too. */
+export function nextSerial(context: Context, entry: Entry): number {
   const { store } = context;
+  const entryId = entry.id;
   const free = store.first(
     store.q
       .selectFrom("contestSerial")
@@ -64,7 +67,19 @@ export function nextSerial(context: Context, entryId: number): number {
       .where((eb) => eb.or([eb("position", "=", ""), eb("reservedAt", "<", context.now() - FORGOTTEN)]))
       .orderBy("serial"),
   );
-  return free?.serial ?? highestSerial(context, entryId) + 1;
+  return free?.serial ?? highest(highestSerial(context, entryId), sentSerials(context, entry)) + 1;
+}
+
+function highest(least: number, serials: Iterable<number>): number {
+  let found = least;
+  for (const serial of serials) if (serial > found) found = serial;
+  return found;
+}
+
+function sentSerials(context: Context, entry: Entry): Set<number> {
+  const sent = new Set<number>();
+  for (const { serialSent } of boardOf(context, entry).contacts()) if (serialSent !== null) sent.add(serialSent);
+  return sent;
 }
 
 function highestSerial({ store }: Context, entryId: number): number {
@@ -102,10 +117,11 @@ export function giveBackSerial(context: Context, entryId: number, input: unknown
  * Takes a serial for a contact that is being logged. One that another contact has already is not given twice: the
  * next free one is taken instead.
  */
-export function takeSerial(context: Context, entryId: number, wanted: number | null, position: string): number {
+export function takeSerial(context: Context, entry: Entry, wanted: number | null, position: string): number {
   const { store } = context;
+  const entryId = entry.id;
   const held = wanted ?? undefined;
-  if (held !== undefined) {
+  if (held !== undefined && !sentSerials(context, entry).has(held)) {
     const row = store.first(
       store.q.selectFrom("contestSerial").selectAll().where("entryId", "=", entryId).where("serial", "=", held),
     );
@@ -114,7 +130,7 @@ export function takeSerial(context: Context, entryId: number, wanted: number | n
       return held;
     }
   }
-  const serial = nextSerial(context, entryId);
+  const serial = nextSerial(context, entry);
   claim(context, entryId, serial, position);
   return serial;
 }

@@ -48,7 +48,7 @@ export function standingOf(context: Context, entryId: number): Result<Standing> 
     offTimes: operating.offTimes.map(period),
     operatingHours,
     operators: [...operators].map(([operator, share]) => ({ operator, ...share })),
-    nextSerial: hasSerial ? nextSerial(context, entryId) : 1,
+    nextSerial: hasSerial ? nextSerial(context, entry) : 1,
     lastAt: times.length === 0 ? null : isoTime(times.at(-1)!),
   });
 }

@@ -67,6 +67,7 @@ test("a file is looked into, and nothing is written", async () => {
   expect(times[0]).toMatchObject({ count: 2, line: 4 });
   expect(times[0]!.text).toContain('"9999" is no time');
   expect(await contacts()).toHaveLength(0);
+  expect(await look(FILE + FILE.split(/<EOH>/i).at(-1))).toMatchObject({ read: 8, fresh: 2, duplicates: 2 });
   await take();
   expect(await look()).toMatchObject({ fresh: 0, duplicates: 2 });
 });

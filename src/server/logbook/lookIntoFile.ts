@@ -1,5 +1,6 @@
 import { existsSync } from "node:fs";
 import { setImmediate } from "node:timers/promises";
+import { type CompleteContact, DUPLICATE_TOLERANCE, findTwin, secondsOf } from "../../core/contact";
 import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { rulesByTag } from "../contest/definitions";
@@ -19,6 +20,7 @@ export async function lookIntoFile(
   if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
   const read = recordReader(context, logbookId, importChoicesSchema.parse({}));
   const tally = createTally(request.fileName);
+  const stoodBefore = twinsWithin();
   const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
   try {
     let next = file.records.next();
@@ -30,7 +32,10 @@ export async function lookIntoFile(
           for (const note of notes) tally.problem(false, note.field, note.text, note.line);
         });
         if (understood.kind === "refused") tally.refused(understood.reason, line);
-        else tally.contact(understood.contact, understood.saysOwnCall, understood.twin !== undefined);
+        else {
+          const isDuplicate = understood.twin !== undefined || stoodBefore(understood.contact);
+          tally.contact(understood.contact, understood.saysOwnCall, isDuplicate);
+        }
       }
       const report = tally.report();
       run.checkpoint(report, report, file.bytesRead, file.size);
@@ -42,6 +47,22 @@ export async function lookIntoFile(
   }
   if (file.problem !== null) throw new JobProblem(file.problem);
   return tally.report();
+}
+
+/** Tells whether a contact's twin stood in the file before it. Keeps little of each: the file may be large. */
+function twinsWithin(): (contact: CompleteContact) => boolean {
+  const times = new Map<string, number[]>();
+  return ({ baseCall, band, modeGroup, startedAt }) => {
+    const key = `${baseCall} ${band} ${modeGroup}`;
+    const facts = { baseCall, band, modeGroup };
+    const at = secondsOf(startedAt);
+    const before = times.get(key);
+    const candidates = (before ?? []).map((time) => ({ ...facts, startedAt: time }));
+    if (findTwin({ ...facts, startedAt: at }, candidates, DUPLICATE_TOLERANCE) !== undefined) return true;
+    if (before === undefined) times.set(key, [at]);
+    else before.push(at);
+    return false;
+  };
 }
 
 type FileContact = LookReport["first"][number] & { readonly ownCall: string | null; readonly ownGrid: string | null };

@@ -1,9 +1,12 @@
 "use client";
 
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { toast } from "sonner";
 import type { Entry } from "@/core/contract";
 import { useActions } from "../kit/actions";
+import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -46,6 +49,15 @@ const TABS = ["Operate", "Multipliers", "Log check", "Hand in"] as const;
 function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => void }) {
   const [tab, setTab] = useState(0);
   const [setting, setSetting] = useState(false);
+  const client = useQueryClient();
+  const turnOn = useMutation({
+    mutationFn: () => api<Entry>(`entries/${entry.id}`, { method: "PATCH", json: { on: true } }),
+    onSuccess: () => {
+      toast(`${entry.name} is on: the entry line at the Desk logs into it, too.`);
+      return client.invalidateQueries({ queryKey: ["contest", "entries"] });
+    },
+    onError: (error) => toast.error(error.message),
+  });
   useActions([
     { id: "contestCalendar", label: "All contests", run: onCalendar },
     { id: "contestSetup", label: "Change the entry", run: () => setSetting(true) },
@@ -71,6 +83,11 @@ function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => voi
             </Tab>
           ))}
         </TabList>
+        {!entry.on && (
+          <Button small look="quiet" onClick={() => turnOn.mutate()}>
+            Switch it on
+          </Button>
+        )}
         <Button small onClick={() => setSetting(true)}>
           Entry
         </Button>

@@ -7,6 +7,7 @@ import { type ContestRow, type Entry, type StoredContact } from "@/core/contract
 import { columnById } from "@/core/view";
 import { useActions } from "../kit/actions";
 import { api } from "../kit/api";
+import { Button } from "../kit/Button";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { CellEditor } from "../log/CellEditor";
@@ -14,6 +15,7 @@ import { ContactPanel } from "../log/ContactPanel";
 import { useDeleteContact } from "../log/useDeleteContact";
 
 const SHOWN = 100;
+const MOST_SHOWN = 500;
 /** The columns that can be changed where they stand. */
 const COLUMNS = ["startedAt", "call", "band", "mode", "serialSent", "serialReceived", "exchangeReceived"] as const;
 const HEADS: Readonly<Record<string, string>> = {
@@ -28,9 +30,10 @@ const HEADS: Readonly<Record<string, string>> = {
 
 /** The newest contacts of the contest with what each brought. Arrows move, F2 changes a cell, Enter opens all of it. */
 export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObject<HTMLInputElement | null> }) {
+  const [limit, setLimit] = useState(SHOWN);
   const { data, error, refetch } = useQuery({
-    queryKey: ["contest", entry.id, "rows"],
-    queryFn: () => api<{ items: ContestRow[]; total: number }>(`entries/${entry.id}/contacts?limit=${SHOWN}`),
+    queryKey: ["contest", entry.id, "rows", limit],
+    queryFn: () => api<{ items: ContestRow[]; total: number }>(`entries/${entry.id}/contacts?limit=${limit}`),
     placeholderData: (before) => before,
   });
   const [active, setActive] = useState({ row: 0, column: 1 });
@@ -159,7 +162,14 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
       )}
       {data !== undefined && data.total > rows.length && (
         <p className="border-t border-line px-4 py-2 text-soft">
-          The newest {rows.length} of {data.total}; all of them are in the log at the Desk.
+          The newest {rows.length} of {data.total}.{" "}
+          {limit < MOST_SHOWN ? (
+            <Button small look="quiet" onClick={() => setLimit(MOST_SHOWN)}>
+              Show older ones
+            </Button>
+          ) : (
+            "All of them are in the log at the Desk."
+          )}
         </p>
       )}
       {open !== null && (

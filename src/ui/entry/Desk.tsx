@@ -1,7 +1,7 @@
 "use client";
 
 import { Upload } from "lucide-react";
-import { type DragEvent, useMemo, useRef, useState } from "react";
+import { type DragEvent, useCallback, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import { cleanCall } from "@/core/callsign";
@@ -47,8 +47,11 @@ export function Desk() {
   const undo = useUndo(logbook.id, () => setLast(null));
   const undoLast = () =>
     last === null ? void toast("Nothing was logged here that could be undone.") : undo.mutate(undoingOf(last));
-  const askNote = () =>
-    reading === null ? void toast("Type a call first; the note is about its station.") : setAsking("note");
+  const isRead = reading !== null;
+  const askNote = useCallback(
+    () => (isRead ? setAsking("note") : void toast("Type a call first; the note is about its station.")),
+    [isRead],
+  );
   const openImport = () => setImporting([]);
 
   useActions([
@@ -112,7 +115,7 @@ export function Desk() {
       />
       <ReadingPanel
         logbook={logbook}
-        call={draft.call}
+        typed={draft.call !== ""}
         reading={reading}
         problem={problem}
         band={radio.band}

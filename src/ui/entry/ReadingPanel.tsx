@@ -1,6 +1,6 @@
 "use client";
 
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { type Slot, stateOf, type Worth } from "@/core/award";
 import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
 import type { Logbook, Reading } from "@/core/contract";
@@ -10,7 +10,8 @@ import { PathMap } from "./PathMap";
 
 interface ReadingPanelProps {
   logbook: Logbook;
-  call: string;
+  /** Whether there is a call to read. */
+  typed: boolean;
   reading: Reading | null;
   problem: Error | null;
   band: string;
@@ -21,7 +22,16 @@ interface ReadingPanelProps {
 }
 
 /** What is known of the call being typed: who, what a contact would be worth, what was before, and where it lies. */
-export function ReadingPanel({ logbook, call, reading, problem, band, mode, within, onNote }: ReadingPanelProps) {
+export const ReadingPanel = memo(function ReadingPanel({
+  logbook,
+  typed,
+  reading,
+  problem,
+  band,
+  mode,
+  within,
+  onNote,
+}: ReadingPanelProps) {
   return (
     <section
       aria-label="Reading"
@@ -29,7 +39,7 @@ export function ReadingPanel({ logbook, call, reading, problem, band, mode, with
       className="grid h-[224px] grid-cols-[minmax(250px,1fr)_minmax(430px,1.6fr)_minmax(240px,1.1fr)_224px] border-b border-line bg-panel max-lg:h-auto max-lg:grid-cols-2 max-sm:grid-cols-1"
     >
       <Part title="Who" live>
-        {problem !== null && call !== "" ? (
+        {problem !== null && typed ? (
           <p className="text-soft">{problem.message}</p>
         ) : reading === null ? (
           <Waiting />
@@ -52,7 +62,7 @@ export function ReadingPanel({ logbook, call, reading, problem, band, mode, with
       </div>
     </section>
   );
-}
+});
 
 function Part({ title, live = false, children }: { title: string; live?: boolean; children: ReactNode }) {
   return (

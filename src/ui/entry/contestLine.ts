@@ -40,8 +40,9 @@ export function sharedOut(contest: ContestLine, draft: Draft, mode: string): Dra
   if (fits) return draft;
   const words = typed.map(({ id }) => valueIn(draft, partKey(id))).join(" ");
   const { values, leftover } = understandExchange(entry.rules, parts, words, mode);
-  // What fits nowhere stays where it was typed, to be mended.
-  const stuck = typed.find((part) => values[part.id] === undefined) ?? typed[0];
+  // What fits nowhere stands where something is missing still, to be mended.
+  const open = parts.find((part) => part.type !== "report" && values[part.id] === undefined);
+  const stuck = typed.find((part) => values[part.id] === undefined) ?? open ?? typed[0];
   let next = draft;
   for (const { id } of parts) next = withValue(next, partKey(id), values[id] ?? "");
   if (leftover.length > 0 && stuck !== undefined) next = withValue(next, partKey(stuck.id), leftover.join(" "));

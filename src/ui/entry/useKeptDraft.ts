@@ -1,7 +1,9 @@
 "use client";
 
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { type Draft, EMPTY_DRAFT } from "./draft";
+
+const SOON_MS = 200;
 
 /**
  * What stands in the entry line, kept over a reload of the page, and over the browser's end: the next tab that is
@@ -24,14 +26,25 @@ export function useKeptDraft(logbookId: number): [Draft, (draft: Draft) => void]
       if (own === null) take(localStorage.getItem(key));
       return new Promise<void>((resolve) => (release = resolve));
     });
-    return () => release();
+    const flush = () => {
+      const last = sessionStorage.getItem(key);
+      if (last !== null) localStorage.setItem(key, last);
+    };
+    window.addEventListener("pagehide", flush);
+    return () => {
+      window.removeEventListener("pagehide", flush);
+      release();
+    };
   }, [key]);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const keep = useCallback(
     (next: Draft) => {
+      setDraft(next);
+      // Not with every key: it waits for the disk.
+      clearTimeout(timer.current);
       const text = JSON.stringify(next);
       sessionStorage.setItem(key, text);
-      localStorage.setItem(key, text);
-      setDraft(next);
+      timer.current = setTimeout(() => localStorage.setItem(key, text), SOON_MS);
     },
     [key],
   );
