@@ -72,6 +72,37 @@ test("a file is looked into, and nothing is written", async () => {
   expect(await look()).toMatchObject({ fresh: 0, duplicates: 2 });
 });
 
+test("a contest log is imported like any other, with what was refused as it came", async () => {
+  const { take, contacts } = await begin();
+  const report = await take(
+    {},
+    [
+      "START-OF-LOG: 3.0",
+      "CONTEST: OMBU-ZONE",
+      "CALLSIGN: CX3QUA",
+      "QSO:  7012 CW 2019-11-23 0012 CX3QUA 599 13 DL1QTA 599 14",
+      "QSO:  7012 CW 2019-11-23 0013 CX3QUA 599 13 DL2QTA",
+      "END-OF-LOG:",
+    ].join("\r\n"),
+  );
+  expect(report).toMatchObject({
+    read: 2,
+    added: 1,
+    refusedCount: 1,
+    refused: [{ line: 5, reason: expect.stringContaining("columns are missing") as string }],
+  });
+  expect(await contacts()).toMatchObject([
+    {
+      call: "DL1QTA",
+      band: "40m",
+      contestId: "OMBU-ZONE",
+      exchangeReceived: "14",
+      exchangeSent: "13",
+      ownCall: "CX3QUA",
+    },
+  ]);
+});
+
 test("duplicates are passed over, given what they lack, or kept, as one chooses", async () => {
   const { context, logbookId, take, contacts } = await begin();
   await take({}, FILE.replace("<NAME:6>Sunnva ", "").replace("<QSL_RCVD:1>Y ", ""));

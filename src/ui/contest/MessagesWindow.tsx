@@ -17,6 +17,7 @@ import type { Entry } from "@/core/contract";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
+import { saveJson } from "../kit/saveJson";
 import { Window } from "../kit/Window";
 import { useEntries } from "./useEntries";
 import { keepKeying, keptKeying } from "./useKeyer";
@@ -71,15 +72,6 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
     }
   }
 
-  function saveFile() {
-    const url = URL.createObjectURL(new Blob([JSON.stringify(set, null, 2)], { type: "application/json" }));
-    const link = document.createElement("a");
-    link.href = url;
-    link.download = `${entry.tag}-${group}-messages.json`.toLowerCase();
-    link.click();
-    URL.revokeObjectURL(url);
-  }
-
   return (
     <Window
       title={`Messages in ${group}`}
@@ -98,7 +90,9 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
               onChange={({ target }) => void open(target.files?.[0])}
             />
           </label>
-          <Button onClick={saveFile}>Save as a file</Button>
+          <Button onClick={() => saveJson(`${entry.tag}-${group}-messages.json`, JSON.stringify(set, null, 2))}>
+            Save as a file
+          </Button>
           <Button onClick={() => setSet(USUAL_MESSAGES)}>The usual ones</Button>
           <span className="flex-1" />
           <Button onClick={onClose}>Cancel</Button>

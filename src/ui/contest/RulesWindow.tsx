@@ -8,6 +8,7 @@ import type { Contest, TryOut } from "@/core/contract";
 import { api } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
+import { saveJson } from "../kit/saveJson";
 import { Field } from "../kit/Field";
 import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
@@ -58,15 +59,6 @@ export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: 
   const result = tryIt.data;
   const faults = [...read.faults, ...(keep.error === null ? [] : faultLines(keep.error))];
 
-  function saveFile() {
-    const url = URL.createObjectURL(new Blob([text], { type: "application/json" }));
-    const link = document.createElement("a");
-    link.href = url;
-    link.download = `${read.rules?.tag ?? "contest"}.json`.toLowerCase();
-    link.click();
-    URL.revokeObjectURL(url);
-  }
-
   return (
     <Window
       title={read.rules?.name ?? "A contest's definition"}
@@ -75,7 +67,7 @@ export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: 
       onClose={onClose}
       buttons={
         <>
-          <Button onClick={saveFile}>Save as a file</Button>
+          <Button onClick={() => saveJson(`${read.rules?.tag ?? "contest"}.json`, text)}>Save as a file</Button>
           <span className="flex-1" />
           <Button onClick={onClose}>Close</Button>
           <Button look="act" disabled={read.rules === null || keep.isPending} onClick={() => keep.mutate()}>
