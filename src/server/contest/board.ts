@@ -23,6 +23,9 @@ export interface EntryBoard {
   /** In order of time. */
   readonly contacts: () => readonly BoardContact[];
   readonly contact: (id: number) => BoardContact | undefined;
+  /** Whether a serial was ever sent, also by a contact that has another one now. */
+  readonly hasSent: (serial: number) => boolean;
+  readonly highestSent: () => number;
 }
 
 /** What the board keeps of a contact. */
@@ -39,6 +42,8 @@ interface Kept {
   readonly entrant: string;
   newestEntry: number;
   readonly byId: Map<number, BoardContact>;
+  readonly sent: Set<number>;
+  highestSent: number;
   ordered: readonly BoardContact[] | null;
   readonly view: EntryBoard;
 }
@@ -85,11 +90,15 @@ function emptyBoard(newestEntry: number, entry: Entry, entrant: Entrant): Kept {
     entrant: JSON.stringify(entrant),
     newestEntry,
     byId,
+    sent: new Set(),
+    highestSent: 0,
     ordered: null,
     view: {
       board,
       contacts: () => (kept.ordered ??= [...byId.values()].sort((a, b) => a.startedAt - b.startedAt || a.id - b.id)),
       contact: (id) => byId.get(id),
+      hasSent: (serial) => kept.sent.has(serial),
+      highestSent: () => kept.highestSent,
     },
   };
   return kept;
@@ -97,6 +106,10 @@ function emptyBoard(newestEntry: number, entry: Entry, entrant: Entrant): Kept {
 
 function take(kept: Kept, contact: BoardContact): void {
   kept.byId.set(contact.id, contact);
+  if (contact.serialSent !== null) {
+    kept.sent.add(contact.serialSent);
+    kept.highestSent = Math.max(kept.highestSent, contact.serialSent);
+  }
   kept.view.board.put(contact);
   kept.ordered = null;
 }

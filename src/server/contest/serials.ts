@@ -67,19 +67,7 @@ export function nextSerial(context: Context, entry: Entry): number {
       .where((eb) => eb.or([eb("position", "=", ""), eb("reservedAt", "<", context.now() - FORGOTTEN)]))
       .orderBy("serial"),
   );
-  return free?.serial ?? highest(highestSerial(context, entryId), sentSerials(context, entry)) + 1;
-}
-
-function highest(least: number, serials: Iterable<number>): number {
-  let found = least;
-  for (const serial of serials) if (serial > found) found = serial;
-  return found;
-}
-
-function sentSerials(context: Context, entry: Entry): Set<number> {
-  const sent = new Set<number>();
-  for (const { serialSent } of boardOf(context, entry).contacts()) if (serialSent !== null) sent.add(serialSent);
-  return sent;
+  return free?.serial ?? Math.max(highestSerial(context, entryId), boardOf(context, entry).highestSent()) + 1;
 }
 
 function highestSerial({ store }: Context, entryId: number): number {
@@ -121,7 +109,7 @@ export function takeSerial(context: Context, entry: Entry, wanted: number | null
   const { store } = context;
   const entryId = entry.id;
   const held = wanted ?? undefined;
-  if (held !== undefined && !sentSerials(context, entry).has(held)) {
+  if (held !== undefined && !boardOf(context, entry).hasSent(held)) {
     const row = store.first(
       store.q.selectFrom("contestSerial").selectAll().where("entryId", "=", entryId).where("serial", "=", held),
     );
