@@ -33,6 +33,8 @@ export function runtime(): Promise<Runtime> {
   return keeper.ypsiloidRuntime;
 }
 
+const LONG_JOB = 20;
+
 async function start(): Promise<Runtime> {
   const config = readConfig(process.env);
   prepareDataFolder(config.data);
@@ -52,6 +54,11 @@ async function start(): Promise<Runtime> {
   const finder = createFinder(config.databaseFile);
   const hub = createHub();
   const keyer = createKeyer(config.keyerPort, config.keyerHost, hub.announce);
+  let changes = 0;
+  hub.listen((event) => {
+    // A long job tells so with each of its transactions: what the finder remembers is worth nothing any more.
+    if (event.type === "manyContacts" && ++changes % LONG_JOB === 0) finder.forget();
+  });
   const almanac = { url: config.almanacUrl, timeoutMs: config.almanacTimeoutSeconds * 1000 };
   const directory = createDirectory({
     store,

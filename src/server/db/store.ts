@@ -45,7 +45,7 @@ const CACHED_STATEMENTS = 500;
 /** Megabytes of the database that a connection keeps in memory. */
 const CACHE = 16;
 /** As CACHE, for a thread that writes much. */
-export const WRITER_CACHE = 64;
+export const WRITER_CACHE = 32;
 
 /** Opens the database without changing it; for worker threads, after `openStore` ran in the main one. */
 export function connect(file: string, cacheMegabytes = CACHE): Store {

@@ -20,6 +20,8 @@ export interface Finder {
   find(request: FindRequest): Promise<Found>;
   /** Calls of a logbook that fit what is typed so far. */
   hints(request: HintRequest): Promise<KnownCall[]>;
+  /** Gives back the memory of what is remembered; the next search reads it anew. */
+  forget(): void;
   close(): void;
 }
 
@@ -69,6 +71,11 @@ export function createFinder(databaseFile: string): Finder {
   return {
     find: (request) => ask({ find: request }),
     hints: (request) => ask({ hints: request }),
+    forget() {
+      if (open.size > 0) return;
+      void worker?.terminate();
+      worker = null;
+    },
     close() {
       void worker?.terminate();
     },

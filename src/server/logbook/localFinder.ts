@@ -8,6 +8,7 @@ export function localFinder(store: Store): Finder {
   return {
     find: ({ search, now, offset, limit }) => Promise.resolve(searcher.slice(search, now, offset, limit)),
     hints: (request) => Promise.resolve(searcher.hints(request)),
+    forget: () => {},
     close: () => {},
   };
 }
