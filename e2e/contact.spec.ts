@@ -5,16 +5,16 @@ import { expect, test } from "./test";
 test.beforeEach(async ({ page }) => {
   await page.goto("/desk");
   await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText(/\d/);
-  await page.keyboard.type("9J2QTP");
+  await page.keyboard.type("9J2QTS");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("9J2QTP");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("9J2QTS");
   await page.keyboard.press("Control+Alt+l");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { name: "9J2QTP" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "9J2QTS" })).toBeVisible();
 });
 
 test("a contact is mended in the panel, what follows is told, and its history says so", async ({ page }) => {
-  const panel = page.getByRole("dialog", { name: "9J2QTP" });
+  const panel = page.getByRole("dialog", { name: "9J2QTS" });
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await panel.getByLabel("kHz", { exact: true }).fill("99x");
   await expect(panel.getByRole("alert")).toContainText("is no frequency in kHz");
@@ -32,13 +32,13 @@ test("a contact is mended in the panel, what follows is told, and its history sa
   await page.getByRole("grid", { name: "Log" }).focus();
   await page.keyboard.press("Enter");
   const history = page.getByRole("dialog", { name: "OY5QSB" }).getByRole("region", { name: "History" });
-  await expect(history).toContainText("Call: 9J2QTP → OY5QSB");
+  await expect(history).toContainText("Call: 9J2QTS → OY5QSB");
   await expect(history).toContainText("Entity: Zambia → Faroe Islands");
-  await expect(history).toContainText("Logged 9J2QTP");
+  await expect(history).toContainText("Logged 9J2QTS");
 });
 
 test("unsaved changes are not lost by one Escape", async ({ page }) => {
-  const panel = page.getByRole("dialog", { name: "9J2QTP" });
+  const panel = page.getByRole("dialog", { name: "9J2QTS" });
   await panel.getByLabel("Comment").fill("was loud");
   await page.keyboard.press("Escape");
   await expect(panel.getByRole("alert")).toContainText("not saved");
@@ -48,9 +48,9 @@ test("unsaved changes are not lost by one Escape", async ({ page }) => {
 });
 
 test("a change made elsewhere meanwhile is shown, and nobody's is lost", async ({ page, app }) => {
-  const panel = page.getByRole("dialog", { name: "9J2QTP" });
+  const panel = page.getByRole("dialog", { name: "9J2QTS" });
   await panel.getByLabel("Comment").fill("mine");
-  const { items } = await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=9J2QTP&limit=1");
+  const { items } = await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=9J2QTS&limit=1");
   const { id } = items[0]!;
   await app.api(`logbooks/1/contacts/${id}`, { method: "PATCH", json: { name: "Mulenga", comment: "theirs" } });
   await panel.getByRole("button", { name: "Save" }).click();
@@ -60,7 +60,7 @@ test("a change made elsewhere meanwhile is shown, and nobody's is lost", async (
   await expect(panel.getByLabel("Name", { exact: true })).toHaveValue("Mulenga");
   await expect(panel.getByLabel("Comment")).toHaveValue("mine");
   await panel.getByRole("button", { name: "Save" }).click();
-  await expect(page.getByText("9J2QTP is changed.")).toBeVisible();
+  await expect(page.getByText("9J2QTS is changed.")).toBeVisible();
   expect(await app.api(`logbooks/1/contacts/${id}`)).toMatchObject({ name: "Mulenga", comment: "mine" });
 });
 
@@ -70,10 +70,10 @@ test("a contact is deleted, and had back", async ({ page }) => {
   const before = (await counted.textContent())!;
   await page.getByRole("grid", { name: "Log" }).focus();
   await page.keyboard.press("Delete");
-  await expect(page.getByText("9J2QTP is deleted.")).toBeVisible();
+  await expect(page.getByText("9J2QTS is deleted.")).toBeVisible();
   await expect(counted).not.toHaveText(before);
   await page.getByRole("listitem").getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByText("9J2QTP is in the log again.")).toBeVisible();
+  await expect(page.getByText("9J2QTS is in the log again.")).toBeVisible();
   await expect(counted).toHaveText(before);
 });
 
@@ -81,20 +81,20 @@ test("the journal shows what was done, looks inside, and undoes", async ({ page 
   await page.getByRole("dialog").getByLabel("Place", { exact: true }).fill("Kabwe");
   await page.keyboard.press("Enter");
   const row = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
-  await expect(page.getByText("9J2QTP is changed.")).toBeVisible();
+  await expect(page.getByText("9J2QTS is changed.")).toBeVisible();
   await page.keyboard.press("Control+Alt+j");
   const changes = page.getByRole("list", { name: "Changes" });
-  await expect(changes.getByRole("listitem").first()).toContainText("Changed 9J2QTP");
+  await expect(changes.getByRole("listitem").first()).toContainText("Changed 9J2QTS");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  await changes.getByRole("button", { name: "Look into: Changed 9J2QTP" }).first().click();
+  await changes.getByRole("button", { name: "Look into: Changed 9J2QTS" }).first().click();
   await expect(changes.getByRole("listitem").first()).toContainText("Place: empty → Kabwe");
   const logged = changes.getByRole("listitem").nth(1);
-  await logged.getByRole("button", { name: "Undo: Logged 9J2QTP" }).click();
-  await expect(page.getByText("9J2QTP was changed since: Changed 9J2QTP. Undo that first.")).toBeVisible();
-  await changes.getByRole("button", { name: "Undo: Changed 9J2QTP" }).first().click();
-  await expect(page.getByText("Undone: Changed 9J2QTP")).toBeVisible();
-  await changes.getByRole("button", { name: "Undo: Logged 9J2QTP" }).first().click();
-  await expect(page.getByText("Undone: Logged 9J2QTP")).toBeVisible();
+  await logged.getByRole("button", { name: "Undo: Logged 9J2QTS" }).click();
+  await expect(page.getByText("9J2QTS was changed since: Changed 9J2QTS. Undo that first.")).toBeVisible();
+  await changes.getByRole("button", { name: "Undo: Changed 9J2QTS" }).first().click();
+  await expect(page.getByText("Undone: Changed 9J2QTS")).toBeVisible();
+  await changes.getByRole("button", { name: "Undo: Logged 9J2QTS" }).first().click();
+  await expect(page.getByText("Undone: Logged 9J2QTS")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(row).not.toContainText("Kabwe");
 });

@@ -6,14 +6,14 @@ test.beforeEach(async ({ page }) => {
 });
 
 test("a call is read while it is typed", async ({ page }) => {
-  await page.keyboard.type("oy4qsa");
+  await page.keyboard.type("oy4qsd");
   const reading = page.getByRole("region", { name: "Reading" });
   await expect(reading).toContainText("Faroe Islands");
   await expect(reading).toContainText("222");
   await expect(reading).toContainText("021° short, 201° long");
   await expect(reading).toContainText(/11.516 km/);
   await expect(reading).toContainText("CQ 14, ITU 18, EU");
-  await expect(reading).toContainText("First contact with OY4QSA");
+  await expect(reading).toContainText("First contact with OY4QSD");
   await expect(reading.getByRole("table", { name: "Faroe Islands by band and mode group" })).toBeVisible();
 });
 

@@ -47,7 +47,10 @@ const WORDS: Readonly<Record<string, string>> = {
 };
 const LONGEST = 20_000_000;
 
-/** How many words an exchange has. Without `received` it is what stands behind their call. */
+/**
+ * How many words an exchange has. Without `received` it is what stands behind their call, but for the transmitter at
+ * the end of the lines of a station with several operators.
+ */
 export interface WordCounts {
   readonly sent: number;
   readonly received?: number;
@@ -87,7 +90,7 @@ export function readCabrillo(
       if (upper === "START-OF-LOG") started = true;
       else if (upper === "END-OF-LOG") ended = true;
       else if (upper === "QSO" || upper === "X-QSO") {
-        const read = readLine(value, line, upper === "X-QSO", counts(header));
+        const read = readLine(value, line, upper === "X-QSO", counts(header), isMulti(header));
         if (typeof read === "string") faults.push({ line, text: read, fatal: true, raw });
         else lines.push(read);
       } else if (value !== "") header.set(upper, header.has(upper) ? `${header.get(upper)}\n${value}` : value);
@@ -102,7 +105,17 @@ export function readCabrillo(
   return { header, lines, faults };
 }
 
-function readLine(value: string, line: number, withdrawn: boolean, counts?: WordCounts): ReadLine | string {
+function isMulti(header: CabrilloLog["header"]): boolean {
+  return /^MULTI/i.test(header.get("CATEGORY-OPERATOR") ?? "");
+}
+
+function readLine(
+  value: string,
+  line: number,
+  withdrawn: boolean,
+  counts: WordCounts | undefined,
+  multi: boolean,
+): ReadLine | string {
   const words = value.split(/\s+/).filter(Boolean);
   const [frequency = "", mode = "", day = "", clock = "", ...rest] = words;
   const khz = Number(frequency);
@@ -113,7 +126,7 @@ function readLine(value: string, line: number, withdrawn: boolean, counts?: Word
   const startedAt = Date.parse(`${day}T${clock.slice(0, 2)}:${clock.slice(2, 4)}:00Z`) / 1000;
   if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || !/^\d{4}$/.test(clock) || Number.isNaN(startedAt))
     return `"${day} ${clock}" is no time: it is written like 2026-11-28 0012`;
-  const split = splitExchanges(rest, counts);
+  const split = splitExchanges(rest, counts, multi);
   if (typeof split === "string") return split;
   const own = parseCallsign(split.ownCall);
   const theirs = parseCallsign(split.call);
@@ -134,10 +147,11 @@ function readLine(value: string, line: number, withdrawn: boolean, counts?: Word
   };
 }
 
-function splitExchanges(words: readonly string[], counts?: WordCounts) {
+function splitExchanges(words: readonly string[], counts: WordCounts | undefined, multi: boolean) {
   if (counts !== undefined) {
     const { sent } = counts;
-    const received = counts.received ?? Math.max(1, words.length - 2 - sent);
+    const behind = words.length - 2 - sent - (multi && /^[01]$/.test(words.at(-1) ?? "") ? 1 : 0);
+    const received = counts.received ?? Math.max(1, behind);
     const needed = 2 + sent + received;
     if (words.length < needed) return `columns are missing: ${words.length + 4} of ${needed + 4}`;
     const last = words[needed];

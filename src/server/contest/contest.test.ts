@@ -297,6 +297,17 @@ describe("after it", () => {
   });
 });
 
+it("reads back a log of several transmitters, too", async () => {
+  const { context, entry } = await entered({
+    category: { ...ENTRY.category, operator: "MULTI-OP" },
+    header: { name: "A", address: "B", email: "c@d.example" },
+  });
+  log(context, entry, "LU2QSA", 0, { frequencyHz: 14_025_000 });
+  const file = value(logFileOf(context, entry.id));
+  expect(file.text).toContain("599    007    0");
+  expect(file.faults).toEqual([]);
+});
+
 describe("positions", () => {
   it("see one another and write notes", async () => {
     const { context, entry } = await entered();
