@@ -28,7 +28,7 @@ afterEach(async () => {
   await new Promise((resolve) => server.close(resolve));
 });
 
-function directory(now: () => number = context.now) {
+function directory(now = () => context.now()) {
   return createDirectory({
     store: context.store,
     ask: (call) => (asked++, askAlmanac({ url, timeoutMs: 300 }, call)),

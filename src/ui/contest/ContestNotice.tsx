@@ -28,7 +28,9 @@ export function ContestNotice({ entry, contest }: NoticeProps) {
       <Link href="/contest" className="text-signal underline underline-offset-2">
         {entry.name}
       </Link>
-      <span className="text-soft">{inForce && phase === "running" ? "is on" : `${when} UTC`}</span>
+      <span className="text-soft">
+        {inForce && phase === "running" ? (entry.on ? "is on" : "is on here, not at the Desk") : `${when} UTC`}
+      </span>
       {!inForce && phase !== null && (
         <>
           <span className="text-wanted">Logged as a day&apos;s contact.</span>
