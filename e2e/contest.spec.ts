@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
+import { readFileSync } from "node:fs";
 import type { RulesInput } from "../src/core/contest";
 import type { ContestRow, Entry, Logbook, Standing } from "../src/core/contract";
 import type { App } from "./app";
@@ -238,6 +239,67 @@ test("search and pounce, the run frequency, operators, messages in pieces, and a
   await callField(page).fill("LU2QSA");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("status", { name: "To say" })).toContainText("Lima Uniform two Quebec Sierra Alfa");
+});
+
+test("a paper log is entered with its times; the messages go to a file and back; the category is changed in the middle", async ({
+  page,
+  app,
+}) => {
+  const set = await entered(app, page);
+  await withoutMessages(page);
+  await page.keyboard.press("Control+Alt+t");
+  const clock = new Date(Date.now() - 5_400_000).toISOString();
+  await page.getByLabel("Day, UTC").fill(clock.slice(0, 10));
+  await page.getByLabel("Time, UTC").fill(clock.slice(11, 16).replace(":", ""));
+  await page.keyboard.press("Enter");
+  for (const [index, call] of ["DL1QTE", "DL1QTF", "DL1QTE"].entries()) {
+    await expect(callField(page)).toBeFocused();
+    await page.keyboard.type(call);
+    await page.getByLabel("Serial", { exact: true }).fill(String(index + 4));
+    await page.keyboard.press("Enter");
+    await expect(page.getByLabel("Time, UTC")).toBeFocused();
+    await page.keyboard.press("ArrowUp");
+    await page.keyboard.press("Enter");
+  }
+  await expect.poll(async () => (await rowsOf(app, set)).total).toBe(3);
+  const { items } = await rowsOf(app, set);
+  expect(items.map(({ contact, judgement }) => [contact.startedAt.slice(0, 16), judgement.duplicate])).toEqual(
+    [2, 1, 0].map((minutes) => [
+      new Date(Date.parse(clock) + minutes * 60_000).toISOString().slice(0, 16),
+      minutes === 2,
+    ]),
+  );
+  await expect(page.getByRole("region", { name: "Score" })).toContainText("6 points × 1");
+
+  await page.getByRole("button", { name: "Messages" }).click();
+  const dialog = page.getByRole("dialog");
+  const download = page.waitForEvent("download");
+  await dialog.getByRole("button", { name: "Save as a file" }).click();
+  const saved = JSON.parse(readFileSync(await (await download).path(), "utf8")) as { run: { label: string }[] };
+  saved.run[0]!.label = "Calling";
+  const give = (text: string) =>
+    dialog
+      .getByLabel("Open a file")
+      .setInputFiles({ name: "m.json", mimeType: "application/json", buffer: Buffer.from(text) });
+  await give("[]");
+  await expect(dialog.getByRole("alert")).toContainText("m.json holds no messages");
+  await give(JSON.stringify(saved));
+  await dialog.getByRole("button", { name: "Keep" }).click();
+  await expect(page.getByRole("button", { name: /^Calling Alt Z/ })).toBeVisible();
+
+  await page.getByRole("button", { name: "Tone" }).click();
+  await callField(page).focus();
+  await page.keyboard.press("Alt+z");
+  await expect(page.getByRole("status", { name: "Going out" })).toContainText("CQ T");
+  await page.keyboard.press("Escape");
+
+  await page.getByRole("button", { name: "Entry", exact: true }).click();
+  await dialog.getByLabel("Operator", { exact: true }).selectOption("SINGLE-OP");
+  await dialog.getByLabel("Goal, contacts").fill("60");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "Rate" })).toContainText("3 / 60");
+  await page.getByRole("tab", { name: "Hand in" }).click();
+  await expect(page.getByLabel("Preview")).toContainText("CATEGORY-OPERATOR: SINGLE-OP");
 });
 
 test("two positions share serials, duplicates, score and notes; one that loses the server hands in later", async ({

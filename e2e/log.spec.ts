@@ -136,3 +136,24 @@ test("the log is sorted by a column, and has the columns one chooses; views keep
   await page.getByRole("menuitem", { name: "Places" }).click();
   await expect(page.getByRole("columnheader", { name: "Place" })).toBeVisible();
 });
+
+test("columns are dragged to another place and to another width, and stay so", async ({ page }) => {
+  const heads = page.getByRole("grid", { name: "Log" }).getByRole("columnheader");
+  const names = async () => (await heads.allTextContents()).map((text) => text.trim()).filter(Boolean);
+  const before = await names();
+  expect(before.indexOf("Name")).toBeGreaterThan(before.indexOf("Call") + 1);
+  await heads.filter({ hasText: "Name" }).dragTo(heads.filter({ hasText: "Band" }));
+  await expect.poll(async () => (await names()).indexOf("Name")).toBe(before.indexOf("Band"));
+
+  const call = heads.filter({ hasText: "Call" });
+  const box = (await call.boundingBox())!;
+  await page.mouse.move(box.x + box.width - 3, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width + 57, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => Math.round((await call.boundingBox())!.width - box.width)).toBe(60);
+  const wide = (await call.boundingBox())!.width;
+  await page.reload();
+  await expect.poll(async () => (await names()).indexOf("Name")).toBe(before.indexOf("Band"));
+  expect((await call.boundingBox())!.width).toBeCloseTo(wide, 0);
+});

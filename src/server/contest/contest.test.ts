@@ -308,6 +308,28 @@ it("reads back a log of several transmitters, too", async () => {
   expect(file.faults).toEqual([]);
 });
 
+it("holds the hours of a contest against those of an earlier year", async () => {
+  const { context, logbookId, entry } = await entered();
+  const { id: earlierId } = value(createEntry(context, logbookId, { ...ENTRY, from: "2025-10-25T00:00:00Z" }));
+  const earlier = value(getEntry(context, earlierId));
+  for (const [index, startedAt] of ["2025-10-25T00:10:00Z", "2025-10-25T02:10:00Z", "2025-10-25T02:20:00Z"].entries())
+    value(
+      logContestContact(context, earlier.id, {
+        call: `DL${index + 1}QTA`,
+        startedAt,
+        band: "20m",
+        mode: "CW",
+        received: { serial: "1" },
+      }),
+    );
+  log(context, entry, "LU2QSA", 0);
+  const standing = value(standingOf(context, entry.id));
+  expect(standing.earlier).toMatchObject({ name: "2025" });
+  expect(standing.earlier!.hours.slice(0, 3).map(({ contacts }) => contacts)).toEqual([1, 0, 2]);
+  expect(standing.hours.slice(9, 12).map(({ contacts }) => contacts)).toEqual([0, 1, 0]);
+  expect(value(standingOf(context, earlier.id)).earlier).toBeNull();
+});
+
 describe("positions", () => {
   it("see one another and write notes", async () => {
     const { context, entry } = await entered();
