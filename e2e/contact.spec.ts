@@ -5,8 +5,12 @@ import { expect, test } from "./test";
 test.beforeEach(async ({ page }) => {
   await page.goto("/desk");
   await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText(/\d/);
+  const counted = page.getByRole("status", { name: "How many contacts" });
+  const before = (await counted.textContent())!;
   await page.keyboard.type("9J2QTS");
   await page.keyboard.press("Enter");
+  // One of another test may stand on top already.
+  await expect(counted).not.toHaveText(before);
   await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("9J2QTS");
   await page.keyboard.press("Control+Alt+l");
   await page.keyboard.press("Enter");

@@ -219,9 +219,15 @@ test("search and pounce, the run frequency, operators, messages in pieces, and a
   await expect(call).toContainText("CQ FAROL CX9QTH CX3QUA");
   await dialog.getByLabel("Short numbers (N for 9, T for 0)").selectOption("all");
   await expect(dialog.getByLabel("Exchange as it goes out").first()).toHaveText("LU2QSA 5NN TT1 13");
+  await dialog.getByRole("button", { name: "Add a message" }).first().click();
+  const own = dialog.getByRole("group", { name: "Own 1" });
+  await own.getByRole("textbox", { name: "Words" }).fill("QRX 5");
+  await expect(own).toContainText("QRX 5");
+  await dialog.getByRole("button", { name: "Remove Their call" }).click();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await dialog.getByRole("button", { name: "Keep" }).click();
   await expect(page.getByRole("button", { name: /^Call Alt Z/ })).toContainText("CQ FAROL CX9QTH CX3QUA");
+  await expect(page.getByRole("button", { name: /^Own 1 Alt B/ })).toContainText("QRX 5");
   await callField(page).focus();
   await page.keyboard.press("Alt+z");
   await expect(page.getByRole("status", { name: "Going out" })).toContainText("CQ");

@@ -121,7 +121,7 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
                     data-cell={`${row}-${column}`}
                     tabIndex={isActive ? 0 : -1}
                     onFocus={() => setActive({ row, column })}
-                    className={`relative h-7 px-2 font-mono first:pl-4 ${id === "call" ? "font-semibold" : ""} ${id === "call" && judgement.duplicate ? "line-through" : ""}`}
+                    className={`relative h-7 px-2 font-mono whitespace-nowrap first:pl-4 ${id === "call" ? "font-semibold" : ""} ${id === "call" && judgement.duplicate ? "line-through" : ""}`}
                   >
                     {editing?.contact.id === contact.id && editing.id === id ? (
                       <CellEditor

@@ -219,16 +219,69 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
                     </option>
                   ))}
                 </select>
+                <span className="flex-1" />
+                <select
+                  aria-label={`When Enter sends ${message.label}`}
+                  className="field h-7 w-44"
+                  value={message.moment}
+                  onChange={({ target }) =>
+                    change(way, message.id, (one) => ({ ...one, moment: target.value as Message["moment"] }))
+                  }
+                >
+                  {MOMENTS[way].map(([moment, label]) => (
+                    <option key={moment} value={moment}>
+                      {label}
+                    </option>
+                  ))}
+                </select>
+                <Button
+                  small
+                  look="quiet"
+                  aria-label={`Remove ${message.label}`}
+                  onClick={() => setSet({ ...set, [way]: set[way].filter(({ id }) => id !== message.id) })}
+                >
+                  Remove
+                </Button>
               </div>
               <p className="pl-1 font-mono text-soft" aria-label={`${message.label} as it goes out`}>
                 {messageText(entry.rules, entry.side, message, facts, set.numbers) || "nothing"}
               </p>
             </div>
           ))}
+          {set[way].length < MOST && (
+            <div>
+              <Button small onClick={() => setSet({ ...set, [way]: [...set[way], emptyMessage(set[way])] })}>
+                Add a message
+              </Button>
+            </div>
+          )}
         </fieldset>
       ))}
     </Window>
   );
+}
+
+const MOST = 6;
+const MOMENTS: Readonly<Record<Way, readonly (readonly [Message["moment"], string])[]>> = {
+  run: [
+    ["call", "Enter: to call"],
+    ["exchange", "Enter: the exchange"],
+    ["again", "Enter: to ask again"],
+    ["thanks", "Enter: when logged"],
+    ["extra", "by its key alone"],
+  ],
+  search: [
+    ["answer", "Enter: to answer"],
+    ["exchange", "Enter: the exchange"],
+    ["again", "Enter: to ask again"],
+    ["thanks", "by its key, thanks"],
+    ["extra", "by its key alone"],
+  ],
+};
+
+function emptyMessage(others: readonly Message[]): Message {
+  const number = 1 + Math.max(0, ...others.map(({ id }) => Number(/^own(\d+)$/.exec(id)?.[1] ?? 0)));
+  return { id: `own${number}`, label: `Own ${number}`, moment: "extra", pieces: [{ words: "" }] };
 }
 
 function Piece({

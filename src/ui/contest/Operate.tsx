@@ -74,7 +74,7 @@ export function Operate({ entry }: { entry: Entry }) {
   ]);
 
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:block max-lg:overflow-auto">
       <EntryLine
         logbook={logbook}
         draft={draft}
@@ -93,7 +93,7 @@ export function Operate({ entry }: { entry: Entry }) {
         onEdit={() => setEditing(true)}
         runText={flow.runHz === null || flow.runHz === radio.frequencyHz ? null : formatFrequency(flow.runHz)}
       />
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_420px] max-lg:grid-cols-1">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_420px] max-lg:block">
         <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_340px]">
           <WorthStrip worth={contest.worth} typed={draft.call !== ""} />
           <ContestLog entry={entry} leaveTo={callRef} />

@@ -70,8 +70,17 @@ export function StandingPanel({ entry, standing }: { entry: Entry; standing: Sta
           <Figure label="last 60 min" value={count(rate.last60)} />
           <Figure label="on the air" value={hoursText(standing.operatingSeconds, standing.operatingHours)} />
           {entry.goal !== null && <Figure label="of the goal" value={`${count(made)} / ${count(entry.goal)}`} />}
-          {standing.offTimes.length > 0 && <Figure label="off-times" value={String(standing.offTimes.length)} />}
         </dl>
+        {standing.offTimes.length > 0 && (
+          <p className="mt-1 text-soft">
+            Off:{" "}
+            {standing.offTimes.map(({ from, to }) => (
+              <span key={from} className="mr-2 font-mono whitespace-nowrap">
+                {from.slice(11, 16)} to {to.slice(11, 16)}
+              </span>
+            ))}
+          </p>
+        )}
         <HourChart entry={entry} standing={standing} />
         {operators.length > 1 && (
           <table className="mt-1 w-full" aria-label="Operators">
