@@ -1,4 +1,12 @@
-import { keepExchange, type Part, partsOf, stationByCall, stationOf } from "../../core/contest";
+import {
+  exchangeDoubts,
+  keepExchange,
+  type Part,
+  partsOf,
+  readPart,
+  stationByCall,
+  stationOf,
+} from "../../core/contest";
 import { defaultReport, modeGroup, parseMode } from "../../core/band";
 import { baseCall, parseCallsign } from "../../core/callsign";
 import { faultsOf, isoTime, secondsOf } from "../../core/contact";
@@ -10,7 +18,6 @@ import {
   type Entry,
   worthQuerySchema,
 } from "../../core/contract";
-import { exchangeDoubts, readPart } from "../../core/contest";
 import { z } from "zod";
 import type { Context } from "../context";
 import { logContact } from "../logbook/contacts";
