@@ -194,6 +194,22 @@ describe("an entry", () => {
   });
 });
 
+it("logs a contact long before the start when it is insisted on, and says that it does not count", async () => {
+  const { context, entry } = await entered({}, NOW - 6 * 86_400);
+  const early = logContestContact(context, entry.id, {
+    call: "LU2QSA",
+    startedAt: isoTime(NOW - 6 * 86_400),
+    band: "20m",
+    mode: "CW",
+    received: { serial: "4" },
+    facts: { contestId: "OTHER", theirPower: 5 },
+  });
+  expect(value(early)).toMatchObject({
+    contact: { contestId: "SUDESTADA-PREFIX", theirPower: 5 },
+    judgement: { refused: "before the start", points: 0 },
+  });
+});
+
 it("takes nonsense when it is insisted on, as it was typed", async () => {
   const change = { tag: "OMBU-ZONE", category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" } };
   const { context, entry } = await entered(change, Date.parse("2026-11-28T02:00:00Z") / 1000);

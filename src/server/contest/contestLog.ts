@@ -114,7 +114,6 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
     ...(state === undefined ? {} : { state }),
     ...zone("cqZone"),
     ...zone("ituZone"),
-    contestId: entry.tag,
     ownCall: entry.ownCall,
     operator: typed.operator || entry.operators[0],
     siteId: entry.siteId,
@@ -123,6 +122,7 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
     ...(unread[serialPart] === undefined ? {} : { comment: `Serial heard as ${unread[serialPart]}` }),
     extra,
     ...typed.facts,
+    contestId: entry.tag,
   };
 }
 
@@ -143,12 +143,13 @@ function sideOf(entry: Entry, call: string, at: string): string {
   return stationOf(entry.rules, stationByCall(call, secondsOf(at))).side;
 }
 
-/** A contact of an entry with what it is worth; undefined when it is not one of them. */
+/** A contact with what it is worth in the contest, also one far outside of its time; undefined when it is gone. */
 function rowOf(context: Context, entry: Entry, contactId: number): ContestRow | undefined {
   const { board } = boardOf(context, entry);
   const contact = findContact(context.store, contactId);
-  const judgement = board.judgementOf(contactId);
-  if (contact === undefined || judgement === undefined) return undefined;
+  if (contact === undefined) return undefined;
+  const judgement =
+    board.judgementOf(contactId) ?? board.judge({ ...contact, startedAt: secondsOf(contact.startedAt) });
   return { contact, judgement: judgementView(entry.rules, judgement) };
 }
 
