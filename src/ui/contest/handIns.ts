@@ -18,12 +18,20 @@ export function keepHandIn(entryId: number, contact: ContestContactInput): void 
   keep(entryId, [...keptHandIns(entryId), contact]);
 }
 
+/** Takes a contact out of what is kept: the server has it, or it is given up. */
+export function dropHandIn(entryId: number, handIn: string): void {
+  keep(
+    entryId,
+    keptHandIns(entryId).filter((contact) => contact.handIn !== handIn),
+  );
+}
+
 /** What became of the contacts that were handed in. */
 export interface HandInReport {
   readonly taken: number;
   readonly remarks: readonly string[];
   /** Refused by the server; they stay here. */
-  readonly refused: readonly { readonly call: string; readonly text: string }[];
+  readonly refused: readonly { readonly call: string; readonly text: string; readonly handIn: string }[];
 }
 
 const running = new Map<number, Promise<HandInReport>>();
@@ -39,7 +47,7 @@ export function handInAll(entryId: number): Promise<HandInReport> {
 
 async function handIn(entryId: number): Promise<HandInReport> {
   const remarks: string[] = [];
-  const refused: { call: string; text: string }[] = [];
+  const refused: { call: string; text: string; handIn: string }[] = [];
   let taken = 0;
   for (const contact of keptHandIns(entryId)) {
     try {
@@ -48,13 +56,10 @@ async function handIn(entryId: number): Promise<HandInReport> {
       if (remark !== null) remarks.push(`${contact.call}: ${remark}`);
     } catch (error) {
       if (!(error instanceof ApiProblem) || error.details.status === 0) break;
-      refused.push({ call: contact.call, text: error.message });
+      refused.push({ call: contact.call, text: error.message, handIn: contact.handIn ?? "" });
       continue;
     }
-    keep(
-      entryId,
-      keptHandIns(entryId).filter(({ handIn: number }) => number !== contact.handIn),
-    );
+    dropHandIn(entryId, contact.handIn ?? "");
   }
   return { taken, remarks, refused };
 }

@@ -13,7 +13,7 @@ import { api, ApiProblem, withQuery } from "../kit/api";
 import { newId } from "../kit/newId";
 import { useLive } from "../kit/useLive";
 import { useRadio } from "../shell/radio";
-import { handInAll, type HandInReport, keepHandIn, keptHandIns, postContact } from "./handIns";
+import { dropHandIn, handInAll, type HandInReport, keepHandIn, keptHandIns, postContact } from "./handIns";
 import type { Seat } from "./position";
 import { useNow } from "./useNow";
 
@@ -56,7 +56,18 @@ export function useContestLine({ entry, seat, draft }: Asked) {
       toast.success(`${taken} ${taken === 1 ? "contact was" : "contacts were"} handed in.`, {
         ...(remarks.length === 0 ? {} : { description: remarks.join("; "), duration: 20_000 }),
       });
-    for (const { call, text } of refused) toast.error(`${call} was not taken: ${text}. It stays in this browser.`);
+    for (const { call, text, handIn } of refused)
+      toast.error(`${call} was not taken: ${text}. It stays in this browser.`, {
+        id: handIn,
+        duration: Infinity,
+        action: {
+          label: "Give it up",
+          onClick: () => {
+            dropHandIn(entryId!, handIn);
+            setWaiting(keptHandIns(entryId!).length);
+          },
+        },
+      });
   }
   useEffect(() => {
     if (entryId === null) return;
