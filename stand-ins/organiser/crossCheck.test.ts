@@ -27,3 +27,23 @@ it("compares a log with those of the other entrants, the same way every time, an
   expect(crossCheck(log)).toEqual(report);
   expect(crossCheck("").score).toBe(0);
 });
+
+it("reads a log whose entrant sends more than the others do", () => {
+  const line: LogLine = {
+    frequencyHz: null,
+    band: "20m",
+    mode: "RTTY",
+    startedAt: 1_790_000_000,
+    ownCall: "CX3QUA",
+    sent: ["599", "13", "MO"],
+    call: "DL1QTA",
+    received: ["599", "14"],
+    transmitter: null,
+  };
+  const header = [
+    ["CONTEST", "CAMALOTE-RTTY"],
+    ["CALLSIGN", "CX3QUA"],
+  ] as const;
+  const log = [...writeCabrillo(header, [line, { ...line, call: "LU2QSA", received: ["599", "13", "B"] }])].join("");
+  expect(crossCheck(log).text).toContain("of 2 contacts");
+});

@@ -1,8 +1,9 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { z } from "zod";
 import { readCabrillo } from "../../src/core/cabrillo";
+import { wordCounts } from "../../src/core/contest";
 import { type Behaviour, BEHAVIOURS, bodyOf, misbehave, send } from "../manners";
-import { crossCheck } from "./crossCheck";
+import { crossCheck, shippedRules } from "./crossCheck";
 
 export interface OrganiserOptions {
   readonly port: number;
@@ -49,7 +50,7 @@ export async function startOrganiser(options: OrganiserOptions): Promise<Server>
   function take(tag: string, log: string, response: ServerResponse): void {
     if (closed.has(tag))
       return send(response, 410, { state: "refused", text: "The deadline is over: logs are no longer taken." });
-    const { header, lines, faults } = readCabrillo(log);
+    const { header, lines, faults } = readCabrillo(log, wordCounts(shippedRules));
     const wrong = faults.map(({ line, text }) => ({ line, text }));
     if (header.get("CONTEST") !== tag) wrong.unshift({ line: 2, text: `CONTEST must say ${tag}` });
     for (const name of NEEDED) if (!header.has(name)) wrong.push({ line: 1, text: `${name} is missing` });

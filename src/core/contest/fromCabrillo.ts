@@ -1,6 +1,6 @@
 import type { AdifField, AdifReader, AdifRecord } from "../adif";
 import { NO_HEADER } from "../adif";
-import { type CabrilloLog, readCabrillo, type ReadLine } from "../cabrillo";
+import { type CabrilloLog, readCabrillo, type ReadLine, type WordCounts } from "../cabrillo";
 import { columnsOf, keepExchange, type KeptExchange, readPart, understandExchange } from "./exchange";
 import type { Part, Rules } from "./rules";
 import { stationByCall, stationOf } from "./station";
@@ -29,16 +29,22 @@ export function cabrilloReader(rulesOf: (tag: string) => Rules | undefined): Adi
   };
 }
 
+/** How many words a log's entrant sends, by the rules of its contest: others may send more or fewer. */
+export function wordCounts(
+  rulesOf: (tag: string) => Rules | undefined,
+): (header: CabrilloLog["header"]) => WordCounts | undefined {
+  return (header) => {
+    const rules = rulesOf(header.get("CONTEST")?.toUpperCase() ?? "");
+    const call = header.get("CALLSIGN")?.toUpperCase();
+    if (rules === undefined || call === undefined) return undefined;
+    const { side } = stationOf(rules, stationByCall(call, 0));
+    return { sent: columnsOf(rules, side, "sent").length };
+  };
+}
+
 function recordsOf(text: string, rulesOf: (tag: string) => Rules | undefined): AdifRecord[] {
-  const rules = (header: CabrilloLog["header"]) => rulesOf(header.get("CONTEST")?.toUpperCase() ?? "");
-  const own = (known: Rules, call: string) => stationOf(known, stationByCall(call, 0)).side;
-  const log = readCabrillo(text, (header) => {
-    const known = rules(header);
-    const call = header.get("CALLSIGN");
-    if (known === undefined || call === undefined) return undefined;
-    return { sent: columnsOf(known, own(known, call.toUpperCase()), "sent").length };
-  });
-  const known = rules(log.header);
+  const log = readCabrillo(text, wordCounts(rulesOf));
+  const known = rulesOf(log.header.get("CONTEST")?.toUpperCase() ?? "");
   const refused = log.faults
     .filter(({ fatal }) => fatal)
     .map(({ line, text: why, raw = "" }): AdifRecord => ({

@@ -1,7 +1,6 @@
 import {
   checkRules,
   deadlineOf,
-  keptValues,
   partsOf,
   type Period,
   periodAt,
@@ -88,8 +87,6 @@ export function removeContest(context: Context, tag: string): Result<{ readonly 
     : missing(`contest ${tag}`);
 }
 
-const NO_EXCHANGE = { serial: null, report: null, exchange: null };
-
 /** How a definition understands a call and an exchange, as if it ran now. */
 export function tryOut(context: Context, input: unknown): Result<TryOut> {
   const parsed = tryOutInputSchema.safeParse(input);
@@ -130,7 +127,7 @@ export function tryOut(context: Context, input: unknown): Result<TryOut> {
   return done({
     side,
     ownSide: stationOf(rules, own).side,
-    values: { ...keptValues(rules, parts, NO_EXCHANGE, known.mode), ...values },
+    values: { ...values },
     leftover: [...leftover],
     judgement: judgementView(rules, judgement),
     next: periodView(next),

@@ -1,5 +1,6 @@
 import { readCabrillo } from "../../core/cabrillo";
 import { isoTime } from "../../core/contact";
+import { columnsOf } from "../../core/contest";
 import type { Entry, Submission } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, missing, type Result } from "../problem";
@@ -79,8 +80,9 @@ export async function fetchCheck(
   try {
     const report = await fetchReport(access, entry.value.tag, submission.receipt);
     const { contacts } = boardOf(context, entry.value);
+    const counts = { sent: columnsOf(entry.value.rules, entry.value.side, "sent").length };
     const findings = report.findings.map(({ line, text }) => {
-      const [read] = readCabrillo(line).lines;
+      const [read] = readCabrillo(line, () => counts).lines;
       const contact =
         read === undefined
           ? undefined

@@ -145,9 +145,9 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
                 ) : judgement.duplicate ? (
                   "duplicate"
                 ) : (
-                  judgement.fresh.map(({ id, item, within }) => (
+                  judgement.fresh.map(({ id, item, within, name }) => (
                     <span key={id} className={`mr-2 ${within === "" ? "text-fresh" : "text-wanted"}`}>
-                      <Mark kind={within === "" ? "fresh" : "wanted"} /> {nameOf(id, item, judgement.fresh)}
+                      <Mark kind={within === "" ? "fresh" : "wanted"} /> {/^\d/.test(item) ? name : item}
                     </span>
                   ))
                 )}
@@ -184,11 +184,6 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
       )}
     </div>
   );
-}
-
-function nameOf(id: string, item: string, fresh: ContestRow["judgement"]["fresh"]): string {
-  const found = fresh.find((one) => one.id === id);
-  return found === undefined || found.name === item || /^\d/.test(found.item) === false ? item : found.name;
 }
 
 function textOf(contact: StoredContact, id: (typeof COLUMNS)[number]): string {

@@ -4,7 +4,6 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { partsOf, stationByCall, type StationGiven, stationOf } from "@/core/contest";
-import { defaultReport } from "@/core/band";
 import { type ContactInput, isoOf, secondsOf } from "@/core/contact";
 import type { ContestContactInput, ContestWorth, Entry, LoggedContact, Standing } from "@/core/contract";
 import { type ContestLine, partKey } from "../entry/contestLine";
@@ -15,6 +14,7 @@ import { useLive } from "../kit/useLive";
 import { useRadio } from "../shell/radio";
 import { dropHandIn, handInAll, type HandInReport, keepHandIn, keptHandIns, postContact } from "./handIns";
 import type { Seat } from "./position";
+import { sentValues } from "./sentValues";
 import { useNow } from "./useNow";
 
 const TRY_AGAIN_MS = 4000;
@@ -190,12 +190,10 @@ function lastSerialOf({ before }: ContestWorth, parts: ContestLine["parts"]): nu
 }
 
 /** What goes out as our exchange. */
-function sentText({ rules, side, sent }: Entry, serial: number, mode: string): string {
-  return partsOf(rules, side)
-    .map(({ id, type }) => {
-      if (type === "serial") return String(serial).padStart(3, "0");
-      return sent[id] ?? (type === "report" ? defaultReport(mode, null) : "?");
-    })
+function sentText(entry: Entry, serial: number, mode: string): string {
+  const values = sentValues(entry, serial, mode);
+  return partsOf(entry.rules, entry.side)
+    .map(({ id, type }) => (type === "serial" ? values[id]!.padStart(3, "0") : (values[id] ?? "?")))
     .join(" ");
 }
 

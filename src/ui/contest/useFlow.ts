@@ -16,6 +16,7 @@ import type { Entry } from "@/core/contract";
 import { type ContestLine, isComplete } from "../entry/contestLine";
 import type { Draft } from "../entry/draft";
 import { useRadio } from "../shell/radio";
+import { sentValues } from "./sentValues";
 import type { useContestLine } from "./useContestLine";
 import type { KeyerState } from "./useKeyer";
 
@@ -134,12 +135,3 @@ const STEP_BUTTONS: Readonly<Record<string, string>> = {
   thanks: "Log, thank",
   none: "Log it",
 };
-
-function sentValues({ sent, rules, side }: Entry, serial: number, mode: string): Record<string, string> {
-  const values: Record<string, string> = { ...sent };
-  for (const { id, type } of rules.exchange[side] ?? rules.exchange.all ?? []) {
-    if (type === "serial") values[id] = String(serial);
-    if (type === "report") values[id] = modeGroup(mode) === "voice" ? "59" : "599";
-  }
-  return values;
-}
