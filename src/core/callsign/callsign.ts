@@ -26,7 +26,7 @@ export type CallsignResult =
   { readonly ok: true; readonly callsign: Callsign } | { readonly ok: false; readonly reason: string };
 
 /** Prefix (with a letter), then the digits, then a suffix that ends in a letter. */
-const FULL_CALL = /^([A-Z]{1,2}|[0-9][A-Z]{1,2})([0-9]+)([A-Z](?:[A-Z0-9]*[A-Z])?)$/;
+const FULL_CALL = /^(SS[A-Z]|[A-Z]{1,2}|[0-9][A-Z]{1,2})([0-9]+)([A-Z](?:[A-Z0-9]*[A-Z])?)$/;
 const ONE_LETTER_ALLOCATIONS = "BFGIKMNRW";
 const LONGEST_CALL = 20;
 const LONGEST_BASE = 13;
@@ -206,6 +206,8 @@ function locationOf(base: string, form: Form, elsewhere: string | null, areaDigi
 function isMarker(part: string, parts: readonly string[]): boolean {
   if (/^[0-9]{2,}$/.test(part) || MARKERS.has(part)) return true;
   const before = parts[parts.length - 2] ?? "";
+  // G after a call of Réunion is Glorioso, not England.
+  if (part === "G") return /^FR[0-9]/.test(before);
   if (UNITED_STATES_MARKERS.has(part)) return /^(A[A-L]|[KNW])/.test(before);
   const argentineProvince = /^[A-Z]$/.test(part) && /^(L[O-W2-9]|A[YZ])/.test(before);
   return argentineProvince;

@@ -4,6 +4,8 @@ import type { CallException } from ".";
 
 const at = (date: string) => Date.parse(`${date}T12:00:00Z`) / 1000;
 const NOW = at("2026-11-23");
+/** Seconds: far enough before an entity's end for any time zone. */
+const FIVE_DAYS = 5 * 86_400;
 
 test("the table holds the standard's whole list: 340 current and 62 deleted, each code once", () => {
   expect(ENTITIES.filter((entity) => !entity.deleted)).toHaveLength(340);
@@ -34,6 +36,17 @@ test.each(ENTITIES.filter((entity) => !entity.deleted).map((entity) => [entity.n
       );
     const found = [BY_RULE[entity.code] ?? "", ...calls].filter(Boolean).map((call) => resolve(call, NOW));
     expect(found.map((resolution) => resolution.entity?.code)).toContain(entity.code);
+  },
+);
+
+test.each(ENTITIES.filter((entity) => entity.deleted).map((entity) => [entity.name, entity] as const))(
+  "%s was reached by a call while it counted",
+  (_, entity) => {
+    const calls = (entity.callPrefixes.length > 0 ? entity.callPrefixes : [entity.prefix])
+      .map((token) => token.split(/[-<>]/)[0]!.replace(/#/g, "5"))
+      .map((prefix) => (/\d/.test(prefix.slice(1)) ? `${prefix}QRA` : `${prefix}1QRA`));
+    const found = calls.map((call) => resolve(call, entity.countsUntil - FIVE_DAYS));
+    expect(found.flatMap(({ entity: likeliest, candidates }) => [likeliest, ...candidates])).toContain(entity);
   },
 );
 
@@ -148,6 +161,25 @@ test.each([
   ["KC4AAQ", "Antarctica", "AN", 12, 67],
   ["HK0QRA", "San Andrés and Providencia", "NA", 7, 11],
   ["3D2CQR", "Conway Reef", "OC", 32, 56],
+  ["3D2QRA/R", "Rotuma Island", "OC", 32, 56],
+  ["FR5QRA/G", "Glorioso Islands", "AF", 39, 53],
+  ["FR5QRA/T", "Tromelin Island", "AF", 39, 53],
+  ["KL7QRA/7", "United States", "NA", 3, 6],
+  ["LU1QRA/X", "Argentina", "SA", 13, 16],
+  ["LU1QRA/D", "Argentina", "SA", 13, 14],
+  ["LU1QRA/Z", "Antarctica", "AN", 13, 73],
+  ["VE2QRA", "Canada", "NA", 5, 4],
+  ["CP1QRA", "Bolivia", "SA", 10, 12],
+  ["CP6QRA", "Bolivia", "SA", 10, 14],
+  ["UN7LQR", "Kazakhstan", "AS", 17, 30],
+  ["UN7GQR", "Kazakhstan", "AS", 17, 31],
+  ["UP2FQR", "Kazakhstan", "AS", 17, 31],
+  ["3H1QRA", "China", "AS", 24, 44],
+  ["3H3GQR", "China", "AS", 23, 33],
+  ["BN2QRA", "Taiwan", "AS", 24, 44],
+  ["BO0QRA", "Taiwan", "AS", 24, 44],
+  ["BQ9PQR", "Pratas Island", "AS", 24, 44],
+  ["SSA1QRA", "Egypt", "AF", 34, 38],
 ] as const)("%s is in %s, %s, zones %i and %i", (call, name, continent, cqZone, ituZone) => {
   const resolution = resolve(call, NOW);
   expect([resolution.entity?.name, resolution.continent, resolution.cqZone, resolution.ituZone]).toEqual([
@@ -186,6 +218,16 @@ test.each([
   ["FJ5QRA", "2010-06-01", "St. Barthélemy"],
   ["4W1QRA", "1985-06-01", "Yemen Arab Republic"],
   ["4W1QRA", "2005-06-01", "Timor-Leste"],
+  ["VO1QRA", "1948-06-01", "Newfoundland, Labrador"],
+  ["VO1QRA", "1950-06-01", "Canada"],
+  ["VQ9QRA", "1970-06-01", "Seychelles"],
+  ["VQ9AQR", "1970-06-01", "Aldabra"],
+  ["VQ9QRA", "1980-06-01", "Chagos Islands"],
+  ["VQ5QRA", "1960-06-01", "Uganda"],
+  ["FA1QRA", "1955-06-01", "Algeria"],
+  ["FB8QRA", "1955-06-01", "Madagascar"],
+  ["7J1QRA", "1978-06-01", "Okino Tori-shima"],
+  ["7J1QRA", "1990-06-01", "Japan"],
 ] as const)("%s on %s was in %s", (call, day, name) => {
   expect(resolve(call, at(day)).entity?.name).toBe(name);
 });
@@ -206,6 +248,17 @@ test("where the call cannot tell, the likeliest stands first among the candidate
   const parsed = parseCallsign("VP8QRA");
   const chosen = parsed.ok && chooseEntity(resolution, parsed.callsign, 235, NOW);
   expect(chosen).toMatchObject({ entity: { name: "South Georgia" }, ituZone: 73 });
+});
+
+test("a candidate counted at the time, and no letter of the call has settled it", () => {
+  const names = (call: string, time: number) => resolve(call, time).candidates.map(({ name }) => name);
+  expect(names("EA9QRA", at("1960-06-01"))).toEqual(["Ceuta and Melilla", "Ifni", "Western Sahara"]);
+  expect(names("EA9QRA", NOW)).toEqual([]);
+  expect(names("VP6QRA", at("1999-06-01"))).toEqual([]);
+  expect(names("VP6QRA", NOW)).toEqual(["Pitcairn Island", "Ducie Island"]);
+  expect(names("CE0QRA", NOW)).toHaveLength(3);
+  expect(names("CE0YQR", NOW)).toEqual([]);
+  expect(names("PY0FQR", NOW)).toEqual([]);
 });
 
 test("at sea and in the air there is no entity", () => {

@@ -1,6 +1,6 @@
 import { type Callsign, expandPrefix, ituAllocation, parseCallsign, prefixTree } from "../callsign";
 import { type Continent, countedAt, ENTITIES, type Entity, entityByCode } from "./entity";
-import { AMBIGUOUS_LINES, possessionOnMainland, ruleFor } from "./entityRules";
+import { AMBIGUOUS_LINES, movedByStroke, ruleFor } from "./entityRules";
 import { zoneArea } from "./zones";
 
 /** Which entity a call operated from, and what follows from it. */
@@ -31,44 +31,70 @@ export interface CallException {
   readonly ituZone?: number;
 }
 
-interface PrefixRule {
-  readonly entity: Entity;
+/** Seconds since 1970 UTC, both inclusive. */
+interface Period {
   readonly from: number;
   readonly until: number;
+}
+
+interface PrefixRule extends Period {
+  readonly entity: Entity;
+}
+
+/** Entities that a prefix cannot tell apart, while it could not. */
+interface Ambiguity extends Period {
+  readonly entities: readonly Entity[];
 }
 
 /** What is known of one prefix: the entities that used it, each in its time, and those it cannot tell apart. */
 interface PrefixFacts {
   readonly rules: PrefixRule[];
-  candidates: readonly Entity[];
+  readonly ambiguities: Ambiguity[];
 }
 
 const NO_ENTITIES: readonly Entity[] = [];
 const PREFIXES = prefixTree<PrefixFacts>();
 const WHOLE_CALLS = new Map<string, PrefixRule[]>();
 
-for (const entity of ENTITIES) for (const token of entity.callPrefixes) addToken(entity, token);
+// Deleted entities first: of two that claim a prefix at one time, the one that was there for a while is meant.
+for (const entity of [...ENTITIES].sort((one, other) => Number(other.deleted) - Number(one.deleted))) {
+  for (const token of entity.callPrefixes) addToken(entity, token);
+}
 for (const line of AMBIGUOUS_LINES.trim().split("\n")) {
-  const [prefixes = "", codes = ""] = line.split("|");
+  const [tokens = "", codes = ""] = line.split("|");
   const entities = codes.split(" ").map((code) => entityByCode(Number(code))!);
-  for (const prefix of prefixes.split(" ").flatMap(expandPrefix)) factsOf(prefix).candidates = entities;
+  for (const token of tokens.split(" ")) {
+    const { prefixes, ...period } = readToken(token);
+    for (const prefix of prefixes) factsOf(prefix).ambiguities.push({ ...period, entities });
+  }
 }
 
 function factsOf(prefix: string): PrefixFacts {
-  return PREFIXES.at(prefix, () => ({ rules: [], candidates: NO_ENTITIES }));
+  return PREFIXES.at(prefix, () => ({ rules: [], ambiguities: [] }));
+}
+
+/** The prefixes that a notation of entityTable.ts stands for, and when it held. */
+function readToken(token: string): Period & { readonly prefixes: readonly string[]; readonly whole: boolean } {
+  const [, equals, notation, sign, year] = /^(=?)([^<>]+)(?:([<>])(\d+))?$/.exec(token) ?? [];
+  if (notation === undefined) throw new Error(`"${token}" is no prefix notation`);
+  const turn = year === undefined ? 0 : Date.UTC(Number(year) + (sign === ">" ? 1 : 0)) / 1000;
+  return {
+    prefixes: expandPrefix(notation),
+    whole: equals !== "",
+    from: sign === ">" ? turn : -Infinity,
+    until: sign === "<" ? turn - 1 : Infinity,
+  };
 }
 
 function addToken(entity: Entity, token: string): void {
-  const [, equals, notation, sign, year] = /^(=?)([^<>]+)(?:([<>])(\d+))?$/.exec(token) ?? [];
-  if (notation === undefined) throw new Error(`entity ${entity.code}: "${token}" is no prefix notation`);
-  const turn = year === undefined ? 0 : Date.UTC(Number(year) + (sign === ">" ? 1 : 0)) / 1000;
+  const { prefixes, whole, from, until } = readToken(token);
   const rule: PrefixRule = {
     entity,
-    from: Math.max(entity.countsFrom, sign === ">" ? turn : -Infinity),
-    until: Math.min(entity.countsUntil, sign === "<" ? turn - 1 : Infinity),
+    from: Math.max(entity.countsFrom, from),
+    until: Math.min(entity.countsUntil, until),
   };
-  for (const prefix of expandPrefix(notation)) {
-    if (!equals) factsOf(prefix).rules.push(rule);
+  for (const prefix of prefixes) {
+    if (!whole) factsOf(prefix).rules.push(rule);
     else WHOLE_CALLS.set(prefix, [...(WHOLE_CALLS.get(prefix) ?? []), rule]);
   }
 }
@@ -95,7 +121,7 @@ export function resolve(
   if (call.mobile !== null) {
     return nowhere(`${call.mobile} mobile stations are in no entity`, ituAllocation(call.base));
   }
-  const location = possessionOnMainland(call) ?? call.location;
+  const location = movedByStroke(call) ?? call.location;
   if (!call.portable) {
     const known = validAt(WHOLE_CALLS.get(call.base), at);
     if (known !== undefined) return place(known.entity, call, location, NO_ENTITIES);
@@ -104,7 +130,7 @@ export function resolve(
   if (facts !== undefined) {
     const { entity } = validAt(facts.rules, at)!;
     const special = ruleFor(entity, call, location);
-    if (special === null) return place(entity, call, location, facts.candidates);
+    if (special === null) return place(entity, call, location, candidatesAt(facts, entity, at));
     return place(special[0] ?? entity, call, location, special.length > 1 ? special : NO_ENTITIES);
   }
   const country = ituAllocation(location);
@@ -116,10 +142,18 @@ export function resolve(
   );
 }
 
-function validAt(rules: readonly PrefixRule[] | undefined, at: number): PrefixRule | undefined {
-  if (rules === undefined) return undefined;
-  for (const rule of rules) if (at >= rule.from && at <= rule.until) return rule;
+function validAt<T extends Period>(periods: readonly T[] | undefined, at: number): T | undefined {
+  if (periods === undefined) return undefined;
+  for (const period of periods) if (at >= period.from && at <= period.until) return period;
   return undefined;
+}
+
+/** The entities a prefix may stand for that counted at the time, the one it led to first; none where it is sure. */
+function candidatesAt(facts: PrefixFacts, likeliest: Entity, at: number): readonly Entity[] {
+  const entities = validAt(facts.ambiguities, at)?.entities;
+  if (entities === undefined) return NO_ENTITIES;
+  const counted = entities.filter((entity) => entity !== likeliest && countedAt(entity, at));
+  return counted.length === 0 ? NO_ENTITIES : [likeliest, ...counted];
 }
 
 function place(entity: Entity, call: Callsign, location: string, candidates: readonly Entity[]): Resolution {

@@ -30,7 +30,9 @@ const LONGEST_KEY = 5;
 export function zoneArea(entityCode: number, location: string, digit: string): ZoneArea | undefined {
   const ofEntity = AREAS.get(entityCode);
   if (ofEntity === undefined) return undefined;
-  for (let length = Math.min(LONGEST_KEY, location.length); length > 1; length--) {
+  // A digit and a letter are an area's key, not a prefix's: 3G is a part of China's area 3, whatever the call begins with.
+  const shortest = /^[0-9]/.test(location) ? 3 : 2;
+  for (let length = Math.min(LONGEST_KEY, location.length); length >= shortest; length--) {
     const area = ofEntity.get(location.slice(0, length));
     if (area !== undefined) return area;
   }

@@ -78,6 +78,12 @@ test("subdivisions belong to entities, once each, with zones that the entity lie
   expect(subdivisionsOf(339)).toHaveLength(47);
   expect(subdivisionsOf(144)).toHaveLength(19);
   expect(subdivisionOf(291, "ca")).toMatchObject({ name: "California", cqZone: 3 });
+  expect(["189", "206", "341", "824"].map((code) => subdivisionOf(224, code)?.name)).toEqual([
+    "Turku",
+    "Helsinki",
+    "Tampere",
+    "Oulu",
+  ]);
   expect(subdivisionOf(1, "QC")).toMatchObject({ cqZone: null });
 });
 
