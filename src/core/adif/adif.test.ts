@@ -117,7 +117,7 @@ test("what is written has right lengths, and ASCII with its twin", () => {
   const record = adiRecord(checked.value);
   expect(record).toContain("<NAME:10>Zofie AEro <NAME_INTL:12>Žofie Ærø ");
   expect(record).toContain("<QTH:8>Sao Tome <QTH_INTL:10>São Tomé ");
-  expect(adiHeader({ name: "Ypsiloid", version: "1" }, ["LIGHT"], NOW)).toContain(
+  expect(adiHeader({ name: "Ypsiloid", version: "1" }, [{ name: "LIGHT" }], NOW)).toContain(
     "<CREATED_TIMESTAMP:15>20261123 000000 ",
   );
 });
@@ -199,12 +199,38 @@ test("reading what was written gives the same contact, without a remark, in piec
   );
 });
 
+test("a user-defined field keeps the type that its header declares", () => {
+  const { contact } = contactOf(`<USERDEF1:5:N>LIGHT<USERDEF2:4>FLAG<EOH>${BASE}<LIGHT:2>12<FLAG:1>x<EOR>`);
+  expect(contact.extra).toEqual([
+    { name: "LIGHT", value: "12", type: "N", userDefined: true },
+    { name: "FLAG", value: "x", userDefined: true },
+  ]);
+  const header = adiHeader({ name: "Ypsiloid", version: "1" }, [{ name: "LIGHT", type: "N" }, { name: "FLAG" }], NOW);
+  expect(header).toContain("<USERDEF1:5:N>LIGHT <USERDEF2:4:S>FLAG ");
+});
+
+test("contacts between which the end is missing come apart, and each is told", () => {
+  const second = BASE.replace("OY4QSA", "OY4QSE");
+  const { records } = read(`<EOH>${BASE}<NAME:6>Sunnva\n${second}\n${BASE}<EOR>\n${second}<EOR>`, 7);
+  const understood = records.map((record) => contactFromAdif(record));
+  expect(understood.map((one) => one.ok && one.contact.call)).toEqual(["OY4QSA", "OY4QSE", "OY4QSA", "OY4QSE"]);
+  expect(understood.map(({ notes }) => notes.map(({ line, field }) => `${line} ${field}`))).toEqual([
+    [],
+    ["2 EOR"],
+    ["3 EOR"],
+    [],
+  ]);
+  expect(records.map(({ raw }) => raw).join("")).toContain("<NAME:6>Sunnva\n<CALL:6>OY4QSE");
+});
+
 test("ADX gives back what was written into it, in pieces of any size", () => {
   fc.assert(
     fc.property(contacts, fc.integer({ min: 1, max: 200 }), (input, piece) => {
       const facts = factsOf(input);
       const { records, header, problem } = read(
-        adxHeader({ name: "Ypsiloid", version: "1" }, ["LIGHT"], NOW) + adxRecord(facts) + ADX_FOOTER,
+        adxHeader({ name: "Ypsiloid", version: "1" }, [{ name: "LIGHT", type: "N" }], NOW) +
+          adxRecord(facts) +
+          ADX_FOOTER,
         piece,
       );
       expect(problem).toBeNull();

@@ -2,7 +2,7 @@ import { SaxesParser, type SaxesTagPlain } from "saxes";
 import type { ContactFacts } from "../contact";
 import { bytesOf } from "./bytes";
 import { ADIF_VERSION, type AdifField, type AdifHeader, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
-import { fieldsOf } from "./write";
+import { fieldsOf, type UserDefinedField } from "./write";
 
 /**
  * Reads ADX, the standard's XML form, as a stream. A field of a program, `<APP PROGRAMID="X" FIELDNAME="Y">`, is
@@ -20,7 +20,7 @@ export function adxReader(): AdifReader {
   let seen = false;
   let header: AdifHeader = NO_HEADER;
   let problem: string | null = null;
-  const userDefined = new Set<string>();
+  const userDefined = new Map<string, string | undefined>();
 
   parser.on("error", (error) => {
     problem ??= `the XML is broken: ${error.message}`;
@@ -47,7 +47,7 @@ export function adxReader(): AdifReader {
       fields = null;
     } else if (field !== null) {
       if (fields !== null) fields.push({ ...field, value: text, at: 0 });
-      else if (name === "USERDEF") userDefined.add(text.split(",")[0]!.trim().toUpperCase());
+      else if (name === "USERDEF") userDefined.set(text.split(",")[0]!.trim().toUpperCase(), field.type?.toUpperCase());
       else if (name === "ADIF_VER") header = { ...header, version: text };
       else if (name === "PROGRAMID") header = { ...header, program: text };
       field = null;
@@ -101,12 +101,15 @@ function rawOf(fields: readonly AdifField[]): string {
 /** The beginning of a file; see `adiHeader` for the parameters. */
 export function adxHeader(
   program: { name: string; version: string },
-  userDefined: readonly string[],
+  userDefined: readonly UserDefinedField[],
   now: number,
 ): string {
   const stamp = new Date(now * 1000).toISOString().replace(/[-:]/g, "").slice(0, 15).replace("T", " ");
   const defined = userDefined
-    .map((name, index) => `<USERDEF FIELDID="${index + 1}" TYPE="S">${escaped(name)}</USERDEF>`)
+    .map(
+      ({ name, type }, index) =>
+        `<USERDEF FIELDID="${index + 1}" TYPE="${escaped(type ?? "S")}">${escaped(name)}</USERDEF>`,
+    )
     .join("");
   return [
     `<?xml version="1.0" encoding="UTF-8"?>\n<ADX>\n<HEADER>`,

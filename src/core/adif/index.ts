@@ -7,3 +7,4 @@ export type { AdifField, AdifHeader, AdifNote, AdifReader, AdifRecord } from "./
 export { contactFromAdif } from "./toContact";
 export type { AdifContact } from "./toContact";
 export { adiField, adiHeader, adiRecord } from "./write";
+export type { UserDefinedField } from "./write";

@@ -1,8 +1,13 @@
 import { decodeText, latin1 } from "./bytes";
+import { FIELD_NAMES } from "./fieldNames";
 import { type AdifField, type AdifHeader, type AdifNote, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
 
 /** A tag that can be nothing else: "<CALL:6>", "<RIG:4:S>", "<EOR>", "<EOH>". */
 const PLAUSIBLE_TAG = /<(?:[A-Za-z_][A-Za-z0-9_ {},.-]*:\d+(?::[A-Za-z])?|eor|eoh)>/gi;
+/** Where a value of unknown length ends: anything that looks like a tag's beginning. */
+const NEXT_TAG = /<\s*[A-Za-z_][A-Za-z0-9_]*\s*[:;>]/g;
+/** A field's name in a tag whose length is missing or no number: "<CALL>", "<NAME:-3>", "<CALL;6>". */
+const NAME_ALONE = /^\s*([A-Za-z_]+)\s*(?:[:;=][^<]*)?$/;
 /** What may stand between the angle brackets. */
 const LONGEST_TAG = 200;
 /** A value that swallowed the end of its record has a wrong length, however well it ends. */
@@ -25,7 +30,7 @@ export function adiReader(): AdifReader {
   let line = 1;
   let lineAt = 0;
   let started = false;
-  let beganWithText = false;
+  let closedAny = false;
   let sawTag = false;
   let sawEoh = false;
   let bytesSeen = 0;
@@ -46,12 +51,21 @@ export function adiReader(): AdifReader {
     return line;
   }
 
+  function beginRecord(place: number): void {
+    sawTag = true;
+    if (recordAt >= 0) return;
+    recordAt = place;
+    recordLine = lineOf(place);
+  }
+
   function closeRecord(end: number, records: AdifRecord[], broken?: string): void {
     if (recordAt >= 0) {
-      if (!sawEoh && beganWithText) dropHeaderFields();
+      if (!sawEoh && !closedAny) dropHeaderFields();
+      closedAny = true;
       const raw = buffer.slice(recordAt, end);
       if (fields.length > 0 || broken !== undefined) {
-        records.push({ line: recordLine, raw, fields, notes, ...(broken === undefined ? {} : { broken }) });
+        const record = { line: recordLine, raw, fields, notes, ...(broken === undefined ? {} : { broken }) };
+        records.push(...dividedRecord(record));
       }
     }
     recordAt = -1;
@@ -70,6 +84,23 @@ export function adiReader(): AdifReader {
 
   /** Reads as much as the buffer holds for certain. */
   function read(ended: boolean): AdifRecord[] {
+    /** Takes a field of the standard whose tag has no length up to the next tag; false where that is yet to come. */
+    function readWithoutLength(open: number, tag: string): boolean {
+      const name = NAME_ALONE.exec(tag)?.[1]?.toUpperCase() ?? "";
+      if (!FIELD_NAMES.has(name)) return true;
+      const valueAt = open + tag.length + 2;
+      NEXT_TAG.lastIndex = valueAt;
+      const next = NEXT_TAG.exec(buffer)?.index;
+      if (next === undefined && !ended && buffer.length - valueAt < LONGEST_VALUE) return false;
+      beginRecord(open);
+      at = next ?? buffer.length;
+      const value = buffer.slice(valueAt, at).trim();
+      fields.push({ name, value: decodeText(value), type: undefined, at: open - recordAt });
+      const text = "the tag has no length; the value was taken up to the next tag";
+      notes.push({ line: lineOf(open), field: name, text });
+      return true;
+    }
+
     const records: AdifRecord[] = [];
     for (;;) {
       const open = buffer.indexOf("<", at);
@@ -104,6 +135,9 @@ export function adiReader(): AdifReader {
           sawEoh = true;
           header = headerFrom(fields);
           closeHeader();
+        } else if (!readWithoutLength(open, tag)) {
+          at = open;
+          break;
         }
         continue;
       }
@@ -112,7 +146,9 @@ export function adiReader(): AdifReader {
       const name = nameOf(tag.slice(0, colon));
       if (length < 0 || name === "") {
         at = open + 1;
-        continue;
+        if (readWithoutLength(open, tag)) continue;
+        at = open;
+        break;
       }
       const valueAt = close + 1;
       const stated = valueAt + length;
@@ -121,11 +157,7 @@ export function adiReader(): AdifReader {
         at = open;
         break;
       }
-      if (recordAt < 0) {
-        recordAt = open;
-        recordLine = lineOf(open);
-      }
-      sawTag = true;
+      beginRecord(open);
       let end = stated;
       let value: string | null = null;
       if (!oversized && stated <= buffer.length && aligned(stated, ended)) {
@@ -195,9 +227,7 @@ export function adiReader(): AdifReader {
 
   function start(text: string): string {
     started = true;
-    const body = text.startsWith("\u00ef\u00bb\u00bf") ? text.slice(3) : text;
-    beganWithText = !/^\s*</.test(body);
-    return body;
+    return text.startsWith("\u00ef\u00bb\u00bf") ? text.slice(3) : text;
   }
 
   return {
@@ -233,6 +263,39 @@ export function adiReader(): AdifReader {
   };
 }
 
+/**
+ * A record in which a second contact begins, since the end between the two is missing, as two or more: where the
+ * first field comes again whose like has come before, and each part has a call and a date.
+ */
+function dividedRecord(record: AdifRecord): AdifRecord[] {
+  const { fields } = record;
+  if (times(fields, "CALL") < 2 || times(fields, "QSO_DATE") < 2) return [record];
+  const seen = new Set<string>();
+  const cut = fields.findIndex(({ name }) => seen.size === seen.add(name).size);
+  const first = fields.slice(0, cut);
+  if (times(first, "CALL") !== 1 || times(first, "QSO_DATE") !== 1) return [record];
+  const place = fields[cut]!.at;
+  const line = record.line + record.raw.slice(0, place).split("\n").length - 1;
+  const rest = fields.slice(cut).map((field) => ({ ...field, at: field.at - place }));
+  const text = "the record before it has no end; it was taken to end here";
+  return [
+    { ...record, raw: record.raw.slice(0, place), fields: first, notes: record.notes.filter((one) => one.line < line) },
+    ...dividedRecord({
+      ...record,
+      line,
+      raw: record.raw.slice(place),
+      fields: rest,
+      notes: [{ line, field: "EOR", text }, ...record.notes.filter((one) => one.line >= line)],
+    }),
+  ];
+}
+
+function times(fields: readonly AdifField[], name: string): number {
+  let count = 0;
+  for (const field of fields) if (field.name === name) count++;
+  return count;
+}
+
 /** A field's name in upper case; "" where it is none. Names come again and again, so they are remembered. */
 function nameOf(raw: string): string {
   let name = upperNames.get(raw);
@@ -264,10 +327,10 @@ function headerFrom(fields: readonly AdifField[]): AdifHeader {
   return {
     version: valueOf("ADIF_VER"),
     program: valueOf("PROGRAMID"),
-    userDefined: new Set(
+    userDefined: new Map(
       fields
         .filter((field) => field.name.startsWith("USERDEF"))
-        .map((field) => field.value.split(",")[0]!.trim().toUpperCase()),
+        .map((field) => [field.value.split(",")[0]!.trim().toUpperCase(), field.type]),
     ),
   };
 }

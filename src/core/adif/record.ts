@@ -26,13 +26,13 @@ export interface AdifRecord {
 }
 
 export interface AdifHeader {
-  /** Names that the header declares as user-defined. */
-  readonly userDefined: ReadonlySet<string>;
+  /** Fields that the header declares as user-defined, with the letter of their type where it gives one. */
+  readonly userDefined: ReadonlyMap<string, string | undefined>;
   readonly version: string | null;
   readonly program: string | null;
 }
 
-export const NO_HEADER: AdifHeader = { userDefined: new Set(), version: null, program: null };
+export const NO_HEADER: AdifHeader = { userDefined: new Map(), version: null, program: null };
 export const ADIF_VERSION = "3.1.6";
 
 /**

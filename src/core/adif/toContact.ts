@@ -1,4 +1,4 @@
-import { bandByName, bandOfFrequency, modeByName, parseMode } from "../band";
+import { type Band, bandByName, bandOfFrequency, BANDS, modeByName, parseMode } from "../band";
 import { parseCallsign } from "../callsign";
 import { type Confirmation, emptyConfirmation } from "../confirm/channel";
 import type { ContactInput, ExtraField } from "../contact";
@@ -240,7 +240,10 @@ function note({ record, notes }: Gathered, field: AdifField, text: string): void
 
 function keep({ header, extra }: Gathered, { name, value, type }: AdifField): void {
   const field: ExtraField = { name, value };
+  const declared = header.userDefined.get(name);
   if (type !== undefined) field.type = type;
+  // S is what a user-defined field is without a word.
+  else if (declared !== undefined && declared !== "S") field.type = declared;
   if (header.userDefined.has(name)) field.userDefined = true;
   extra.push(field);
 }
@@ -268,20 +271,23 @@ function takeNeeded(draft: Draft, fields: Fields, gathered: Gathered): string | 
 }
 
 function takeTimes(draft: Draft, fields: Fields, gathered: Gathered): string | null {
-  const date = fields.get("QSO_DATE");
+  const offDate = fields.get("QSO_DATE_OFF");
+  const off = fields.get("TIME_OFF");
+  const date = fields.get("QSO_DATE") ?? offDate;
   if (date === undefined) return "QSO_DATE is missing";
   const day = readDate(date.value);
-  if (day === null) return `QSO_DATE: "${short(date.value)}" is no date, which is written like 20261123`;
+  if (day === null) return `${date.name}: "${short(date.value)}" ${dateFault(date.value)}`;
   if (!/^\d{8}$/.test(date.value)) note(gathered, date, `"${date.value}" was read as ${day}`);
-  const on = fields.get("TIME_ON");
+  if (date === offDate) note(gathered, date, "QSO_DATE is missing; the day it ended was taken");
+  const on = fields.get("TIME_ON") ?? off;
   if (on === undefined) return "TIME_ON is missing";
   const clock = readTime(on.value);
-  if (clock === null) return `TIME_ON: "${short(on.value)}" is no time, which is written like 2140 or 214007`;
-  if (!/^\d{4}(\d\d)?$/.test(on.value)) note(gathered, on, `"${on.value}" was read as ${clock}`);
-  draft.startedAt = `${day}T${clock}Z`;
+  if (clock === null) return `${on.name}: "${short(on.value)}" is no time, which is written like 2140 or 214007`;
+  if (clock === MIDNIGHT_AT_THE_END) note(gathered, on, `"${on.value}" was read as the midnight that ends the day`);
+  else if (!/^\d{4}(\d\d)?$/.test(on.value)) note(gathered, on, `"${on.value}" was read as ${clock}`);
+  if (on === off) note(gathered, on, "TIME_ON is missing; the time it ended was taken");
+  draft.startedAt = momentOf(day, clock);
 
-  const off = fields.get("TIME_OFF");
-  const offDate = fields.get("QSO_DATE_OFF");
   const offClock = off === undefined ? null : readTime(off.value);
   const offDay = offDate === undefined ? null : readDate(offDate.value);
   if (off !== undefined && offClock === null) {
@@ -290,14 +296,18 @@ function takeTimes(draft: Draft, fields: Fields, gathered: Gathered): string | n
   }
   if (offDate !== undefined && offDay === null) {
     keep(gathered, offDate);
-    note(gathered, offDate, `"${short(offDate.value)}" is no date; it is kept as it came`);
+    note(gathered, offDate, `"${short(offDate.value)}" ${dateFault(offDate.value)}; it is kept as it came`);
   }
   if (offClock === null) return null;
-  let end = `${offDay ?? day}T${offClock}Z`;
-  if (offDay === null && end < draft.startedAt) end = `${nextDay(day)}T${offClock}Z`;
+  let end = momentOf(offDay ?? day, offClock);
+  if (offDay === null && end < draft.startedAt) end = momentOf(nextDay(day), offClock);
   if (end < draft.startedAt) note(gathered, off!, `it ends before it begins; the end was left out`);
   else draft.endedAt = end;
   return null;
+}
+
+function momentOf(day: string, clock: string): string {
+  return clock === MIDNIGHT_AT_THE_END ? `${nextDay(day)}T00:00:00Z` : `${day}T${clock}Z`;
 }
 
 function takeBands(draft: Draft, fields: Fields, gathered: Gathered): string | null {
@@ -307,7 +317,7 @@ function takeBands(draft: Draft, fields: Fields, gathered: Gathered): string | n
   ] as const) {
     const bandField = fields.get(bandName);
     const frequencyField = fields.get(frequencyName);
-    const band = bandField === undefined ? undefined : bandByName(bandField.value.replace(/\s/g, ""));
+    const band = bandField === undefined ? undefined : readBand(bandField, gathered);
     if (bandField !== undefined && band === undefined) {
       keep(gathered, bandField);
       note(gathered, bandField, `"${short(bandField.value)}" is no band of the standard; it is kept as it came`);
@@ -401,15 +411,39 @@ function takeConfirmations(fields: Fields, gathered: Gathered): Confirmation[] {
   return confirmations;
 }
 
-/** A date in one of the forms that programs have written, as "2026-11-23"; null where it is none. */
+const MONTHS = ["JAN", "FEB", "MAR", "APR", "MAY", "JUN", "JUL", "AUG", "SEP", "OCT", "NOV", "DEC"];
+const FIGURES = /^(\d{1,2})[-/](\d{1,2})[-/](\d{4})$/;
+
+/** A date in one of the forms that programs have written, as "2026-11-23"; null where it is none, or may be two. */
 function readDate(text: string): string | null {
-  const value = text.trim();
-  const match =
-    /^(\d{4})(\d\d)(\d\d)$/.exec(value) ??
-    /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/.exec(value) ??
-    reversed(/^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(value));
-  if (match === null) return null;
-  const [year = "", month = "", day = ""] = match.slice(1);
+  const compact = /^(\d{4})(\d\d)(\d\d)$/.exec(text.trim());
+  if (compact !== null) return dayOf(compact[1], compact[2], compact[3]);
+  const value = text.trim().replace(/[T ]\d\d:\d\d.*$/i, "");
+  const yearFirst = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/.exec(value);
+  if (yearFirst !== null) return dayOf(yearFirst[1], yearFirst[2], yearFirst[3]);
+  const points = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(value);
+  if (points !== null) return dayOf(points[3], points[2], points[1]);
+  const named = /^(\d{1,2})[-/. ]*([A-Z]{3})[A-Z]*[-/., ]*(\d{4})$/i.exec(value);
+  if (named !== null) return dayOf(named[3], String(MONTHS.indexOf(named[2]!.toUpperCase()) + 1), named[1]);
+  const days = daysOf(value);
+  return days.length === 1 ? days[0]! : null;
+}
+
+/** What figures with the year at the end may mean, as day and month or as month and day. */
+function daysOf(value: string): string[] {
+  const [, first, second, year] = FIGURES.exec(value) ?? [];
+  const days = [dayOf(year, second, first), dayOf(year, first, second)].filter((day) => day !== null);
+  return [...new Set(days)];
+}
+
+function dateFault(text: string): string {
+  const [one, other] = daysOf(text.trim());
+  return other === undefined
+    ? "is no date, which is written like 20261123"
+    : `may be ${one} or ${other}: a date is written like 20261123`;
+}
+
+function dayOf(year = "", month = "", day = ""): string | null {
   const date = `${year}-${month.padStart(2, "0")}-${day.padStart(2, "0")}`;
   return isDay(Number(year), Number(month), Number(day)) ? date : null;
 }
@@ -421,40 +455,76 @@ function isDay(year: number, month: number, day: number): boolean {
   return month >= 1 && month <= 12 && day >= 1 && day <= MONTH_LENGTHS[month - 1]! + (leap ? 1 : 0);
 }
 
-function reversed(match: RegExpExecArray | null): string[] | null {
-  return match === null ? null : [match[0], match[3]!, match[2]!, match[1]!];
+/** What some programs write for the midnight that ends a day. */
+const MIDNIGHT_AT_THE_END = "24:00:00";
+
+/** A time of day as "21:40:07"; null where it is none. Zeros that a spreadsheet took away come back: 45 is 00:45. */
+function readTime(text: string): string | null {
+  const [, value = "", half] = /^(.*?)\s*(?:z|utc|([ap])\.?m\.?)?$/i.exec(text.trim()) ?? [];
+  const colons = /^(\d{1,2}):(\d\d)(?::(\d\d)(?:\.\d+)?)?$/.exec(value);
+  const figures = /^\d{1,6}$/.test(value) ? value.padStart(value.length > 4 ? 6 : 4, "0") : "";
+  const match = colons ?? /^(\d\d)(\d\d)(\d\d)?$/.exec(figures);
+  if (match === null) return null;
+  const [written = "", minute = "", second = "00"] = match.slice(1);
+  const hour = half === undefined ? Number(written) : hourOfHalf(Number(written), half);
+  const time = `${String(hour).padStart(2, "0")}:${minute}:${second}`;
+  if (time === MIDNIGHT_AT_THE_END) return time;
+  return hour > 23 || Number(minute) > 59 || Number(second) > 59 ? null : time;
 }
 
-/** A time of day as "21:40:07"; null where it is none. */
-function readTime(text: string): string | null {
-  const value = text.trim().replace(/z$/i, "");
-  const match =
-    /^(\d\d)(\d\d)(\d\d)?$/.exec(value) ?? /^(\d)(\d\d)()$/.exec(value) ?? /^(\d{1,2}):(\d\d)(?::(\d\d))?$/.exec(value);
-  if (match === null) return null;
-  const [hour = "", minute = "", second = ""] = match.slice(1);
-  if (Number(hour) > 23 || Number(minute) > 59 || Number(second) > 59) return null;
-  return `${hour.padStart(2, "0")}:${minute}:${second || "00"}`;
+/** The hour of the day that 1 to 12 stands for in the half named "a" or "p"; 99 for no such hour. */
+function hourOfHalf(hour: number, half: string): number {
+  if (hour < 1 || hour > 12) return 99;
+  return (hour % 12) + (half.toLowerCase() === "p" ? 12 : 0);
 }
 
 function nextDay(day: string): string {
   return new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
 }
 
-/** A frequency in Hz: MHz as the standard has it, or kHz or Hz where only that lies in a band. */
+/** A band as the standard names it, or one that people write otherwise: "20 metres", "20", "14 MHz", "14". */
+function readBand(field: AdifField, gathered: Gathered): Band | undefined {
+  const named = bandByName(field.value.replace(/\s/g, ""));
+  if (named !== undefined) return named;
+  const [, figure, unit = ""] =
+    /^([0-9]+(?:[.,][0-9]+)?)\s*(m|met(?:er|re)s?|mtrs?|mhz)?$/i.exec(field.value.trim()) ?? [];
+  // 70 may be centimetres or megahertz, 5 metres or megahertz.
+  if (figure === undefined || (unit === "" && /^(5|70)$/.test(figure))) return undefined;
+  const number = Number(figure.replace(",", "."));
+  const byLength = /^mhz$/i.test(unit) ? undefined : bandByName(`${number}m`);
+  const band = byLength ?? (/^m[^h]*$/i.test(unit) ? undefined : bandOfMegahertz(number));
+  if (band !== undefined) note(gathered, field, `"${field.value}" was read as ${band.name}`);
+  return band;
+}
+
+/** The band in which a number of MHz lies, or whose lower edge is in that MHz: 24 is the band from 24.89. */
+function bandOfMegahertz(number: number): Band | undefined {
+  return bandOfFrequency(number * 1e6) ?? BANDS.find(({ lowHz }) => number >= 3 && Math.floor(lowHz / 1e6) === number);
+}
+
+/** A frequency in Hz: MHz as the standard has it, or kHz or Hz where only that lies in a band or the unit says so. */
 function readFrequency(field: AdifField, gathered: Gathered): number | null {
   const value = field.value.trim();
-  const [, digits] = /^([0-9]+(?:[.,][0-9]+)?)\s*(?:MHz)?$/i.exec(value) ?? [];
+  const [, digits, unit = "any"] = /^([0-9.,]+)\s*(MHz|kHz|Hz)?$/i.exec(value) ?? [];
   if (digits === undefined) return null;
+  // As a dial shows it, 21.025.50 or 21,025.50: the first mark stands behind the MHz.
+  const [, megahertz, rest = "", end = ""] = /^(\d{1,3})[.,](\d{3})[.,](\d{1,3})$/.exec(digits) ?? [];
+  if (megahertz !== undefined) {
+    note(gathered, field, `"${value}" was read as ${megahertz}.${rest}${end} MHz`);
+    return Math.round(Number(`${megahertz}.${rest}${end}`) * 1e6);
+  }
+  if (!/^[0-9]+(?:[.,][0-9]*)?$|^[.,][0-9]+$/.test(digits)) return null;
   const number = Number(digits.replace(",", "."));
   if (digits.includes(",")) note(gathered, field, `"${value}" has a comma where a point belongs`);
-  for (const [factor, unit] of [
+  for (const [factor, name] of [
     [1e6, "MHz"],
     [1e3, "kHz"],
     [1, "Hz"],
   ] as const) {
     const hertz = Math.round(number * factor);
-    if (bandOfFrequency(hertz) === undefined) continue;
-    if (factor !== 1e6) note(gathered, field, `"${value}" was read as ${unit}`);
+    const meant = unit.toLowerCase() === name.toLowerCase() || (unit === "any" && bandOfFrequency(hertz) !== undefined);
+    if (!meant) continue;
+    if (factor !== 1e6) note(gathered, field, `"${value}" was read as ${name}`);
     return hertz;
   }
   return null;

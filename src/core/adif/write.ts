@@ -8,15 +8,21 @@ export function adiField(name: string, value: string, type?: string): string {
   return `<${name}:${byteLength(value)}${type === undefined ? "" : `:${type}`}>${value} `;
 }
 
+/** A user-defined field as a header declares it. Without a type it is a text. */
+export interface UserDefinedField {
+  readonly name: string;
+  readonly type?: string | undefined;
+}
+
 /**
  * The header of a file.
  *
- * @param userDefined names of the user-defined fields that records of this file may have
+ * @param userDefined the user-defined fields that records of this file may have
  * @param now seconds since 1970 UTC
  */
 export function adiHeader(
   program: { name: string; version: string },
-  userDefined: readonly string[],
+  userDefined: readonly UserDefinedField[],
   now: number,
 ): string {
   const stamp = new Date(now * 1000).toISOString().replace(/[-:]/g, "").slice(0, 15).replace("T", " ");
@@ -26,7 +32,7 @@ export function adiHeader(
     adiField("CREATED_TIMESTAMP", stamp),
     adiField("PROGRAMID", program.name),
     adiField("PROGRAMVERSION", program.version),
-    ...userDefined.map((name, index) => adiField(`USERDEF${index + 1}`, name, "S")),
+    ...userDefined.map(({ name, type }, index) => adiField(`USERDEF${index + 1}`, name, type ?? "S")),
     "<EOH>\r\n",
   ].join("");
 }

@@ -84,14 +84,14 @@ export function modeByName(name: string): Mode | undefined {
 
 /**
  * A mode as typed or as an old log names it: a mode of the standard stands, a submode brings its mode ("USB" is SSB
- * with submode USB), and some everyday words are known. Null where it is neither.
+ * with submode USB), and some everyday words and classes of emission are known. Null where it is neither.
  */
 export function parseMode(text: string): ModeAndSubmode | null {
   const name = text.trim().toUpperCase();
   if (BY_NAME.has(name)) return { mode: name, submode: null };
   const parent = BY_SUBMODE.get(name);
   if (parent !== undefined) return { mode: parent.name, submode: name };
-  const meant = EVERYDAY_NAMES.get(name);
+  const meant = EVERYDAY_NAMES.get(name) ?? (/[- ]/.test(name) ? name.replace(/[- ]/g, "") : undefined);
   return meant === undefined ? null : parseMode(meant);
 }
 
@@ -100,6 +100,16 @@ const EVERYDAY_NAMES = new Map([
   ["PHONE", "SSB"],
   ["VOICE", "SSB"],
   ["MORSE", "CW"],
+  ["CWR", "CW"],
+  ["MCW", "CW"],
+  ["A1A", "CW"],
+  ["J3E", "SSB"],
+  ["A3E", "AM"],
+  ["F3E", "FM"],
+  ["NFM", "FM"],
+  ["FMN", "FM"],
+  ["RY", "RTTY"],
+  ["F1B", "RTTY"],
   ["PACKET", "PKT"],
   ["OLIVIA8/250", "OLIVIA 8/250"],
   ["BPSK31", "PSK31"],

@@ -1,5 +1,6 @@
-import { ADX_FOOTER, adiHeader, adiRecord, adxHeader, adxRecord } from "../../core/adif";
-import { type ExtraField, faultsOf, isoTime } from "../../core/contact";
+import { sql, type SqlBool } from "kysely";
+import { ADX_FOOTER, adiHeader, adiRecord, adxHeader, adxRecord, type UserDefinedField } from "../../core/adif";
+import { faultsOf, isoTime } from "../../core/contact";
 import {
   type Export,
   type ExportForm,
@@ -170,7 +171,7 @@ function* piecesOf(
   if (form === "csv") yield csvHeader(shown);
   else {
     const header = form === "adi" ? adiHeader : adxHeader;
-    yield header({ name: "Ypsiloid", version: VERSION }, userDefinedNames(context, logbookId), context.now());
+    yield header({ name: "Ypsiloid", version: VERSION }, userDefinedFields(context, logbookId), context.now());
   }
   for (let start = 0; start < ids.length; start += PIECE) {
     yield contactsById(context.store, ids.slice(start, start + PIECE))
@@ -180,16 +181,24 @@ function* piecesOf(
   if (form === "adx") yield ADX_FOOTER;
 }
 
-function userDefinedNames(context: Context, logbookId: number): string[] {
-  const { store } = context;
+/** The user-defined fields that the log's contacts have, each once, with its first type. */
+function userDefinedFields({ store }: Context, logbookId: number): UserDefinedField[] {
+  const field = (name: string) => sql<string | null>`json_extract(field.value, ${sql.lit(`$.${name}`)})`;
   const rows = store.all(
     store.q
       .selectFrom("contact")
-      .select("extra")
+      .innerJoin(sql<{ value: string }>`json_each(contact.extra)`.as("field"), (join) => join.onTrue())
+      .select([field("name").as("name"), field("type").as("type")])
       .distinct()
       .where("logbookId", "=", logbookId)
-      .where("extra", "like", '%"userDefined":true%'),
+      .where("extra", "like", '%"userDefined":true%')
+      .where(sql<SqlBool>`json_extract(field.value, '$.userDefined')`)
+      .orderBy("name")
+      .orderBy("type"),
   );
-  const fields = rows.flatMap(({ extra }) => JSON.parse(extra ?? "[]") as ExtraField[]);
-  return [...new Set(fields.filter((field) => field.userDefined).map((field) => field.name))].sort();
+  const fields = new Map<string, UserDefinedField>();
+  for (const { name, type } of rows) {
+    if (name !== null && (fields.get(name)?.type ?? null) === null) fields.set(name, { name, type: type ?? undefined });
+  }
+  return [...fields.values()];
 }
