@@ -47,6 +47,7 @@ import {
   historyEntrySchema,
   jobSchema,
   loggedContactSchema,
+  logbookChangeSchema,
   logbookInputSchema,
   logbookSchema,
   problemSchema,
@@ -105,6 +106,7 @@ function operation(
   return { summary, responses, ...more };
 }
 
+const ofSite = { requestParams: { path: z.object({ siteId: id("site") }) } };
 const ofLogbook = { requestParams: { path: z.object({ id: id("logbook") }) } };
 const withLogbook = (path: z.ZodRawShape, query?: z.ZodObject) => ({
   requestParams: { path: z.object({ id: id("logbook"), ...path }), ...(query === undefined ? {} : { query }) },
@@ -172,7 +174,13 @@ const paths: ZodOpenApiPathsObject = {
       requestBody: { content: json(logbookInputSchema) },
     }),
   },
-  "/logbooks/{id}": { get: operation("One logbook", answers(200, "The logbook", logbookSchema), ofLogbook) },
+  "/logbooks/{id}": {
+    get: operation("One logbook", answers(200, "The logbook", logbookSchema), ofLogbook),
+    patch: operation("Give it another name, or another site", answers(200, "The logbook", logbookSchema), {
+      ...ofLogbook,
+      requestBody: { content: json(logbookChangeSchema) },
+    }),
+  },
   "/logbooks/{id}/contacts": {
     get: operation(
       "Contacts, the newest first, or found, filtered and sorted",
@@ -294,6 +302,17 @@ const paths: ZodOpenApiPathsObject = {
     post: operation("Add a site", answers(201, "The site", siteSchema), {
       requestBody: { content: json(siteInputSchema) },
     }),
+  },
+  "/sites/{siteId}": {
+    put: operation("Change a site, for the contacts to come", answers(200, "The site", siteSchema), {
+      ...ofSite,
+      requestBody: { content: json(siteInputSchema) },
+    }),
+    delete: operation(
+      "Remove a site that nothing was logged from",
+      answers(200, "Its id", z.object({ removed: z.int() })),
+      ofSite,
+    ),
   },
   "/logbooks/{id}/export.adi": {
     get: operation(

@@ -7,6 +7,7 @@ import { insertJob } from "./jobs/supervisor";
 import { doJob } from "./jobs/work";
 import { createLogbook } from "./logbook/logbooks";
 import { countSlots } from "./logbook/rebuildSlots";
+import type { Result } from "./problem";
 import { quietContext } from "./quietContext";
 
 /** A context on an empty database in memory, with a clock that stands still, and one logbook. For tests. */
@@ -20,6 +21,12 @@ export async function testContext(
   });
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   return { context, logbookId: logbook.value.id };
+}
+
+/** What a service function answered; throws what it refused. For tests. */
+export function valueOf<Value>(result: Result<Value>): Value {
+  if (!result.ok) throw new Error(result.problem.detail);
+  return result.value;
 }
 
 /** Runs a job in this thread, and gives it as it ended. For tests. */

@@ -12,6 +12,7 @@ export type LiveEvent =
       readonly removed: readonly number[];
     }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
+  | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }
   | { readonly type: "outbox"; readonly logbookId: number; readonly waiting: number }
   | { readonly type: "job"; readonly job: Job }
   | {

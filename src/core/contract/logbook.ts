@@ -2,6 +2,15 @@ import { z } from "zod";
 import { parseCallsign } from "../callsign";
 import { parseGrid } from "../geo";
 
+const text = (longest: number) =>
+  z
+    .string()
+    .trim()
+    .max(longest)
+    .transform((value) => value || null)
+    .nullable()
+    .default(null);
+
 /** A place one operates from. */
 export const siteInputSchema = z.strictObject({
   name: z.string().trim().min(1, "a site needs a name").max(100),
@@ -11,7 +20,7 @@ export const siteInputSchema = z.strictObject({
     context.addIssue({ code: "custom", message: result.reason });
     return z.NEVER;
   }),
-  operator: z.string().trim().max(100).nullable().default(null),
+  operator: text(40),
   grid: z.string().transform((value, context) => {
     const result = parseGrid(value);
     if (result.ok && result.grid.length >= 4) return result.grid;
@@ -21,7 +30,15 @@ export const siteInputSchema = z.strictObject({
     });
     return z.NEVER;
   }),
-  power: z.number().min(0).max(1e6).nullable().default(null),
+  state: text(20),
+  county: text(200),
+  /** Watts. */
+  power: z
+    .number({ error: "the power is a number of watts" })
+    .min(0, "the power is a number of watts")
+    .max(1e6)
+    .nullable()
+    .default(null),
 });
 
 /** What a new logbook needs: a name, and the place one operates from. */
@@ -30,12 +47,21 @@ export const logbookInputSchema = z.strictObject({
   site: siteInputSchema,
 });
 
+/** What can be changed about a logbook: what is left out stays. */
+export const logbookChangeSchema = logbookInputSchema
+  .pick({ name: true })
+  .extend({ siteId: z.int().positive() })
+  .partial()
+  .refine((change) => Object.values(change).some((value) => value !== undefined), "nothing is to be changed");
+
 export const siteSchema = z.object({
   id: z.int(),
   name: z.string(),
   call: z.string(),
   operator: z.string().nullable(),
   grid: z.string(),
+  state: z.string().nullable(),
+  county: z.string().nullable(),
   entityCode: z.int().nullable(),
   cqZone: z.int().nullable(),
   ituZone: z.int().nullable(),

@@ -5,7 +5,7 @@ import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
 import { waitingCount, writeBatch } from "../logbook/batch";
 import { withConfirmations } from "../logbook/contactRow";
-import { siteOfLogbook } from "../logbook/logbooks";
+import { siteOfLogbook } from "../logbook/sites";
 import { type LanternAnswer, sendToLantern, type ServiceAccess } from "./lantern";
 
 /** How many contacts go in one request. */

@@ -5,7 +5,7 @@ import type { Context } from "../context";
 import { changeContact, deleteContact, logContact } from "../logbook/contacts";
 import type { Result } from "../problem";
 import { openApiDocument } from "../openapi";
-import { testContext } from "../testing";
+import { testContext, valueOf } from "../testing";
 import { boardOf } from "./board";
 import { logContestContact, listContestRows, worthOfTyped } from "./contestLog";
 import { listContests, removeContest, saveContest, tryOut } from "./definitions";
@@ -18,10 +18,6 @@ import { listFindings, markFinding, sheetsOf, standingOf } from "./standing";
 /** In the middle of the Sudestada Prefix Dash of 2026. */
 const NOW = Date.parse("2026-10-24T12:00:00Z") / 1000;
 
-function value<Value>(result: Result<Value>): Value {
-  if (!result.ok) throw new Error(result.problem.detail);
-  return result.value;
-}
 const problemOf = (result: Result<unknown>) => (result.ok ? "" : result.problem.detail);
 
 const ENTRY = {
@@ -34,12 +30,12 @@ const ENTRY = {
 
 async function entered(change: object = {}, now = NOW): Promise<{ context: Context; logbookId: number; entry: Entry }> {
   const { context, logbookId } = await testContext(now);
-  return { context, logbookId, entry: value(createEntry(context, logbookId, { ...ENTRY, ...change })) };
+  return { context, logbookId, entry: valueOf(createEntry(context, logbookId, { ...ENTRY, ...change })) };
 }
 
 function log(context: Context, entry: Entry, call: string, minutes: number, more: object = {}): ContestLogged {
   const startedAt = isoTime(NOW - 7200 + minutes * 60);
-  return value(
+  return valueOf(
     logContestContact(context, entry.id, {
       call,
       startedAt,
@@ -57,11 +53,11 @@ describe("contests that are known", () => {
     const [first] = listContests(context);
     expect(first).toMatchObject({ tag: "SUDESTADA-PREFIX", shipped: true, next: { from: "2026-10-24T00:00:00Z" } });
     expect(problemOf(saveContest(context, { ...first!.rules, bands: ["21m"] }))).toContain('bands.0: "21m" is no band');
-    value(saveContest(context, { ...first!.rules, name: "My Dash" }));
+    valueOf(saveContest(context, { ...first!.rules, name: "My Dash" }));
     expect(listContests(context).filter(({ tag }) => tag === first!.tag)).toMatchObject([
       { shipped: false, rules: { name: "My Dash" } },
     ]);
-    value(removeContest(context, first!.tag));
+    valueOf(removeContest(context, first!.tag));
     expect(problemOf(removeContest(context, first!.tag))).toContain("cannot be removed");
     expect(problemOf(removeContest(context, "NO-SUCH"))).toContain("does not exist");
   });
@@ -70,7 +66,7 @@ describe("contests that are known", () => {
     const { context } = await testContext(NOW);
     const [{ rules } = { rules: null }] = listContests(context);
     const asked = { rules, ownCall: "CX3QUA", call: "DL1QTA", band: "40m", mode: "cw", exchange: "17 599" };
-    expect(value(tryOut(context, asked))).toMatchObject({
+    expect(valueOf(tryOut(context, asked))).toMatchObject({
       values: { report: "599", serial: "17" },
       leftover: [],
       judgement: { points: 6, fresh: [{ item: "DL1" }] },
@@ -92,7 +88,7 @@ describe("an entry", () => {
     expect(entry.missing).toEqual(["a name", "an address", "a mail address"]);
     expect(problemOf(createEntry(context, logbookId, ENTRY))).toContain("entered already");
     expect(problemOf(createEntry(context, logbookId, { ...ENTRY, tag: "OMBU-ZONE" }))).toContain("assisted");
-    const zones = value(
+    const zones = valueOf(
       createEntry(context, logbookId, {
         ...ENTRY,
         tag: "OMBU-ZONE",
@@ -100,8 +96,8 @@ describe("an entry", () => {
       }),
     );
     expect(zones).toMatchObject({ sent: { zone: "13" }, on: true });
-    expect(value(getEntry(context, entry.id)).on).toBe(false);
-    expect(value(changeEntry(context, entry.id, { on: true, header: { name: "Inés Cardozo" } }))).toMatchObject({
+    expect(valueOf(getEntry(context, entry.id)).on).toBe(false);
+    expect(valueOf(changeEntry(context, entry.id, { on: true, header: { name: "Inés Cardozo" } }))).toMatchObject({
       on: true,
       missing: ["an address", "a mail address"],
     });
@@ -111,12 +107,12 @@ describe("an entry", () => {
     expect(problemOf(changeEntry(context, zones.id, { category: { operator: "SINGLE-OP" } }))).toContain(
       "the band category is missing",
     );
-    expect(value(listEntries(context, logbookId)).map(({ tag, on }) => [tag, on])).toEqual([
+    expect(valueOf(listEntries(context, logbookId)).map(({ tag, on }) => [tag, on])).toEqual([
       ["OMBU-ZONE", false],
       ["SUDESTADA-PREFIX", true],
     ]);
     log(context, entry, "LU2QSA", 0);
-    value(removeEntry(context, entry.id));
+    valueOf(removeEntry(context, entry.id));
     expect(problemOf(getEntry(context, entry.id))).toContain("does not exist");
   });
 
@@ -139,20 +135,20 @@ describe("an entry", () => {
     const again = log(context, entry, "LU2QSA/P", 2);
     expect([second.contact.serialSent, again.contact.serialSent]).toEqual([2, 3]);
     expect(again.judgement).toMatchObject({ duplicate: true, points: 0 });
-    expect(value(standingOf(context, entry.id))).toMatchObject({
+    expect(valueOf(standingOf(context, entry.id))).toMatchObject({
       score: 8,
       total: { contacts: 2, duplicates: 1, points: 4 },
       nextSerial: 4,
       operators: [{ operator: "CX3QUA", contacts: 3 }],
     });
-    value(changeContact(context, logbookId, first.contact.id, { band: "15m" }));
-    expect(value(standingOf(context, entry.id)).total).toMatchObject({ contacts: 3, duplicates: 0, points: 5 });
-    value(deleteContact(context, logbookId, second.contact.id));
-    expect(value(standingOf(context, entry.id))).toMatchObject({ score: 2, total: { contacts: 2 } });
-    const rows = value(listContestRows(context, entry.id, { limit: "1" }));
+    valueOf(changeContact(context, logbookId, first.contact.id, { band: "15m" }));
+    expect(valueOf(standingOf(context, entry.id)).total).toMatchObject({ contacts: 3, duplicates: 0, points: 5 });
+    valueOf(deleteContact(context, logbookId, second.contact.id));
+    expect(valueOf(standingOf(context, entry.id))).toMatchObject({ score: 2, total: { contacts: 2 } });
+    const rows = valueOf(listContestRows(context, entry.id, { limit: "1" }));
     expect([rows.total, rows.items[0]!.contact.call]).toEqual([2, "LU2QSA/P"]);
-    const kept = boardOf(context, value(getEntry(context, entry.id)));
-    expect(boardOf(context, value(getEntry(context, entry.id)))).toBe(kept);
+    const kept = boardOf(context, valueOf(getEntry(context, entry.id)));
+    expect(boardOf(context, valueOf(getEntry(context, entry.id)))).toBe(kept);
   });
 
   it("tells what a contact would be worth, guesses, and doubts", async () => {
@@ -165,7 +161,7 @@ describe("an entry", () => {
     );
     const at = "2026-11-28T01:00:00Z";
     const ask = (typed: object, call = "DL1QTA") =>
-      value(worthOfTyped(context, entry.id, { call, band: "20m", mode: "CW", at, typed: JSON.stringify(typed) }));
+      valueOf(worthOfTyped(context, entry.id, { call, band: "20m", mode: "CW", at, typed: JSON.stringify(typed) }));
     expect(ask({})).toMatchObject({
       guesses: { zone: { value: "14", from: "the call" } },
       judgement: {
@@ -177,7 +173,7 @@ describe("an entry", () => {
     });
     expect(ask({ zone: "20" }).doubts).toEqual([{ field: "zone", text: "Germany is in zone 14" }]);
     expect(ask({ zone: "99" }).faults[0]).toMatchObject({ field: "zone" });
-    value(
+    valueOf(
       logContestContact(context, entry.id, {
         call: "DL1QTA",
         startedAt: at,
@@ -187,7 +183,7 @@ describe("an entry", () => {
       }),
     );
     expect(ask({})).toMatchObject({ judgement: { duplicate: true }, before: [{ band: "20m" }] });
-    expect(value(sheetsOf(context, entry.id))[0]!.items.find(({ item }) => item === "14")).toMatchObject({
+    expect(valueOf(sheetsOf(context, entry.id))[0]!.items.find(({ item }) => item === "14")).toMatchObject({
       name: "Western Europe",
       worked: { "20m": { call: "DL1QTA" } },
     });
@@ -204,7 +200,7 @@ it("logs a contact long before the start when it is insisted on, and says that i
     received: { serial: "4" },
     facts: { contestId: "OTHER", theirPower: 5 },
   });
-  expect(value(early)).toMatchObject({
+  expect(valueOf(early)).toMatchObject({
     contact: { contestId: "SUDESTADA-PREFIX", theirPower: 5 },
     judgement: { refused: "before the start", points: 0 },
   });
@@ -214,7 +210,7 @@ it("takes nonsense when it is insisted on, as it was typed", async () => {
   const change = { tag: "OMBU-ZONE", category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" } };
   const { context, entry } = await entered(change, Date.parse("2026-11-28T02:00:00Z") / 1000);
   const startedAt = "2026-11-28T01:00:00Z";
-  const odd = value(
+  const odd = valueOf(
     logContestContact(context, entry.id, {
       call: "DL1QTA",
       startedAt,
@@ -237,9 +233,9 @@ it("takes nonsense when it is insisted on, as it was typed", async () => {
 describe("serials", () => {
   it("go out once, however many positions send, and come back when they were not used", async () => {
     const { context, entry } = await entered();
-    const serial = (position: string) => value(reserveSerial(context, entry.id, { position })).serial;
+    const serial = (position: string) => valueOf(reserveSerial(context, entry.id, { position })).serial;
     expect([serial("a"), serial("b"), serial("a")]).toEqual([1, 2, 1]);
-    value(giveBackSerial(context, entry.id, { position: "a" }));
+    valueOf(giveBackSerial(context, entry.id, { position: "a" }));
     expect(serial("c")).toBe(1);
     const logged = log(context, entry, "LU2QSA", 0, { position: "b", serialSent: 2 });
     expect(logged.contact.serialSent).toBe(2);
@@ -250,7 +246,7 @@ describe("serials", () => {
     const { context, logbookId, entry } = await entered();
     const startedAt = isoTime(NOW - 600);
     const facts = { call: "DL1QTA", startedAt, band: "20m", mode: "CW", contestId: entry.tag, serialSent: 41 };
-    value(logContact(context, logbookId, facts));
+    valueOf(logContact(context, logbookId, facts));
     expect(log(context, entry, "LU2QSA", 0).contact.serialSent).toBe(42);
     expect(log(context, entry, "LU2QSB", 1, { serialSent: 41 })).toMatchObject({ contact: { serialSent: 43 } });
   });
@@ -263,7 +259,7 @@ describe("serials", () => {
     expect(handed.contact).toMatchObject({ serialSent: 2, notes: expect.stringContaining("Sent serial 1") as string });
     expect(handed.remark).toContain("kept with 2");
     expect(log(context, entry, "DL1QTA", 1, late).contact.id).toBe(handed.contact.id);
-    expect(value(listContestRows(context, entry.id, {})).total).toBe(2);
+    expect(valueOf(listContestRows(context, entry.id, {})).total).toBe(2);
   });
 });
 
@@ -273,15 +269,20 @@ describe("after it", () => {
     log(context, entry, "LU2QSA", 0, { received: { serial: "5" } });
     log(context, entry, "LU2QSA", 1, { band: "40m", received: { serial: "4" } });
     log(context, entry, "LU2QSB", 2, { received: {} });
-    const findings = value(listFindings(context, entry.id));
+    const findings = valueOf(listFindings(context, entry.id));
     expect(findings.map(({ kind, contact, text }) => `${kind} ${contact.call}: ${text}`)).toEqual([
       "category LU2QSA: On 40 m, and the category is 20M.",
       "serial LU2QSA: LU2QSA sent 4 here and 5 before, on 20 m.",
       "missing LU2QSB: Serial is missing or has no known form.",
       "call LU2QSB: LU2QSB is one letter off LU2QSA, worked 2 times.",
     ]);
-    value(markFinding(context, entry.id, { key: findings[0]!.key, lookedAt: true }));
-    expect(value(listFindings(context, entry.id)).map(({ lookedAt }) => lookedAt)).toEqual([true, false, false, false]);
+    valueOf(markFinding(context, entry.id, { key: findings[0]!.key, lookedAt: true }));
+    expect(valueOf(listFindings(context, entry.id)).map(({ lookedAt }) => lookedAt)).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
   });
 
   it("writes a log file that is read back, and says what is missing", async () => {
@@ -290,7 +291,7 @@ describe("after it", () => {
     });
     log(context, entry, "LU2QSA", 0, { frequencyHz: 14_025_000, received: { serial: "5" } });
     log(context, entry, "DL1QTA", 1, { received: {} });
-    const file = value(logFileOf(context, entry.id));
+    const file = valueOf(logFileOf(context, entry.id));
     expect(file).toMatchObject({ contacts: 2, readBack: 2, claimedScore: 8 });
     expect(file.faults.map(({ text }) => text)).toEqual([
       "DL1QTA: a part of the exchange is missing",
@@ -319,17 +320,17 @@ it("reads back a log of several transmitters, too", async () => {
     header: { name: "A", address: "B", email: "c@d.example" },
   });
   log(context, entry, "LU2QSA", 0, { frequencyHz: 14_025_000 });
-  const file = value(logFileOf(context, entry.id));
+  const file = valueOf(logFileOf(context, entry.id));
   expect(file.text).toContain("599    007    0");
   expect(file.faults).toEqual([]);
 });
 
 it("holds the hours of a contest against those of an earlier year", async () => {
   const { context, logbookId, entry } = await entered();
-  const { id: earlierId } = value(createEntry(context, logbookId, { ...ENTRY, from: "2025-10-25T00:00:00Z" }));
-  const earlier = value(getEntry(context, earlierId));
+  const { id: earlierId } = valueOf(createEntry(context, logbookId, { ...ENTRY, from: "2025-10-25T00:00:00Z" }));
+  const earlier = valueOf(getEntry(context, earlierId));
   for (const [index, startedAt] of ["2025-10-25T00:10:00Z", "2025-10-25T02:10:00Z", "2025-10-25T02:20:00Z"].entries())
-    value(
+    valueOf(
       logContestContact(context, earlier.id, {
         call: `DL${index + 1}QTA`,
         startedAt,
@@ -339,23 +340,23 @@ it("holds the hours of a contest against those of an earlier year", async () => 
       }),
     );
   log(context, entry, "LU2QSA", 0);
-  const standing = value(standingOf(context, entry.id));
+  const standing = valueOf(standingOf(context, entry.id));
   expect(standing.earlier).toMatchObject({ name: "2025" });
   expect(standing.earlier!.hours.slice(0, 3).map(({ contacts }) => contacts)).toEqual([1, 0, 2]);
   expect(standing.hours.slice(9, 12).map(({ contacts }) => contacts)).toEqual([0, 1, 0]);
-  expect(value(standingOf(context, earlier.id)).earlier).toBeNull();
+  expect(valueOf(standingOf(context, earlier.id)).earlier).toBeNull();
 });
 
 describe("positions", () => {
   it("see one another and write notes", async () => {
     const { context, entry } = await entered();
     const seat = { name: "Left", operator: "CX3QUA", band: "20m", mode: "CW", way: "run" };
-    value(seatPosition(context, entry.id, "a", seat));
+    valueOf(seatPosition(context, entry.id, "a", seat));
     expect(
-      value(seatPosition(context, entry.id, "b", { ...seat, name: "Right", band: "40m" })).map(({ name }) => name),
+      valueOf(seatPosition(context, entry.id, "b", { ...seat, name: "Right", band: "40m" })).map(({ name }) => name),
     ).toEqual(["Left", "Right"]);
-    value(addPositionNote(context, entry.id, { position: "Left", text: "<b>10 m is open</b>" }));
-    expect(value(listPositionNotes(context, entry.id))).toMatchObject([
+    valueOf(addPositionNote(context, entry.id, { position: "Left", text: "<b>10 m is open</b>" }));
+    expect(valueOf(listPositionNotes(context, entry.id))).toMatchObject([
       { position: "Left", text: "<b>10 m is open</b>" },
     ]);
     expect(problemOf(addPositionNote(context, entry.id, { position: "Left", text: " " }))).toContain("empty");

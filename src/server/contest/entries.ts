@@ -21,7 +21,8 @@ import type { Selectable } from "kysely";
 import type { Context } from "../context";
 import type { ContestEntryTable } from "../db/schema";
 import type { Store } from "../db/store";
-import { findLogbook, findSite, siteOfLogbook } from "../logbook/logbooks";
+import { findLogbook } from "../logbook/logbooks";
+import { findSite, siteOfLogbook } from "../logbook/sites";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { periodView, rulesByTag } from "./definitions";
 

@@ -17,6 +17,11 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
       for (const statement of CONTEST) await sql.raw(statement).execute(db);
     },
   },
+  "0004-sites": {
+    async up(db: Kysely<unknown>) {
+      for (const column of ["state", "county"]) await sql.raw(`ALTER TABLE site ADD COLUMN ${column} TEXT`).execute(db);
+    },
+  },
 };
 
 const CONTACT_COLUMNS = `

@@ -160,6 +160,8 @@ interface SiteTable {
   call: string;
   operator: string | null;
   grid: string;
+  state: string | null;
+  county: string | null;
   entityCode: number | null;
   cqZone: number | null;
   ituZone: number | null;

@@ -5,7 +5,7 @@ import type { LiveEvent } from "../../core/contract";
 import type { Context } from "../context";
 import { createSearcher } from "../logbook/search";
 import { readingFor } from "../logbook/reading";
-import { testContext } from "../testing";
+import { testContext, valueOf } from "../testing";
 import { askAlmanac } from "./almanac";
 import { createDirectory } from "./directory";
 
@@ -43,9 +43,8 @@ async function until(what: () => boolean) {
   while (!what()) await new Promise((resolve) => setTimeout(resolve, 5));
 }
 function readingOf(call: string) {
-  const reading = readingFor(context, logbookId, { call, band: "20m", mode: "CW" });
-  if (!reading.ok) throw new Error(reading.problem.detail);
-  return reading.value;
+  const reading = valueOf(readingFor(context, logbookId, { call, band: "20m", mode: "CW" }));
+  return reading;
 }
 
 it("asks once for the call that was typed, keeps the answer, and tells the browsers", async () => {

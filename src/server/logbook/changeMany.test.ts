@@ -1,8 +1,9 @@
 import type { Change, ChangeReport, Selection, StoredContact } from "../../core/contract";
-import { countedSlots, keptSlots, runTestJob, testContext } from "../testing";
+import { countedSlots, keptSlots, runTestJob, testContext, valueOf } from "../testing";
 import { changeContact, getContact, listContacts, logContact } from "./contacts";
 import { contactHistory, listBatches } from "./journal";
-import { addSite, createLogbook } from "./logbooks";
+import { createLogbook } from "./logbooks";
+import { addSite } from "./sites";
 import { undoBatch } from "./undo";
 
 const CALLS = ["OY4QSA", "LU3QSC", "JA3QRM", "W7QUD"];
@@ -10,15 +11,16 @@ const CALLS = ["OY4QSA", "LU3QSC", "JA3QRM", "W7QUD"];
 async function begin() {
   const { context, logbookId } = await testContext();
   const ids = CALLS.map((call, index) => {
-    const logged = logContact(context, logbookId, {
-      call,
-      startedAt: `2026-11-2${index}T21:38:00Z`,
-      band: "15m",
-      mode: "CW",
-      name: index === 0 ? "Sunnva" : null,
-    });
-    if (!logged.ok) throw new Error(logged.problem.detail);
-    return logged.value.id;
+    const logged = valueOf(
+      logContact(context, logbookId, {
+        call,
+        startedAt: `2026-11-2${index}T21:38:00Z`,
+        band: "15m",
+        mode: "CW",
+        name: index === 0 ? "Sunnva" : null,
+      }),
+    );
+    return logged.id;
   });
   const contacts = async (of = logbookId): Promise<StoredContact[]> => {
     const page = await listContacts(context, of, { limit: 500 });
@@ -105,9 +107,8 @@ test("cards, pins, sites and entities are changed for many", async () => {
   const { context, contacts, both } = await begin();
   await both({ do: "card", sent: "wanted", on: null, via: "bureau" });
   await both({ do: "pin", pin: true });
-  const site = addSite(context, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" });
-  if (!site.ok) throw new Error(site.problem.detail);
-  await both({ do: "site", siteId: site.value.id });
+  const site = valueOf(addSite(context, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" }));
+  await both({ do: "site", siteId: site.id });
   const [first] = await contacts();
   expect(first).toMatchObject({ pin: true, ownCall: "LU/CX3QUA", ownGrid: "GF05", ownEntityCode: 100 });
   expect(first!.confirmations).toContainEqual(
@@ -121,9 +122,8 @@ test("cards, pins, sites and entities are changed for many", async () => {
 
 test("contacts are moved to another logbook with all that counts, and come back by one undo", async () => {
   const { context, logbookId, ids, contacts, both } = await begin();
-  const other = createLogbook(context, { name: "Club", site: { name: "Club", call: "CX9QTH", grid: "GF35" } });
-  if (!other.ok) throw new Error(other.problem.detail);
-  const target = other.value.id;
+  const other = valueOf(createLogbook(context, { name: "Club", site: { name: "Club", call: "CX9QTH", grid: "GF35" } }));
+  const target = other.id;
   const before = facts(await contacts());
   const report = await both({ do: "move", logbookId: target }, { ids: ids.slice(0, 2) });
   expect((await contacts()).map(({ call }) => call)).toEqual(["W7QUD", "JA3QRM"]);
@@ -149,12 +149,11 @@ test("contacts are moved to another logbook with all that counts, and come back 
 
 test("a copy passes over what is there already", async () => {
   const { context, logbookId, ids, contacts, both } = await begin();
-  const other = createLogbook(context, { name: "Club", site: { name: "Club", call: "CX9QTH", grid: "GF35" } });
-  if (!other.ok) throw new Error(other.problem.detail);
-  await both({ do: "copy", logbookId: other.value.id }, { ids: [ids[0]!] });
-  const report = await both({ do: "copy", logbookId: other.value.id });
+  const other = valueOf(createLogbook(context, { name: "Club", site: { name: "Club", call: "CX9QTH", grid: "GF35" } }));
+  await both({ do: "copy", logbookId: other.id }, { ids: [ids[0]!] });
+  const report = await both({ do: "copy", logbookId: other.id });
   expect(report).toMatchObject({ changed: 3, refusedCount: 1 });
-  expect(await contacts(other.value.id)).toHaveLength(4);
+  expect(await contacts(other.id)).toHaveLength(4);
   expect(await contacts(logbookId)).toHaveLength(4);
 });
 

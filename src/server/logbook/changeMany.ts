@@ -10,7 +10,8 @@ import { NEWEST_FIRST } from "../../core/view";
 import { type BatchWriter, type ContactChange, writeBatch } from "./batch";
 import { contactsById } from "./contactRow";
 import { twinFinder } from "./fileContacts";
-import { findLogbook, findSite } from "./logbooks";
+import { findLogbook } from "./logbooks";
+import { findSite, ownFactsAt } from "./sites";
 import { createSearcher } from "./search";
 
 export interface ChangeCheckpoint {
@@ -194,16 +195,7 @@ function plannerFor(context: Context, logbookId: number, change: Change): Planne
     case "site": {
       const site = findSite(store, change.siteId);
       if (site === undefined) throw new JobProblem(`site ${change.siteId} does not exist`);
-      return facts(() => ({
-        siteId: site.id,
-        ownCall: site.call,
-        operator: site.operator,
-        ownGrid: site.grid,
-        ownEntityCode: site.entityCode,
-        ownCqZone: site.cqZone,
-        ownItuZone: site.ituZone,
-        power: site.power,
-      }));
+      return facts(() => ownFactsAt(site));
     }
     case "pin":
       return () => ({ kind: "change", patch: { pin: change.pin } });

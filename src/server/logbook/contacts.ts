@@ -14,7 +14,8 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { writeBatch } from "./batch";
 import { contactsById, findContact, withConfirmations } from "./contactRow";
-import { findLogbook, findSite, siteOfLogbook } from "./logbooks";
+import { findLogbook } from "./logbooks";
+import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
 import { filteredContacts } from "./search";
 
 /** Services that every new contact waits for. */
@@ -37,17 +38,7 @@ export function logContact(context: Context, logbookId: number, input: unknown):
 function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts): ContactFacts {
   const { store } = context;
   const site = (facts.siteId === null ? undefined : findSite(store, facts.siteId)) ?? siteOfLogbook(store, logbookId);
-  return {
-    ...facts,
-    siteId: site.id,
-    ownCall: facts.ownCall ?? site.call,
-    operator: facts.operator ?? site.operator,
-    ownGrid: facts.ownGrid ?? site.grid,
-    ownEntityCode: facts.ownEntityCode ?? site.entityCode,
-    ownCqZone: facts.ownCqZone ?? site.cqZone,
-    ownItuZone: facts.ownItuZone ?? site.ituZone,
-    power: facts.power ?? site.power,
-  };
+  return fillOwnFacts({ ...facts, siteId: null }, ownFactsAt(site));
 }
 
 /** The confirmations with every service that has not heard of the contact set to "waiting". */

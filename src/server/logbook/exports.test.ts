@@ -1,21 +1,21 @@
-import { testContext } from "../testing";
+import { testContext, valueOf } from "../testing";
 import { changeContact, logContact } from "./contacts";
 import { exportedFile, listExports, startExport } from "./exports";
 
 async function begin() {
   const { context, logbookId } = await testContext();
   const log = (call: string, startedAt: string) => {
-    const logged = logContact(context, logbookId, { call, startedAt, band: "15m", mode: "CW", comment: "=1+1" });
-    if (!logged.ok) throw new Error(logged.problem.detail);
-    return logged.value.id;
+    const logged = valueOf(
+      logContact(context, logbookId, { call, startedAt, band: "15m", mode: "CW", comment: "=1+1" }),
+    );
+    return logged.id;
   };
   const ids = [log("OY4QSA", "2026-11-20T10:00:00Z"), log("LU3QSC", "2026-11-21T23:59:59Z")];
   const file = async (input: object) => {
     const started = await startExport(context, logbookId, input);
     if (!started.ok) return started.problem.detail;
-    const answer = await exportedFile(context, logbookId, started.value.id);
-    if (!answer.ok) throw new Error(answer.problem.detail);
-    return { name: answer.value.name, text: [...answer.value.pieces].join(""), contacts: started.value.contacts };
+    const answer = valueOf(await exportedFile(context, logbookId, started.value.id));
+    return { name: answer.name, text: [...answer.pieces].join(""), contacts: started.value.contacts };
   };
   const calls = async (input: object) => {
     const made = await file(input);

@@ -15,7 +15,7 @@ import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { JobProblem } from "../jobs/jobRun";
 import type { Store } from "../db/store";
-import { findSite, siteOfLogbook } from "./logbooks";
+import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
 
 /** What a record of a file is: a contact, perhaps one that the log has already, or none. */
 export type Understood =
@@ -41,22 +41,15 @@ export function recordReader(
   const { store } = context;
   const site = choices.siteId === null ? siteOfLogbook(store, logbookId) : findSite(store, choices.siteId);
   if (site === undefined) throw new JobProblem(`site ${choices.siteId} does not exist: choose another one`);
+  const own = ownFactsAt(site);
   const exceptions = exceptionsByCall(store);
   const twinOf = twinFinder(store, logbookId);
 
   /** Puts in what the file does not say of our side. */
   function withChoices(contact: ContactInput): ContactInput {
     if (contact.ownCall === undefined || contact.ownCall === null) {
-      contact.ownCall = site!.call;
-      if (choices.siteId !== null) {
-        contact.siteId = site!.id;
-        contact.operator ??= site!.operator;
-        contact.ownGrid ??= site!.grid;
-        contact.ownEntityCode ??= site!.entityCode;
-        contact.ownCqZone ??= site!.cqZone;
-        contact.ownItuZone ??= site!.ituZone;
-        contact.power ??= site!.power;
-      }
+      if (choices.siteId !== null) fillOwnFacts(contact, own);
+      else contact.ownCall = own.ownCall;
     }
     if (choices.recalculate) Object.assign(contact, { entityCode: null, continent: null, cqZone: null, ituZone: null });
     if (choices.queue !== null) contact.confirmations = queued(contact.confirmations ?? []);

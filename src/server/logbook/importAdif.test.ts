@@ -2,9 +2,9 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { type ImportChoices, importChoicesSchema, type ImportReport, type LookReport } from "../../core/contract";
-import { runTestJob, testContext } from "../testing";
+import { runTestJob, testContext, valueOf } from "../testing";
 import { changeContact, listContacts } from "./contacts";
-import { addSite } from "./logbooks";
+import { addSite } from "./sites";
 import { undoBatch } from "./undo";
 
 const folder = mkdtempSync(join(tmpdir(), "ypsiloid-import-"));
@@ -126,11 +126,10 @@ test("duplicates are passed over, given what they lack, or kept, as one chooses"
 
 test("a site is given to contacts that do not say our call, and entities are worked out anew when asked", async () => {
   const { context, take, contacts } = await begin();
-  const site = addSite(context, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" });
-  if (!site.ok) throw new Error(site.problem.detail);
-  await take({ siteId: site.value.id, recalculate: true, queue: "lantern" });
+  const site = valueOf(addSite(context, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" }));
+  await take({ siteId: site.id, recalculate: true, queue: "lantern" });
   expect(await contacts()).toMatchObject([
-    { call: "LU3QSC", ownCall: "LU/CX3QUA", ownGrid: "GF05", siteId: site.value.id },
+    { call: "LU3QSC", ownCall: "LU/CX3QUA", ownGrid: "GF05", siteId: site.id },
     { call: "OY4QSA", ownCall: "CX8QSB", ownGrid: null, siteId: null, cqZone: 14 },
   ]);
   expect((await contacts())[0]!.confirmations).toContainEqual(

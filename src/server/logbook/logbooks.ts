@@ -1,10 +1,9 @@
-import type { z } from "zod";
 import { faultsOf, isoTime } from "../../core/contact";
-import { resolve } from "../../core/entity";
-import { type Logbook, logbookInputSchema, type Site, siteInputSchema } from "../../core/contract";
+import { type Logbook, logbookChangeSchema, logbookInputSchema } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
+import { findSite, insertSite, siteOfLogbook } from "./sites";
 
 export function createLogbook(context: Context, input: unknown): Result<Logbook> {
   const parsed = logbookInputSchema.safeParse(input);
@@ -18,32 +17,19 @@ export function createLogbook(context: Context, input: unknown): Result<Logbook>
   return findLogbook(context, id);
 }
 
-function insertSite(context: Context, site: z.output<typeof siteInputSchema>): number {
-  const place = resolve(site.call, context.now());
-  const { store } = context;
-  return store.run(
-    store.q.insertInto("site").values({
-      ...site,
-      entityCode: place.entity?.code ?? null,
-      cqZone: place.cqZone,
-      ituZone: place.ituZone,
-    }),
-  ).lastId;
-}
-
-/** A place to operate from, besides that of a logbook. */
-export function addSite(context: Context, input: unknown): Result<Site> {
-  const parsed = siteInputSchema.safeParse(input);
+/** Gives a logbook another name, or another place that one operates from now. Contacts keep what they have. */
+export function changeLogbook(context: Context, id: number, input: unknown): Result<Logbook> {
+  const found = findLogbook(context, id);
+  if (!found.ok) return found;
+  const parsed = logbookChangeSchema.safeParse(input);
   if (!parsed.success) return invalid(faultsOf(parsed.error));
-  return done(findSite(context.store, insertSite(context, parsed.data))!);
-}
-
-export function listSites({ store }: Context): Site[] {
-  return store.all(store.q.selectFrom("site").selectAll().orderBy("name").orderBy("id"));
-}
-
-export function findSite(store: Store, id: number): Site | undefined {
-  return store.first(store.q.selectFrom("site").selectAll().where("id", "=", id));
+  const { store } = context;
+  const { siteId } = parsed.data;
+  if (siteId !== undefined && findSite(store, siteId) === undefined)
+    return invalid([{ field: "siteId", text: `there is no site ${siteId}: choose another one` }]);
+  store.run(store.q.updateTable("logbook").set(parsed.data).where("id", "=", id));
+  context.announce({ type: "logbook", logbookId: id });
+  return findLogbook(context, id);
 }
 
 export function listLogbooks(context: Pick<Context, "store">): Logbook[] {
@@ -55,18 +41,6 @@ export function listLogbooks(context: Pick<Context, "store">): Logbook[] {
 export function findLogbook(context: Pick<Context, "store">, id: number): Result<Logbook> {
   const logbook = loadLogbook(context.store, id);
   return logbook === undefined ? missing(`logbook ${id}`) : done(logbook);
-}
-
-export function siteOfLogbook(store: Store, logbookId: number): Site {
-  const site = store.first(
-    store.q
-      .selectFrom("logbook")
-      .innerJoin("site", "site.id", "logbook.siteId")
-      .selectAll("site")
-      .where("logbook.id", "=", logbookId),
-  );
-  if (site === undefined) throw new Error(`logbook ${logbookId} has no site`);
-  return site;
 }
 
 function loadLogbook(store: Store, id: number): Logbook | undefined {

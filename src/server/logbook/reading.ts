@@ -10,7 +10,8 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { listingOf } from "../directory/directory";
 import { done, invalid, type Result } from "../problem";
 import { withConfirmations } from "./contactRow";
-import { findLogbook, siteOfLogbook } from "./logbooks";
+import { findLogbook } from "./logbooks";
+import { siteOfLogbook } from "./sites";
 import { noteOf } from "./stationNotes";
 
 const PREVIOUS = 6;

@@ -1,5 +1,5 @@
 import { LOG_COLUMNS, SHIPPED_FILTERS, type Condition, type FilterGroup } from "../../core/view";
-import { testContext } from "../testing";
+import { testContext, valueOf } from "../testing";
 import { changeContact, deleteContact, listContacts, logContact } from "./contacts";
 
 const CONTACT = {
@@ -14,15 +14,13 @@ const CONTACT = {
 async function begin(...contacts: object[]) {
   const { context, logbookId } = await testContext();
   const ids = contacts.map((contact) => {
-    const logged = logContact(context, logbookId, { ...CONTACT, ...contact });
-    if (!logged.ok) throw new Error(logged.problem.detail);
-    return logged.value.id;
+    const logged = valueOf(logContact(context, logbookId, { ...CONTACT, ...contact }));
+    return logged.id;
   });
   const page = async (query: object) => {
-    const found = await listContacts(context, logbookId, { offset: 0, ...query });
-    if (!found.ok) throw new Error(found.problem.detail);
-    expect(found.value.total).toBe(found.value.items.length);
-    return found.value.items.map(({ call }) => call);
+    const found = valueOf(await listContacts(context, logbookId, { offset: 0, ...query }));
+    expect(found.total).toBe(found.items.length);
+    return found.items.map(({ call }) => call);
   };
   const filtered = (...of: (Condition | FilterGroup)[]) =>
     page({ filter: JSON.stringify({ join: "all", of }), sort: "call" });

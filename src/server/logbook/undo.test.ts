@@ -1,5 +1,4 @@
-import type { Result } from "../problem";
-import { testContext } from "../testing";
+import { testContext, valueOf } from "../testing";
 import { changeContact, deleteContact, getContact, listContacts, logContact } from "./contacts";
 import { contactHistory, listBatches, listEntries } from "./journal";
 import { undoBatch } from "./undo";
@@ -15,9 +14,8 @@ const CONTACT = {
 
 async function begin() {
   const { context, logbookId } = await testContext();
-  const logged = logContact(context, logbookId, CONTACT);
-  if (!logged.ok) throw new Error(logged.problem.detail);
-  return { context, logbookId, logged: logged.value };
+  const logged = valueOf(logContact(context, logbookId, CONTACT));
+  return { context, logbookId, logged: logged };
 }
 
 test("undoing takes a logged contact out, and undoing the undo brings it back as it was", async () => {
@@ -62,11 +60,6 @@ test("the journal tells what a batch did, and all that was done to a contact", a
   expect(listEntries(context, logbookId + 1, logged.batchId).ok).toBe(false);
 });
 
-function valueOf<Value>(result: Result<Value>): Value {
-  if (!result.ok) throw new Error(result.problem.detail);
-  return result.value;
-}
-
 test("a deleted contact comes back under its own number, confirmations and all", async () => {
   const { context, logbookId, logged } = await begin();
   const deleted = deleteContact(context, logbookId, logged.id);
@@ -105,11 +98,12 @@ test("pages follow one another without a gap", async () => {
     });
   const seen: number[] = [];
   for (let cursor: string | undefined; ;) {
-    const page = await listContacts(context, logbookId, { limit: 4, ...(cursor === undefined ? {} : { cursor }) });
-    if (!page.ok) throw new Error(page.problem.detail);
-    seen.push(...page.value.items.map((contact) => contact.id));
-    if (page.value.next === null) break;
-    cursor = page.value.next;
+    const page = valueOf(
+      await listContacts(context, logbookId, { limit: 4, ...(cursor === undefined ? {} : { cursor }) }),
+    );
+    seen.push(...page.items.map((contact) => contact.id));
+    if (page.next === null) break;
+    cursor = page.next;
   }
   expect(seen).toHaveLength(25);
   expect(new Set(seen).size).toBe(25);

@@ -19,7 +19,8 @@ import type { Themed } from "./theme";
 export function Rail({ theme }: { theme: Themed }) {
   const { logbook, waiting, connected } = useLogbook();
   const radio = useRadio();
-  const palette = useAllActions().find((action) => action.id === "palette");
+  const actions = useAllActions();
+  const run = (id: string) => actions.find((action) => action.id === id)?.run();
   const { data } = useQuery({
     queryKey: ["lantern", logbook.id],
     queryFn: () => api<ServiceView>(`logbooks/${logbook.id}/outbox/lantern`),
@@ -43,10 +44,15 @@ export function Rail({ theme }: { theme: Themed }) {
         </svg>
       </Link>
       <LogbookMenu />
-      <span className="truncate text-soft max-lg:hidden">
+      <button
+        type="button"
+        title="The site in use: choose or change it"
+        onClick={() => run("sites")}
+        className="truncate rounded-field px-1 text-soft hover:text-signal max-lg:hidden"
+      >
         {logbook.site.name}, <span className="font-mono">{logbook.site.call}</span> in{" "}
         <span className="font-mono">{logbook.site.grid}</span>
-      </span>
+      </button>
       <span className="flex-1" />
       <Clock />
       <span className="flex-1 max-sm:hidden" />
@@ -73,7 +79,7 @@ export function Rail({ theme }: { theme: Themed }) {
       </Link>
       <JobsMenu />
       <span className="flex items-center gap-1 max-sm:hidden">
-        <IconButton label="Find an action (Ctrl K)" onClick={() => palette?.run()}>
+        <IconButton label="Find an action (Ctrl K)" onClick={() => run("palette")}>
           <Search size={17} aria-hidden />
         </IconButton>
         <IconButton label={theme.theme === "day" ? "Night theme" : "Day theme"} onClick={theme.toggle}>

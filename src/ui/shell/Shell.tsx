@@ -7,6 +7,7 @@ import type { Logbook } from "@/core/contract";
 import { ActionsProvider } from "../kit/actions";
 import { FirstLogbook } from "../station/FirstLogbook";
 import { NewLogbook } from "../station/NewLogbook";
+import { Sites } from "../station/SitesWindow";
 import { CommandPalette } from "./CommandPalette";
 import { KeyList } from "./KeyList";
 import { LogbookProvider } from "./logbook";
@@ -51,6 +52,7 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
               <CommandPalette />
               <KeyList />
               <NewLogbook />
+              <Sites />
             </RadioProvider>
           </LogbookProvider>
         )}

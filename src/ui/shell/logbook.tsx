@@ -41,6 +41,8 @@ export function LogbookProvider({
       return void client.invalidateQueries();
     }
     if (event.type === "job") return void client.invalidateQueries({ queryKey: ["jobs"] });
+    // Of any logbook: all of them stand in the rail's menu.
+    if (event.type === "logbook") return router.refresh();
     if (event.type === "keyer" || event.type === "directory" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       setWaiting(event.waiting);

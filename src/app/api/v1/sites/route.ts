@@ -1,4 +1,4 @@
-import { addSite, listSites } from "@/server/logbook/logbooks";
+import { addSite, listSites } from "@/server/logbook/sites";
 import { done } from "@/server/problem";
 import { answer, answerList, route } from "@/server/route";
 

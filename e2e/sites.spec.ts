@@ -1,0 +1,55 @@
+import { expect, test } from "./test";
+
+test("another site is added, used for the next contact, changed and removed, by keyboard", async ({ page, app }) => {
+  const logbook = await app.api<{ id: number }>("logbooks", {
+    method: "POST",
+    body: JSON.stringify({ name: "Travels", site: { name: "Home", call: "CX3QUA", grid: "GF35co" } }),
+    headers: { "content-type": "application/json" },
+  });
+  await page.context().addCookies([{ name: "logbook", value: String(logbook.id), url: app.url }]);
+  const other = await page.context().newPage();
+  await other.goto("/desk");
+  await page.goto("/desk");
+  await expect(page.getByLabel("Call", { exact: true })).toBeFocused();
+
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("places you operate");
+  await page.keyboard.press("Enter");
+  const sites = page.getByRole("dialog", { name: "Sites" });
+  await expect(sites.getByRole("button", { name: "Add a site" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("Río Tigre");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("lu/cx3qua");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("gf05");
+  await page.getByLabel("Power, W").fill("much");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toHaveText("the power is a number of watts");
+  await page.getByLabel("Power, W").fill("10");
+  await page.keyboard.press("Enter");
+
+  const row = sites.getByRole("listitem").filter({ hasText: "Río Tigre" });
+  await expect(row).toContainText("Argentina · CQ 13, ITU 14 · 10 W");
+  await row.getByRole("button", { name: "Use Río Tigre" }).press("Enter");
+  await expect(row).toContainText("In use");
+  await page.keyboard.press("Escape");
+  for (const browser of [page, other])
+    await expect(browser.getByRole("button", { name: /Río Tigre/ })).toHaveText("Río Tigre, LU/CX3QUA in GF05");
+
+  await page.keyboard.type("OY4QSR");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("OY4QSR");
+  const { items } = await app.api<{ items: object[] }>(`logbooks/${logbook.id}/contacts?limit=1`);
+  expect(items[0]).toMatchObject({ ownCall: "LU/CX3QUA", ownGrid: "GF05", power: 10 });
+
+  await page.getByRole("button", { name: /Río Tigre/ }).click();
+  const home = sites.getByRole("listitem").filter({ hasText: "CX3QUA GF35co" }).last();
+  await home.getByRole("button", { name: /^Use/ }).click();
+  await row.getByRole("button", { name: "Remove Río Tigre" }).click();
+  await expect(sites.getByRole("alert")).toContainText("that with OY4QSR among them: it stays");
+  await row.getByRole("button", { name: "Change Río Tigre" }).click();
+  await page.getByLabel("Name of the place").fill("Delta");
+  await page.keyboard.press("Enter");
+  await expect(sites.getByRole("listitem").filter({ hasText: "Delta" })).toBeVisible();
+});

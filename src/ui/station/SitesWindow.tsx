@@ -1,0 +1,203 @@
+"use client";
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { toast } from "sonner";
+import type { Site } from "@/core/contract";
+import { entityByCode } from "@/core/entity";
+import { useActions } from "../kit/actions";
+import { api, type ApiProblem } from "../kit/api";
+import { Button } from "../kit/Button";
+import { Field } from "../kit/Field";
+import { Window } from "../kit/Window";
+import { useLogbook } from "../shell/logbook";
+
+/** The places one operates from, from the rail and the command palette. */
+export function Sites() {
+  const [open, setOpen] = useState(false);
+  useActions([{ id: "sites", label: "Sites: the places you operate from", run: () => setOpen(true) }]);
+  return open && <SitesWindow onClose={() => setOpen(false)} />;
+}
+
+type Form = Record<"name" | "call" | "grid" | "operator" | "state" | "county" | "power", string>;
+
+const EMPTY: Form = { name: "", call: "", grid: "", operator: "", state: "", county: "", power: "" };
+
+function SitesWindow({ onClose }: { onClose: () => void }) {
+  const { logbook } = useLogbook();
+  const client = useQueryClient();
+  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => api<{ items: Site[] }>("sites") });
+  const [editing, setEditing] = useState<Site | "new" | null>(null);
+  const onSettled = () => client.invalidateQueries({ queryKey: ["sites"] });
+  const choose = useMutation({
+    mutationFn: ({ id }: Site) => api(`logbooks/${logbook.id}`, { method: "PATCH", json: { siteId: id } }),
+    onSuccess: (_, { name }) => toast.success(`Contacts are now logged from ${name}.`),
+  });
+  const restore = useMutation<Site, ApiProblem, Site>({
+    mutationFn: (site) => api("sites", { method: "POST", json: inputOf(formOf(site)) }),
+    onSettled,
+  });
+  const remove = useMutation({
+    mutationFn: ({ id }: Site) => api(`sites/${id}`, { method: "DELETE" }),
+    onSuccess: (_, site) =>
+      toast.success(`${site.name} is removed.`, { action: { label: "Undo", onClick: () => restore.mutate(site) } }),
+    onSettled,
+  });
+  const problem = choose.error ?? remove.error;
+
+  if (editing !== null)
+    return (
+      <SiteForm
+        key={editing === "new" ? "new" : editing.id}
+        site={editing === "new" ? null : editing}
+        onBack={() => setEditing(null)}
+        onClose={onClose}
+        onSettled={onSettled}
+      />
+    );
+  return (
+    <Window
+      title="Sites"
+      about={`The places you operate from. Contacts of ${logbook.name} are logged from the one in use.`}
+      width={720}
+      onClose={onClose}
+      buttons={
+        <>
+          <Button onClick={onClose}>Close</Button>
+          <Button look="act" autoFocus onClick={() => setEditing("new")}>
+            Add a site
+          </Button>
+        </>
+      }
+    >
+      {problem !== null && (
+        <p role="alert" className="text-stop">
+          {problem.message}
+        </p>
+      )}
+      <ul aria-label="Sites" className="divide-y divide-line">
+        {data?.items.map((site) => (
+          <li key={site.id} className="flex items-center gap-2 py-1.5">
+            <div className="min-w-0 flex-1">
+              <p className="truncate">
+                <b className="font-semibold">{site.name}</b>{" "}
+                <span className="font-mono">
+                  {site.call} {site.grid}
+                </span>
+              </p>
+              <p className="truncate text-soft">{factsLine(site)}</p>
+            </div>
+            {site.id === logbook.site.id ? (
+              <span className="px-2.5 font-semibold text-signal">In use</span>
+            ) : (
+              <Button small onClick={() => choose.mutate(site)} aria-label={`Use ${site.name}`}>
+                Use
+              </Button>
+            )}
+            <Button small look="quiet" onClick={() => setEditing(site)} aria-label={`Change ${site.name}`}>
+              Change
+            </Button>
+            {site.id !== logbook.site.id && (
+              <Button small look="quiet" onClick={() => remove.mutate(site)} aria-label={`Remove ${site.name}`}>
+                Remove
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </Window>
+  );
+}
+
+interface SiteFormProps {
+  site: Site | null;
+  onBack: () => void;
+  onClose: () => void;
+  onSettled: () => unknown;
+}
+
+function SiteForm({ site, onBack, onClose, onSettled }: SiteFormProps) {
+  const [form, setForm] = useState(site === null ? EMPTY : formOf(site));
+  const save = useMutation<Site, ApiProblem>({
+    mutationFn: () =>
+      api(site === null ? "sites" : `sites/${site.id}`, {
+        method: site === null ? "POST" : "PUT",
+        json: inputOf(form),
+      }),
+    onSuccess: onBack,
+    onSettled,
+  });
+  const field = (key: keyof Form) => ({
+    value: form[key],
+    fault: save.error?.faultOf(key),
+    onChange: ({ target }: { target: HTMLInputElement }) => setForm({ ...form, [key]: target.value }),
+  });
+  return (
+    <Window
+      title={site === null ? "Add a site" : `Change ${site.name}`}
+      about={
+        site === null
+          ? "What is said here goes with every contact that is logged from it."
+          : "For the contacts to come: those already logged keep what they have."
+      }
+      width={560}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+      buttons={
+        <>
+          <Button onClick={onBack}>Back</Button>
+          <Button type="submit" look="act" disabled={save.isPending}>
+            Keep
+          </Button>
+        </>
+      }
+    >
+      <div className="grid grid-cols-2 gap-x-3 gap-y-4">
+        <Field label="Name of the place" autoFocus required wrapperClassName="col-span-2" {...field("name")} />
+        <Field label="Call on the air, as in LU/CX3QUA" mono required {...field("call")} />
+        <Field label="Grid, as in GF35co" mono required {...field("grid")} />
+        <Field label="Operator, if not the call" mono {...field("operator")} />
+        <Field label="Power, W" mono inputMode="decimal" {...field("power")} />
+        <Field label="State or province, its code" mono {...field("state")} />
+        <Field label="County" {...field("county")} />
+      </div>
+      {save.error !== null && save.error.details.errors === undefined && (
+        <p role="alert" className="text-stop">
+          {save.error.message}
+        </p>
+      )}
+    </Window>
+  );
+}
+
+function factsLine({ entityCode, cqZone, ituZone, operator, state, county, power }: Site): string {
+  return [
+    entityCode === null ? "in no entity" : entityByCode(entityCode)?.name,
+    cqZone === null ? null : `CQ ${cqZone}, ITU ${ituZone}`,
+    state,
+    county,
+    operator === null ? null : `operator ${operator}`,
+    power === null ? null : `${power} W`,
+  ]
+    .filter(Boolean)
+    .join(" · ");
+}
+
+function formOf({ name, call, grid, operator, state, county, power }: Site): Form {
+  return {
+    name,
+    call,
+    grid,
+    operator: operator ?? "",
+    state: state ?? "",
+    county: county ?? "",
+    power: power === null ? "" : String(power),
+  };
+}
+
+/** The form as the server takes it; a power that is no number goes as it is, so that the server says so. */
+function inputOf(form: Form): object {
+  const power = form.power.trim().replace(",", ".");
+  const watts = power === "" ? null : Number(power);
+  return { ...form, power: Number.isNaN(watts) ? power : watts };
+}
