@@ -59,3 +59,21 @@ test("foreign names and pages are refused", async ({ app }) => {
   expect(await status({ "sec-fetch-site": "cross-site" }, "POST")).toBe(403);
   expect(await status({})).toBe(200);
 });
+
+test("a window that closes gives the focus back to the call field, however it was opened", async ({ page }) => {
+  await page.goto("/desk");
+  const call = page.getByLabel("Call", { exact: true });
+  await expect(call).toBeFocused();
+  for (const keys of ["Control+Alt+w", "Control+Alt+v", "Control+k", "F1"]) {
+    await page.keyboard.press(keys);
+    await expect(page.getByRole("dialog")).toHaveCount(1);
+    await page.keyboard.press("Escape");
+    await expect(call).toBeFocused();
+  }
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("new logbook");
+  await page.keyboard.press("Enter");
+  await expect(page.getByLabel("Your call")).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(call).toBeFocused();
+});

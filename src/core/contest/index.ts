@@ -18,5 +18,7 @@ export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput } from
 export { createScoreboard } from "./score";
 export type { BandScore, ContestContact, Entrant, Judgement, MultiplierItem, Score, Scoreboard } from "./score";
 export { SHIPPED_CONTESTS } from "./shipped";
+export { sourceValues } from "./sources";
+export type { PartSource } from "./sources";
 export { stationByCall, stationOf } from "./station";
 export type { StationGiven } from "./station";

@@ -4,6 +4,7 @@ import { type Checked, type Fault, faultsOf } from "../contact/contact";
 import { formPattern } from "./classForm";
 import type { Condition } from "./condition";
 import { conditionSchema, conditionsIn } from "./condition";
+import { PART_SOURCES } from "./sources";
 
 const id = z.string().regex(/^[a-z][a-zA-Z0-9]{0,30}$/, "an id is a word of letters and digits, as in theirZone");
 const words = (longest: number) => z.string().trim().min(1, "it is empty").max(longest);
@@ -29,9 +30,6 @@ const PART_TYPES = [
   "grid",
   "text",
 ] as const;
-
-/** Where the value that one sends comes from, when it is not typed at the setting up. */
-const PART_SOURCES = ["site.cqZone", "site.ituZone", "site.grid", "site.power", "operator"] as const;
 
 const partSchema = z
   .strictObject({

@@ -168,7 +168,7 @@ const CAMALOTE: RulesInput = {
     states: [
       { id: "report", label: "Report", type: "report" },
       { id: "zone", label: "Zone", type: "cqZone", from: "site.cqZone" },
-      { id: "state", label: "State", type: "subdivision", entities: [1, 291, 100, 108, 144] },
+      { id: "state", label: "State", type: "subdivision", from: "site.state", entities: [1, 291, 100, 108, 144] },
     ],
     outside: [
       { id: "report", label: "Report", type: "report" },

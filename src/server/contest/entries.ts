@@ -10,6 +10,7 @@ import {
   periodsIn,
   readPart,
   type Rules,
+  sourceValues,
   stationByCall,
   stationOf,
 } from "../../core/contest";
@@ -190,19 +191,11 @@ function defaultsFrom(
   site: Site,
   { operators, power, header }: Pick<EntryBody, "operators" | "power" | "header">,
 ): Record<string, string> {
-  const values: Record<string, string | number | null> = {
-    "site.cqZone": site.cqZone,
-    "site.ituZone": site.ituZone,
-    "site.grid": site.grid.slice(0, 4).toUpperCase(),
-    "site.power": power ?? site.power,
-    operator: header.name.split(" ")[0] || operators[0] || null,
-  };
+  const values = sourceValues(site, power ?? site.power, header.name, operators);
   return Object.fromEntries(
-    parts.flatMap(({ id, from, type }) => {
+    parts.flatMap(({ id, from }) => {
       const value = from === undefined ? null : values[from];
-      if (value === null || value === undefined) return [];
-      const zone = type === "cqZone" || type === "ituZone";
-      return [[id, zone ? String(value).padStart(2, "0") : String(value).toUpperCase()]];
+      return value === null ? [] : [[id, value]];
     }),
   );
 }

@@ -2,7 +2,16 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { CATEGORY_KINDS, type CategoryKind, partsOf, type Rules, stationByCall, stationOf } from "@/core/contest";
+import {
+  CATEGORY_KINDS,
+  type CategoryKind,
+  type PartSource,
+  partsOf,
+  type Rules,
+  sourceValues,
+  stationByCall,
+  stationOf,
+} from "@/core/contest";
 import { defaultReport } from "@/core/band";
 import type { Entry, Site } from "@/core/contract";
 import { api, ApiProblem } from "../kit/api";
@@ -39,7 +48,7 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
     [rules, form.ownCall, logbook.site.grid],
   );
   const parts = partsOf(rules, side);
-  const fromSite = siteValues(logbook.site, form);
+  const fromSite = valuesFor(logbook.site, form);
   const save = useMutation({
     mutationFn: () => {
       const body = {
@@ -252,32 +261,22 @@ const CATEGORY_LABELS: Readonly<Record<CategoryKind, string>> = {
   transmitter: "Transmitter",
   overlay: "Overlay",
 };
-const SOURCE_WORDS: Readonly<Record<string, string>> = {
+const SOURCE_WORDS: Readonly<Record<PartSource, string>> = {
   "site.cqZone": "the site",
   "site.ituZone": "the site",
   "site.grid": "the site",
+  "site.state": "the site",
+  "site.county": "the site",
   "site.power": "the power",
   operator: "the operator",
 };
 
-function padded(zone: number | null): string | null {
-  return zone === null ? null : String(zone).padStart(2, "0");
-}
-
 type SetupForm = ReturnType<typeof startOf>;
 
-/** What the site and the operator say of the sent parts. */
-function siteValues(
-  { cqZone, ituZone, grid, power }: Site,
-  form: Pick<SetupForm, "power" | "operators"> & { readonly header: { readonly name: string } },
-): Readonly<Record<string, string | null>> {
-  return {
-    "site.cqZone": padded(cqZone),
-    "site.ituZone": padded(ituZone),
-    "site.grid": grid.slice(0, 4).toUpperCase(),
-    "site.power": form.power || (power?.toString() ?? null),
-    operator: (form.header.name.split(" ")[0] || form.operators.split(/[\s,]+/)[0])?.toUpperCase() ?? null,
-  };
+/** What the site and the operator say of the sent parts, as the form stands. */
+function valuesFor(site: Site, form: Pick<SetupForm, "power" | "operators"> & { header: { name: string } }) {
+  const watts = form.power === "" ? site.power : Number(form.power);
+  return sourceValues(site, watts, form.header.name, form.operators.split(/[\s,]+/));
 }
 
 /** The category that fits the power, and otherwise the first. */
@@ -306,7 +305,7 @@ function startOf(rules: Rules, entry: Entry | null, site: Site) {
     goal: entry?.goal?.toString() ?? "",
   };
   // What comes from the site is shown as such, and not as typed.
-  const values = siteValues(site, form);
+  const values = valuesFor(site, form);
   for (const { id, from } of entry === null ? [] : partsOf(rules, entry.side)) {
     const sent = entry!.sent[id];
     if (sent !== undefined && (from === undefined || values[from] !== sent)) form.sent[id] = sent;

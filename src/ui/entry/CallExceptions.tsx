@@ -1,14 +1,14 @@
 "use client";
 
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 import type { CallExceptionEntry } from "@/core/contract";
 import { type Entity, entityByCode } from "@/core/entity";
 import { api, ApiProblem } from "../kit/api";
 import { Button } from "../kit/Button";
 import { EntityField } from "../kit/EntityField";
 import { Field } from "../kit/Field";
+import { Window } from "../kit/Window";
 
 /** Where the operator says from where a call operated, when its letters do not tell: an expedition under an odd call. */
 export function CallExceptions({ call: typed, onClose }: { call: string; onClose: () => void }) {
@@ -37,72 +37,71 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
     onSettled: () => void refetch(),
   });
   const problem = add.error instanceof ApiProblem ? add.error : null;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    add.mutate();
-  };
   return (
-    <Dialog open onClose={onClose} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-shade/40" />
-      <div className="fixed inset-0 grid place-items-center p-4">
-        <DialogPanel className="grid max-h-[84vh] w-[min(600px,96vw)] gap-4 overflow-auto rounded-lg border border-line bg-panel p-5 shadow-2xl">
-          <DialogTitle className="text-title font-semibold">Where a call operates from</DialogTitle>
-          <p className="text-soft">What is said here is used before the rules, for contacts on these days.</p>
-          <form onSubmit={submit} className="grid grid-cols-[1fr_1.6fr] gap-3">
-            <Field
-              label="Call"
-              autoFocus
-              mono
-              required
-              value={call}
-              onChange={({ target }) => setCall(target.value.toUpperCase())}
-              fault={problem?.faultOf("call")}
-            />
-            <EntityField entity={entity} onChange={setEntity} fault={problem?.faultOf("entityCode")} />
-            <Field
-              label="From (UTC day, or empty)"
-              mono
-              placeholder="2026-11-23"
-              value={from}
-              onChange={({ target }) => setFrom(target.value)}
-              fault={problem?.faultOf("from")}
-            />
-            <Field
-              label="Until, inclusive (or empty)"
-              mono
-              placeholder="2026-11-23"
-              value={until}
-              onChange={({ target }) => setUntil(target.value)}
-              fault={problem?.faultOf("until")}
-            />
-            {problem !== null && problem.details.errors === undefined && (
-              <p role="alert" className="col-span-2 text-stop">
-                {problem.message}
-              </p>
-            )}
-            <div className="col-span-2 flex justify-end gap-2">
-              <Button onClick={onClose}>Close</Button>
-              <Button type="submit" look="act" disabled={add.isPending || entity === null}>
-                Add
-              </Button>
-            </div>
-          </form>
-          <ul aria-label="Exceptions" className="divide-y divide-line border-t border-line">
-            {data?.items.map((entry) => (
-              <li key={entry.id} className="flex items-center gap-4 py-1.5">
-                <b className="w-28 font-mono">{entry.call}</b>
-                <span className="flex-1">{entityByCode(entry.entityCode)?.name}</span>
-                <span className="text-soft">
-                  {entry.from ?? "always"} to {entry.until ?? "now"}
-                </span>
-                <Button small look="quiet" onClick={() => remove.mutate(entry.id)} aria-label={`Remove ${entry.call}`}>
-                  Remove
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </DialogPanel>
+    <Window
+      title="Where a call operates from"
+      about="What is said here is used before the rules, for contacts on these days."
+      width={600}
+      onClose={onClose}
+      onSubmit={() => entity !== null && add.mutate()}
+      buttons={
+        <>
+          <Button onClick={onClose}>Close</Button>
+          <Button type="submit" look="act" disabled={add.isPending || entity === null}>
+            Add
+          </Button>
+        </>
+      }
+    >
+      <div className="grid grid-cols-[1fr_1.6fr] gap-3">
+        <Field
+          label="Call"
+          autoFocus
+          mono
+          required
+          value={call}
+          onChange={({ target }) => setCall(target.value.toUpperCase())}
+          fault={problem?.faultOf("call")}
+        />
+        <EntityField entity={entity} onChange={setEntity} fault={problem?.faultOf("entityCode")} />
+        <Field
+          label="From (UTC day, or empty)"
+          mono
+          placeholder="2026-11-23"
+          value={from}
+          onChange={({ target }) => setFrom(target.value)}
+          fault={problem?.faultOf("from")}
+        />
+        <Field
+          label="Until, inclusive (or empty)"
+          mono
+          placeholder="2026-11-23"
+          value={until}
+          onChange={({ target }) => setUntil(target.value)}
+          fault={problem?.faultOf("until")}
+        />
       </div>
-    </Dialog>
+      {problem !== null && problem.details.errors === undefined && (
+        <p role="alert" className="text-stop">
+          {problem.message}
+        </p>
+      )}
+      {data !== undefined && data.items.length > 0 && (
+        <ul aria-label="Exceptions" className="divide-y divide-line border-t border-line">
+          {data.items.map((entry) => (
+            <li key={entry.id} className="flex items-center gap-4 py-1.5">
+              <b className="w-28 font-mono">{entry.call}</b>
+              <span className="flex-1">{entityByCode(entry.entityCode)?.name}</span>
+              <span className="text-soft">
+                {entry.from ?? "always"} to {entry.until ?? "now"}
+              </span>
+              <Button small look="quiet" onClick={() => remove.mutate(entry.id)} aria-label={`Remove ${entry.call}`}>
+                Remove
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </Window>
   );
 }

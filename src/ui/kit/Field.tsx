@@ -2,7 +2,7 @@ import { type InputHTMLAttributes, type ReactNode, type Ref, useId } from "react
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
   label: string;
-  /** Shown under the field, and told to screen readers. */
+  /** Shown under the field, over what is there but in a window, and told to screen readers. */
   fault?: string | undefined;
   mono?: boolean;
   ref?: Ref<HTMLInputElement>;
@@ -22,7 +22,7 @@ export function Field({
 }: FieldProps) {
   const id = useId();
   return (
-    <div className={`relative grid min-w-0 gap-[3px] ${wrapperClassName}`}>
+    <div className={`relative grid min-w-0 content-start gap-[3px] ${wrapperClassName}`}>
       <span className="flex items-center justify-between gap-1 text-tiny text-soft">
         <label htmlFor={id} className="truncate">
           {label}
@@ -42,7 +42,7 @@ export function Field({
         <p
           id={`${id}-fault`}
           role="alert"
-          className="absolute top-full z-20 mt-1 w-max max-w-80 rounded-field bg-stop-wash px-2 py-1 text-base text-stop shadow-md"
+          className="absolute top-full z-20 mt-1 w-max max-w-80 rounded-field bg-stop-wash px-2 py-1 text-base text-stop shadow-md in-data-window:static in-data-window:mt-0 in-data-window:w-auto in-data-window:max-w-none in-data-window:shadow-none"
         >
           {fault}
         </p>

@@ -36,7 +36,9 @@ export function Window({ title, about, width, onClose, onSubmit, buttons, childr
             <DialogTitle className="text-title font-semibold">{title}</DialogTitle>
             {about !== undefined && <p className="text-soft">{about}</p>}
           </div>
-          <div className="grid content-start gap-4 overflow-auto px-5 py-4">{children}</div>
+          <div data-window className="grid content-start gap-4 overflow-auto px-5 py-4">
+            {children}
+          </div>
           <div className="flex justify-end gap-2 border-t border-line px-5 py-3">{buttons}</div>
         </DialogPanel>
       </div>

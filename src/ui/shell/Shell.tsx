@@ -1,7 +1,7 @@
 "use client";
 
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { Toaster } from "sonner";
 import type { Logbook } from "@/core/contract";
 import { ActionsProvider } from "../kit/actions";
@@ -15,6 +15,7 @@ import { Nav } from "./Nav";
 import { RadioProvider } from "./radio";
 import { Rail } from "./Rail";
 import { type Theme, useTheme } from "./theme";
+import { useFocusKeeper } from "./useFocusKeeper";
 
 interface ShellProps {
   logbooks: readonly Logbook[];
@@ -36,6 +37,8 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
       }),
   );
   const themed = useTheme(theme);
+  const frame = useRef<HTMLDivElement>(null);
+  useFocusKeeper(frame);
   return (
     <QueryClientProvider client={client}>
       <ActionsProvider>
@@ -44,7 +47,10 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
         ) : (
           <LogbookProvider key={current.id} initial={current} logbooks={logbooks}>
             <RadioProvider>
-              <div className="print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]">
+              <div
+                ref={frame}
+                className="print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]"
+              >
                 <Rail theme={themed} />
                 <Nav />
                 <main className="min-h-0 min-w-0 max-sm:order-1">{children}</main>

@@ -23,12 +23,85 @@ type Form = Record<"name" | "call" | "grid" | "operator" | "state" | "county" | 
 
 const EMPTY: Form = { name: "", call: "", grid: "", operator: "", state: "", county: "", power: "" };
 
+/** The site being added (null) or changed, as typed. */
+interface Editing {
+  readonly site: Site | null;
+  readonly form: Form;
+}
+
 function SitesWindow({ onClose }: { onClose: () => void }) {
   const { logbook } = useLogbook();
   const client = useQueryClient();
   const { data } = useQuery({ queryKey: ["sites"], queryFn: () => api<{ items: Site[] }>("sites") });
-  const [editing, setEditing] = useState<Site | "new" | null>(null);
+  const [editing, setEditing] = useState<Editing | null>(null);
   const onSettled = () => client.invalidateQueries({ queryKey: ["sites"] });
+  const save = useMutation<Site, ApiProblem, Editing>({
+    mutationFn: ({ site, form }) =>
+      api(site === null ? "sites" : `sites/${site.id}`, {
+        method: site === null ? "POST" : "PUT",
+        json: inputOf(form),
+      }),
+    onSuccess: () => setEditing(null),
+    onSettled,
+  });
+  const edit = (site: Site | null) => {
+    save.reset();
+    setEditing({ site, form: site === null ? EMPTY : formOf(site) });
+  };
+  if (editing === null)
+    return (
+      <Window
+        title="Sites"
+        about={`The places you operate from. Contacts of ${logbook.name} are logged from the one in use.`}
+        width={720}
+        onClose={onClose}
+        onSubmit={() => edit(null)}
+        buttons={
+          <>
+            <Button onClick={onClose}>Close</Button>
+            <Button key="add" type="submit" look="act" autoFocus>
+              Add a site
+            </Button>
+          </>
+        }
+      >
+        <SiteList sites={data?.items ?? []} onChange={edit} onSettled={onSettled} />
+      </Window>
+    );
+  const { site, form } = editing;
+  return (
+    <Window
+      title={site === null ? "Add a site" : `Change ${site.name}`}
+      about={
+        site === null
+          ? "What is said here goes with every contact that is logged from it."
+          : "For the contacts to come: those already logged keep what they have."
+      }
+      width={720}
+      onClose={onClose}
+      onSubmit={() => save.mutate(editing)}
+      buttons={
+        <>
+          <Button onClick={() => setEditing(null)}>Back</Button>
+          <Button key="keep" type="submit" look="act" disabled={save.isPending}>
+            Keep
+          </Button>
+        </>
+      }
+    >
+      <SiteFields form={form} problem={save.error} onType={(typed) => setEditing({ site, form: typed })} />
+    </Window>
+  );
+}
+
+interface SiteListProps {
+  sites: readonly Site[];
+  onChange: (site: Site) => void;
+  onSettled: () => unknown;
+}
+
+function SiteList({ sites, onChange, onSettled }: SiteListProps) {
+  const { logbook } = useLogbook();
   const choose = useMutation({
     mutationFn: ({ id }: Site) => api(`logbooks/${logbook.id}`, { method: "PATCH", json: { siteId: id } }),
     onSuccess: (_, { name }) => toast.success(`Contacts are now logged from ${name}.`),
@@ -44,39 +117,15 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
     onSettled,
   });
   const problem = choose.error ?? remove.error;
-
-  if (editing !== null)
-    return (
-      <SiteForm
-        key={editing === "new" ? "new" : editing.id}
-        site={editing === "new" ? null : editing}
-        onBack={() => setEditing(null)}
-        onClose={onClose}
-        onSettled={onSettled}
-      />
-    );
   return (
-    <Window
-      title="Sites"
-      about={`The places you operate from. Contacts of ${logbook.name} are logged from the one in use.`}
-      width={720}
-      onClose={onClose}
-      buttons={
-        <>
-          <Button onClick={onClose}>Close</Button>
-          <Button look="act" autoFocus onClick={() => setEditing("new")}>
-            Add a site
-          </Button>
-        </>
-      }
-    >
+    <>
       {problem !== null && (
         <p role="alert" className="text-stop">
           {problem.message}
         </p>
       )}
       <ul aria-label="Sites" className="divide-y divide-line">
-        {data?.items.map((site) => (
+        {sites.map((site) => (
           <li key={site.id} className="flex items-center gap-2 py-1.5">
             <div className="min-w-0 flex-1">
               <p className="truncate">
@@ -94,7 +143,7 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
                 Use
               </Button>
             )}
-            <Button small look="quiet" onClick={() => setEditing(site)} aria-label={`Change ${site.name}`}>
+            <Button small look="quiet" onClick={() => onChange(site)} aria-label={`Change ${site.name}`}>
               Change
             </Button>
             {site.id !== logbook.site.id && (
@@ -105,53 +154,24 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
-    </Window>
+    </>
   );
 }
 
-interface SiteFormProps {
-  site: Site | null;
-  onBack: () => void;
-  onClose: () => void;
-  onSettled: () => unknown;
+interface SiteFieldsProps {
+  form: Form;
+  problem: ApiProblem | null;
+  onType: (form: Form) => void;
 }
 
-function SiteForm({ site, onBack, onClose, onSettled }: SiteFormProps) {
-  const [form, setForm] = useState(site === null ? EMPTY : formOf(site));
-  const save = useMutation<Site, ApiProblem>({
-    mutationFn: () =>
-      api(site === null ? "sites" : `sites/${site.id}`, {
-        method: site === null ? "POST" : "PUT",
-        json: inputOf(form),
-      }),
-    onSuccess: onBack,
-    onSettled,
-  });
+function SiteFields({ form, problem, onType }: SiteFieldsProps) {
   const field = (key: keyof Form) => ({
     value: form[key],
-    fault: save.error?.faultOf(key),
-    onChange: ({ target }: { target: HTMLInputElement }) => setForm({ ...form, [key]: target.value }),
+    fault: problem?.faultOf(key),
+    onChange: ({ target }: { target: HTMLInputElement }) => onType({ ...form, [key]: target.value }),
   });
   return (
-    <Window
-      title={site === null ? "Add a site" : `Change ${site.name}`}
-      about={
-        site === null
-          ? "What is said here goes with every contact that is logged from it."
-          : "For the contacts to come: those already logged keep what they have."
-      }
-      width={560}
-      onClose={onClose}
-      onSubmit={() => save.mutate()}
-      buttons={
-        <>
-          <Button onClick={onBack}>Back</Button>
-          <Button type="submit" look="act" disabled={save.isPending}>
-            Keep
-          </Button>
-        </>
-      }
-    >
+    <>
       <div className="grid grid-cols-2 gap-x-3 gap-y-4">
         <Field label="Name of the place" autoFocus required wrapperClassName="col-span-2" {...field("name")} />
         <Field label="Call on the air, as in LU/CX3QUA" mono required {...field("call")} />
@@ -161,12 +181,12 @@ function SiteForm({ site, onBack, onClose, onSettled }: SiteFormProps) {
         <Field label="State or province, its code" mono {...field("state")} />
         <Field label="County" {...field("county")} />
       </div>
-      {save.error !== null && save.error.details.errors === undefined && (
+      {problem !== null && problem.details.errors === undefined && (
         <p role="alert" className="text-stop">
-          {save.error.message}
+          {problem.message}
         </p>
       )}
-    </Window>
+    </>
   );
 }
 
