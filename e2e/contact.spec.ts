@@ -41,6 +41,24 @@ test("a contact is mended in the panel, what follows is told, and its history sa
   await expect(history).toContainText("Logged 9J2QTS");
 });
 
+test("how its cards stand is set in the panel", async ({ page }) => {
+  const panel = page.getByRole("dialog", { name: "9J2QTS" });
+  const card = panel.getByRole("group", { name: "Card" });
+  await card.getByLabel("Ours", { exact: true }).selectOption("sent");
+  await card.getByLabel("Ours on (UTC day)").fill("yesterday");
+  await expect(card.getByRole("alert")).toHaveText("a day is written like 2026-11-23");
+  await card.getByLabel("Ours on (UTC day)").fill("2026-11-22");
+  await card.getByLabel("Ours by way of").selectOption("bureau");
+  await card.getByLabel("Theirs", { exact: true }).selectOption("confirmed");
+  await card.getByLabel("Ours on (UTC day)").press("Enter");
+  await expect(page.getByText("9J2QTS is changed.")).toBeVisible();
+  await page.getByRole("grid", { name: "Log" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(card.getByLabel("Ours on (UTC day)")).toHaveValue("2026-11-22");
+  await expect(card.getByLabel("Theirs", { exact: true })).toHaveValue("confirmed");
+  await expect(panel.getByRole("region", { name: "History" })).toContainText("Card sent, theirs confirmed");
+});
+
 test("unsaved changes are not lost by one Escape", async ({ page }) => {
   const panel = page.getByRole("dialog", { name: "9J2QTS" });
   await panel.getByLabel("Comment").fill("was loud");

@@ -13,6 +13,7 @@ import { EntityField } from "../kit/EntityField";
 import { Field } from "../kit/Field";
 import { count, many } from "../kit/format";
 import { useJob } from "../kit/useJob";
+import { SENT_WORDS } from "./CardFields";
 import { Window } from "../kit/Window";
 import { ProgressBar, summaryOf } from "../shell/JobLine";
 import { useLogbook } from "../shell/logbook";
@@ -307,8 +308,6 @@ function ChangeForm({ draft, setDraft }: { draft: ChangeDraft; setDraft: (draft:
       return <p className="text-soft">The contacts are taken out of the log; the journal can bring them back.</p>;
   }
 }
-
-const SENT_WORDS: Readonly<Record<string, string>> = { wanted: "wanted: a card is owed", waiting: "waiting to go" };
 
 function Report({ report }: { report: ChangeReport }) {
   return (

@@ -13,7 +13,8 @@ import { Button } from "../kit/Button";
 import { EntityField } from "../kit/EntityField";
 import { Field } from "../kit/Field";
 import { fullTime } from "../kit/format";
-import { changeInWords, changesIn, type Difference, differences, type Form, formOf } from "./contactForm";
+import { CardFields } from "./CardFields";
+import { cardOf, changeInWords, changesIn, type Difference, differences, type Form, formOf } from "./contactForm";
 
 interface PanelProps {
   contact: StoredContact;
@@ -27,7 +28,8 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
   const [form, setForm] = useState<Form>(() => formOf(opened));
   const [meanwhile, setMeanwhile] = useState<StoredContact | null>(null);
   const [leaving, setLeaving] = useState(false);
-  const { patch, faults } = changesIn(contact, form);
+  const [card, setCard] = useState(() => cardOf(opened));
+  const { patch, faults } = changesIn(contact, form, card);
   const dirty = faults.size > 0 || Object.keys(patch).length > 0;
   const path = `logbooks/${contact.logbookId}/contacts/${contact.id}`;
 
@@ -50,7 +52,9 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
   function goOnFrom(current: StoredContact, keepMine: boolean) {
     const mine = keepMine ? Object.keys(patch) : [];
     const fresh = formOf(current);
-    setForm({ ...fresh, ...Object.fromEntries(mine.map((key) => [key, form[key as FactKey]])) });
+    const typed = mine.filter((key) => key in fresh).map((key) => [key, form[key as FactKey]] as const);
+    setForm({ ...fresh, ...Object.fromEntries(typed) });
+    if (!mine.includes("confirmations")) setCard(cardOf(current));
     setContact(current);
     setMeanwhile(null);
     save.reset();
@@ -76,7 +80,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
             {contact.entityCode !== null && `, ${entityByCode(contact.entityCode)?.name ?? contact.entityCode}`}
           </span>
         </div>
-        <div className="grid content-start gap-5 overflow-auto px-5 py-4">
+        <div data-window className="grid content-start gap-5 overflow-auto px-5 py-4">
           {FACT_GROUPS.map(({ title, fields }) => (
             <fieldset key={title} className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-sm:grid-cols-2">
               <legend className="heading mb-2">{title}</legend>
@@ -106,6 +110,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
               })}
             </fieldset>
           ))}
+          <CardFields card={card} faults={faults} onChange={setCard} />
           <Confirmations contact={contact} />
           <OtherFields contact={contact} />
           <History path={path} />
@@ -180,11 +185,12 @@ function ChangedMeanwhile({
 }
 
 function Confirmations({ contact }: { contact: StoredContact }) {
-  if (contact.confirmations.length === 0) return null;
+  const services = contact.confirmations.filter(({ channel }) => channel !== "card");
+  if (services.length === 0) return null;
   return (
     <section aria-label="Confirmations" className="grid gap-1">
-      <h3 className="heading mb-1">Confirmations</h3>
-      {contact.confirmations.map((one) => (
+      <h3 className="heading mb-1">Confirmations by services</h3>
+      {services.map((one) => (
         <p key={one.channel}>
           <b className="font-semibold">{CHANNEL_NAMES[one.channel]}</b>{" "}
           <span className="text-soft">

@@ -1,6 +1,7 @@
 import { checkContact, completeContact, FACT_GROUPS } from "@/core/contact";
+import type { Confirmation } from "@/core/confirm";
 import type { StoredContact } from "@/core/contract";
-import { changeInWords, changesIn, differences, formOf, readField } from "./contactForm";
+import { cardOf, changeInWords, changesIn, differences, formOf, readField } from "./contactForm";
 
 const checked = checkContact(
   {
@@ -18,7 +19,7 @@ const CONTACT: StoredContact = { ...completeContact(checked.value), id: 1, logbo
 const fieldOf = (key: string) => FACT_GROUPS.flatMap(({ fields }) => fields).find((field) => field.key === key)!;
 
 test("a form that was not touched changes nothing", () => {
-  expect(changesIn(CONTACT, formOf(CONTACT))).toEqual({ patch: {}, faults: new Map() });
+  expect(changesIn(CONTACT, formOf(CONTACT), cardOf(CONTACT))).toEqual({ patch: {}, faults: new Map() });
 });
 
 test("what a field shows means what the contact has", () => {
@@ -63,11 +64,31 @@ test.each([
 
 test("only what was changed is sent, and what follows is told by name", () => {
   const form = { ...formOf(CONTACT), call: "lu3qsc", name: "" };
-  expect(changesIn(CONTACT, form).patch).toEqual({ call: "LU3QSC", name: null });
+  expect(changesIn(CONTACT, form, cardOf(CONTACT)).patch).toEqual({ call: "LU3QSC", name: null });
   const saved = { ...CONTACT, call: "LU3QSC", entityCode: 100, cqZone: 13, name: null };
   expect(differences(CONTACT, saved, { call: "LU3QSC", name: null })).toEqual([
     { key: "entityCode", label: "Entity", was: "Faroe Islands", is: "Argentina" },
     { key: "cqZone", label: "CQ zone", was: "14", is: "13" },
+  ]);
+});
+
+test("the card is changed beside what services have, and taken off when nothing is left of it", () => {
+  const lantern = { ...cardOf(CONTACT), channel: "lantern" as const, sent: "sent" as const };
+  const contact = { ...CONTACT, confirmations: [lantern] };
+  const card = { ...cardOf(contact), sent: "sent" as const, sentOn: "2026-11-22", sentVia: "bureau" };
+  const changes = (now: StoredContact, as: Confirmation) => changesIn(now, formOf(now), as);
+  expect(changes(contact, card)).toEqual({ patch: { confirmations: [lantern, card] }, faults: new Map() });
+  const saved = { ...contact, confirmations: [lantern, card] };
+  expect(changes(saved, card).patch).toEqual({});
+  expect(changes(saved, cardOf(CONTACT)).patch).toEqual({ confirmations: [lantern] });
+  expect(changes(contact, { ...card, sentOn: "yesterday" }).faults.get("card.sentOn")).toContain("2026-11-23");
+  expect(differences(contact, saved)).toEqual([
+    {
+      key: "confirmations",
+      label: "Confirmations",
+      was: "Lantern sent, theirs no",
+      is: "Lantern sent, theirs no and Card sent, theirs no",
+    },
   ]);
 });
 

@@ -1,4 +1,4 @@
-import { CHANNEL_NAMES, type Confirmation } from "@/core/confirm";
+import { CHANNEL_NAMES, type Confirmation, confirmationSchema, emptyConfirmation } from "@/core/confirm";
 import { contactFactsSchema, FACT_FIELDS, type FactField, type FactKey, type FactKind, factText } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
@@ -62,10 +62,19 @@ function meaning(kind: FactKind, text: string): Value | { readonly fault: string
   }
 }
 
-export type Patch = Partial<Record<FactKey, Value>>;
+export type Patch = Partial<Record<FactKey, Value>> & { confirmations?: readonly Confirmation[] };
 
-/** What the form changes of a contact, and what is wrong in it, by field. */
-export function changesIn(contact: StoredContact, form: Form): { patch: Patch; faults: ReadonlyMap<string, string> } {
+/** How the cards of a contact stand. */
+export function cardOf({ confirmations }: StoredContact): Confirmation {
+  return confirmations.find(({ channel }) => channel === "card") ?? emptyConfirmation("card");
+}
+
+/** What the form, and the card as it stands in it, change of a contact, and what is wrong in it, by field. */
+export function changesIn(
+  contact: StoredContact,
+  form: Form,
+  card: Confirmation,
+): { patch: Patch; faults: ReadonlyMap<string, string> } {
   const before = formOf(contact);
   const patch: Patch = {};
   const faults = new Map<string, string>();
@@ -75,7 +84,19 @@ export function changesIn(contact: StoredContact, form: Form): { patch: Patch; f
     if ("fault" in read) faults.set(one.key, read.fault);
     else patch[one.key] = read.value;
   }
+  if (!same(card, cardOf(contact))) {
+    const others = contact.confirmations.filter(({ channel }) => channel !== "card");
+    patch.confirmations = same(card, emptyConfirmation("card")) ? others : [...others, card];
+    const checked = confirmationSchema.safeParse(card);
+    for (const { path } of checked.error?.issues ?? []) faults.set(`card.${path.join(".")}`, NO_DAY);
+  }
   return { patch, faults };
+}
+
+const NO_DAY = "a day is written like 2026-11-23";
+
+function same(one: unknown, other: unknown): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }
 
 /** A difference of two states of a contact, for people: "Entity: Chile, was Peru". */
@@ -89,12 +110,13 @@ export interface Difference {
 /** How two states of a contact differ in the facts of the form, but for those in `without`. */
 export function differences(was: StoredContact, is: StoredContact, without: Patch = {}): Difference[] {
   const [before, after] = [formOf(was), formOf(is)];
-  return FACT_FIELDS.filter(({ key }) => !(key in without) && before[key] !== after[key]).map(({ key, label }) => ({
-    key,
-    label,
-    was: inWords(key, before[key]),
-    is: inWords(key, after[key]),
-  }));
+  const found: Difference[] = FACT_FIELDS.filter(({ key }) => !(key in without) && before[key] !== after[key]).map(
+    ({ key, label }) => ({ key, label, was: inWords(key, before[key]), is: inWords(key, after[key]) }),
+  );
+  const key = "confirmations";
+  if (!(key in without) && !same(was[key], is[key]))
+    found.push({ key, label: labelOf(key), was: valueInWords(key, was[key]), is: valueInWords(key, is[key]) });
+  return found;
 }
 
 /** A fact's text for people: an entity by its name, and "empty" where there is none. */
