@@ -4,26 +4,12 @@ import { cleanCall, parseCallsign } from "../callsign";
 import { confirmationSchema } from "../confirm/channel";
 import { type CallException, resolve } from "../entity";
 import { parseGrid } from "../geo";
+import { callSchema as call, textSchema as text } from "./fieldSchemas";
 
-const text = (longest: number) =>
-  z
-    .string()
-    .trim()
-    .max(longest)
-    .transform((value) => value || null)
-    .nullable()
-    .default(null);
 const whole = (least: number, most: number) => {
   const error = `this is a whole number from ${least} to ${most}`;
   return z.int({ error }).min(least, { error }).max(most, { error }).nullable().default(null);
 };
-
-const call = z.string().transform((value, context) => {
-  const result = parseCallsign(value);
-  if (result.ok) return result.callsign.call;
-  context.addIssue({ code: "custom", message: result.reason });
-  return z.NEVER;
-});
 
 const grid = z
   .string()

@@ -10,6 +10,7 @@ export {
   secondsOf,
 } from "./contact";
 export type { Checked, CompleteContact, ContactFacts, ContactInput, ExtraField, Fault } from "./contact";
+export { callSchema, textSchema } from "./fieldSchemas";
 export { FACT_FIELDS, FACT_GROUPS, factText } from "./fields";
 export type { FactField, FactKey, FactKind } from "./fields";
 export { additionsFrom } from "./merge";

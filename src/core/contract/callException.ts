@@ -1,6 +1,5 @@
 import { z } from "zod";
-import { parseCallsign } from "../callsign";
-import { secondsOf } from "../contact";
+import { callSchema, secondsOf } from "../contact";
 import { entityByCode } from "../entity";
 
 const day = (end: "T00:00:00Z" | "T23:59:59Z") =>
@@ -13,12 +12,7 @@ const day = (end: "T00:00:00Z" | "T23:59:59Z") =>
 /** A call that operated from an entity that its letters do not tell, on the days from and until, both inside. */
 export const callExceptionInputSchema = z
   .strictObject({
-    call: z.string().transform((value, context) => {
-      const result = parseCallsign(value);
-      if (result.ok) return result.callsign.call;
-      context.addIssue({ code: "custom", message: result.reason });
-      return z.NEVER;
-    }),
+    call: callSchema,
     entityCode: z.int().refine((code) => entityByCode(code) !== undefined, "no entity has this code"),
     from: day("T00:00:00Z"),
     until: day("T23:59:59Z"),

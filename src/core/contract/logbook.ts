@@ -1,26 +1,12 @@
 import { z } from "zod";
-import { parseCallsign } from "../callsign";
+import { callSchema, textSchema } from "../contact";
 import { parseGrid } from "../geo";
-
-const text = (longest: number) =>
-  z
-    .string()
-    .trim()
-    .max(longest)
-    .transform((value) => value || null)
-    .nullable()
-    .default(null);
 
 /** A place one operates from. */
 export const siteInputSchema = z.strictObject({
   name: z.string().trim().min(1, "a site needs a name").max(100),
-  call: z.string().transform((value, context) => {
-    const result = parseCallsign(value);
-    if (result.ok) return result.callsign.call;
-    context.addIssue({ code: "custom", message: result.reason });
-    return z.NEVER;
-  }),
-  operator: text(40),
+  call: callSchema,
+  operator: textSchema(40),
   grid: z.string().transform((value, context) => {
     const result = parseGrid(value);
     if (result.ok && result.grid.length >= 4) return result.grid;
@@ -30,8 +16,8 @@ export const siteInputSchema = z.strictObject({
     });
     return z.NEVER;
   }),
-  state: text(20),
-  county: text(200),
+  state: textSchema(20),
+  county: textSchema(200),
   /** Watts. */
   power: z
     .number({ error: "the power is a number of watts" })
