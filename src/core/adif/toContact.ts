@@ -460,6 +460,8 @@ const MIDNIGHT_AT_THE_END = "24:00:00";
 
 /** A time of day as "21:40:07"; null where it is none. Zeros that a spreadsheet took away come back: 45 is 00:45. */
 function readTime(text: string): string | null {
+  const plain = /^([01]\d|2[0-3])([0-5]\d)([0-5]\d)?$/.exec(text);
+  if (plain !== null) return `${plain[1]}:${plain[2]}:${plain[3] ?? "00"}`;
   const [, value = "", half] = /^(.*?)\s*(?:z|utc|([ap])\.?m\.?)?$/i.exec(text.trim()) ?? [];
   const colons = /^(\d{1,2}):(\d\d)(?::(\d\d)(?:\.\d+)?)?$/.exec(value);
   const figures = /^\d{1,6}$/.test(value) ? value.padStart(value.length > 4 ? 6 : 4, "0") : "";
