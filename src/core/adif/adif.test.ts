@@ -211,16 +211,16 @@ test("a user-defined field keeps the type that its header declares", () => {
 
 test("contacts between which the end is missing come apart, and each is told", () => {
   const second = BASE.replace("OY4QSA", "OY4QSE");
-  const { records } = read(`<EOH>${BASE}<NAME:6>Sunnva\n${second}\n${BASE}<EOR>\n${second}<EOR>`, 7);
+  const { records } = read(`<EOH>${BASE}<NAME:6>Sunnva<NAME:4>Anna\n${second}\n${BASE}<EOR>\n${second}<EOR>`, 7);
   const understood = records.map((record) => contactFromAdif(record));
   expect(understood.map((one) => one.ok && one.contact.call)).toEqual(["OY4QSA", "OY4QSE", "OY4QSA", "OY4QSE"]);
   expect(understood.map(({ notes }) => notes.map(({ line, field }) => `${line} ${field}`))).toEqual([
-    [],
+    ["1 NAME"],
     ["2 EOR"],
     ["3 EOR"],
     [],
   ]);
-  expect(records.map(({ raw }) => raw).join("")).toContain("<NAME:6>Sunnva\n<CALL:6>OY4QSE");
+  expect(records.map(({ raw }) => raw).join("")).toContain("<NAME:4>Anna\n<CALL:6>OY4QSE");
 });
 
 test("ADX gives back what was written into it, in pieces of any size", () => {

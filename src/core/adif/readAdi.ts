@@ -264,22 +264,26 @@ export function adiReader(): AdifReader {
 }
 
 /**
- * A record in which a second contact begins, since the end between the two is missing, as two or more: where the
- * first field comes again whose like has come before, and each part has a call and a date.
+ * A record in which a second contact begins, since the end between the two is missing, as two or more: from where its
+ * first field comes again, or else the call or the date; each part has a call and a date.
  */
 function dividedRecord(record: AdifRecord): AdifRecord[] {
   const { fields } = record;
   if (times(fields, "CALL") < 2 || times(fields, "QSO_DATE") < 2) return [record];
-  const seen = new Set<string>();
-  const cut = fields.findIndex(({ name }) => seen.size === seen.add(name).size);
+  const again = (name: string) => fields.findIndex((field, index) => field.name === name && index > firstOf(name));
+  const firstOf = (name: string) => fields.findIndex((field) => field.name === name);
+  const start = again(fields[0]!.name);
+  const cut = start > 0 ? start : Math.min(again("CALL"), again("QSO_DATE"));
   const first = fields.slice(0, cut);
   if (times(first, "CALL") !== 1 || times(first, "QSO_DATE") !== 1) return [record];
   const place = fields[cut]!.at;
   const line = record.line + record.raw.slice(0, place).split("\n").length - 1;
   const rest = fields.slice(cut).map((field) => ({ ...field, at: field.at - place }));
   const text = "the record before it has no end; it was taken to end here";
+  // What is broken is the end of the last.
+  const { broken: _broken, ...whole } = record;
   return [
-    { ...record, raw: record.raw.slice(0, place), fields: first, notes: record.notes.filter((one) => one.line < line) },
+    { ...whole, raw: record.raw.slice(0, place), fields: first, notes: record.notes.filter((one) => one.line < line) },
     ...dividedRecord({
       ...record,
       line,
