@@ -223,6 +223,15 @@ test("contacts between which the end is missing come apart, and each is told", (
   expect(records.map(({ raw }) => raw).join("")).toContain("<NAME:4>Anna\n<CALL:6>OY4QSE");
 });
 
+test("a long file without any end of a record is as many contacts as it has", () => {
+  const count = 20_000;
+  const { records } = read(`<EOH>${`${BASE}<NAME>Sunnva\n`.repeat(count)}`);
+  expect(records).toHaveLength(count);
+  const last = contactFromAdif(records[count - 1]!);
+  expect(last.ok && last.contact.name).toBe("Sunnva");
+  expect(last.notes.map(({ line, field }) => `${line} ${field}`)).toEqual([`${count} EOR`, `${count} NAME`, "1 EOR"]);
+});
+
 test("ADX gives back what was written into it, in pieces of any size", () => {
   fc.assert(
     fc.property(contacts, fc.integer({ min: 1, max: 200 }), (input, piece) => {

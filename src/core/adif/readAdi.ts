@@ -264,34 +264,50 @@ export function adiReader(): AdifReader {
 }
 
 /**
- * A record in which a second contact begins, since the end between the two is missing, as two or more: from where its
- * first field comes again, or else the call or the date; each part has a call and a date.
+ * A record in which further contacts begin, since the ends between them are missing, as one record each: from where
+ * its first field comes again, or else the call or the date, once a call and a date were read.
  */
 function dividedRecord(record: AdifRecord): AdifRecord[] {
-  const { fields } = record;
+  const { fields, raw, broken } = record;
   if (times(fields, "CALL") < 2 || times(fields, "QSO_DATE") < 2) return [record];
-  const again = (name: string) => fields.findIndex((field, index) => field.name === name && index > firstOf(name));
-  const firstOf = (name: string) => fields.findIndex((field) => field.name === name);
-  const start = again(fields[0]!.name);
-  const cut = start > 0 ? start : Math.min(again("CALL"), again("QSO_DATE"));
-  const first = fields.slice(0, cut);
-  if (times(first, "CALL") !== 1 || times(first, "QSO_DATE") !== 1) return [record];
-  const place = fields[cut]!.at;
-  const line = record.line + record.raw.slice(0, place).split("\n").length - 1;
-  const rest = fields.slice(cut).map((field) => ({ ...field, at: field.at - place }));
-  const text = "the record before it has no end; it was taken to end here";
-  // What is broken is the end of the last.
-  const { broken: _broken, ...whole } = record;
-  return [
-    { ...whole, raw: record.raw.slice(0, place), fields: first, notes: record.notes.filter((one) => one.line < line) },
-    ...dividedRecord({
-      ...record,
+  const parts: AdifRecord[] = [];
+  let { line } = record;
+  let from = 0;
+  let noteFrom = 0;
+  for (let to = nextContact(fields, from); from < fields.length; from = to, to = nextContact(fields, from)) {
+    const start = parts.length === 0 ? 0 : fields[from]!.at;
+    const end = fields[to]?.at ?? raw.length;
+    const text = raw.slice(start, end);
+    const lineAfter = line + text.split("\n").length - 1;
+    let noteTo = noteFrom;
+    while (noteTo < record.notes.length && (end === raw.length || record.notes[noteTo]!.line < lineAfter)) noteTo++;
+    const missingEnd = { line, field: "EOR", text: "the record before it has no end; it was taken to end here" };
+    const notes = record.notes.slice(noteFrom, noteTo);
+    parts.push({
       line,
-      raw: record.raw.slice(place),
-      fields: rest,
-      notes: [{ line, field: "EOR", text }, ...record.notes.filter((one) => one.line >= line)],
-    }),
-  ];
+      raw: text,
+      fields: fields.slice(from, to).map((field) => ({ ...field, at: field.at - start })),
+      notes: parts.length === 0 ? notes : [missingEnd, ...notes],
+      ...(broken === undefined || end < raw.length ? {} : { broken }),
+    });
+    line = lineAfter;
+    noteFrom = noteTo;
+  }
+  return parts;
+}
+
+/** Where the contact that begins at a field ends: the index of the next one's first field. */
+function nextContact(fields: readonly AdifField[], from: number): number {
+  let call = 0;
+  let date = 0;
+  for (let index = from; index < fields.length; index++) {
+    const { name } = fields[index]!;
+    const again = name === fields[from]!.name || (name === "CALL" && call > 0) || (name === "QSO_DATE" && date > 0);
+    if (again && index > from && call > 0 && date > 0) return index;
+    if (name === "CALL") call++;
+    if (name === "QSO_DATE") date++;
+  }
+  return fields.length;
 }
 
 function times(fields: readonly AdifField[], name: string): number {
