@@ -126,7 +126,7 @@ function mountAthos(call: Callsign): readonly Entity[] | null {
  */
 export function movedByStroke(call: Callsign): string | null {
   if (call.portable || call.markers.length === 0) return null;
-  if (/^[AKNW][HLP][0-9]/.test(call.base)) {
+  if (/^(A[HL]|[KNW][HLP])[0-9]/.test(call.base)) {
     return call.markers.some((marker) => /^[0-9]$/.test(marker)) ? `W${call.digit}${call.suffix}` : null;
   }
   if (/^(L[2-9O-W]|A[YZ])/.test(call.base)) {

@@ -164,6 +164,7 @@ test.each([
   ["3D2QRA/R", "Rotuma Island", "OC", 32, 56],
   ["FR5QRA/G", "Glorioso Islands", "AF", 39, 53],
   ["FR5QRA/T", "Tromelin Island", "AF", 39, 53],
+  ["AP2QRA/4", "Pakistan", "AS", 21, 41],
   ["KL7QRA/7", "United States", "NA", 3, 6],
   ["LU1QRA/X", "Argentina", "SA", 13, 16],
   ["LU1QRA/D", "Argentina", "SA", 13, 14],
