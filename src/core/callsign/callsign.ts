@@ -12,7 +12,10 @@ export interface Callsign {
   readonly digit: string;
   /** What follows the digit in the base call: "QUA". */
   readonly suffix: string;
-  /** What tells where it operates: the base call, the base with its digit replaced, or a portable prefix. */
+  /**
+   * What tells where it operates: the base call, its prefix with the digit replaced (whose letters tell of home, and
+   * are left out), or a portable prefix.
+   */
   readonly location: string;
   /** True when `location` is a designator given before or after a stroke, and not the base call itself. */
   readonly portable: boolean;
@@ -200,7 +203,7 @@ function areaOf(portable: string): string {
 
 function locationOf(base: string, form: Form, elsewhere: string | null, areaDigit: string | null): string {
   if (areaDigit === null) return elsewhere ?? base;
-  return elsewhere === null ? form.national + areaDigit + form.suffix : countingPrefix(form, elsewhere, areaDigit);
+  return elsewhere === null ? form.national + areaDigit : countingPrefix(form, elsewhere, areaDigit);
 }
 
 function isMarker(part: string, parts: readonly string[]): boolean {

@@ -69,7 +69,7 @@ const ISLAND_STROKES: ReadonlyMap<string, number> = new Map([
 export function ruleFor(matched: Entity, call: Callsign, location: string): readonly Entity[] | null {
   switch (matched.code) {
     case UNITED_STATES:
-      return guantanamoBay(location);
+      return guantanamoBay(call, location);
     case EUROPEAN_RUSSIA:
       return russia(location);
     case GREECE:
@@ -88,8 +88,8 @@ function islandByStroke(matched: Entity, call: Callsign): readonly Entity[] | nu
 }
 
 /** KG4 and two letters is Guantanamo Bay; one or three letters are in the United States. */
-function guantanamoBay(location: string): readonly Entity[] | null {
-  if (location === "KG4") return entities(GUANTANAMO_BAY, UNITED_STATES);
+function guantanamoBay(call: Callsign, location: string): readonly Entity[] | null {
+  if (call.portable && location === "KG4") return entities(GUANTANAMO_BAY, UNITED_STATES);
   return /^KG4[A-Z]{2}$/.test(location) ? entities(GUANTANAMO_BAY) : null;
 }
 
@@ -131,7 +131,7 @@ export function movedByStroke(call: Callsign): string | null {
   }
   if (/^(L[2-9O-W]|A[YZ])/.test(call.base)) {
     const province = call.markers.find((marker) => /^[V-Z]$/.test(marker));
-    return province === undefined ? null : call.location.slice(0, -call.suffix.length) + province;
+    return province === undefined ? null : call.prefix + province;
   }
   return null;
 }
