@@ -52,4 +52,20 @@ test("another site is added, used for the next contact, changed and removed, by 
   await page.getByLabel("Name of the place").fill("Delta");
   await page.keyboard.press("Enter");
   await expect(sites.getByRole("listitem").filter({ hasText: "Delta" })).toBeVisible();
+
+  await sites.getByRole("button", { name: "Add a site" }).click();
+  await page.getByLabel("Name of the place").fill("Hill");
+  await page.getByLabel("Call on the air, as in LU/CX3QUA").fill("CX3QUA/P");
+  await page.getByLabel("Grid, as in GF35co").fill("GF25");
+  await page.keyboard.press("Enter");
+  const hill = sites.getByRole("listitem").filter({ hasText: "Hill" });
+  await hill.getByRole("button", { name: "Remove Hill" }).click();
+  await expect(hill).toHaveCount(0);
+  await page
+    .getByRole("listitem")
+    .filter({ hasText: "Hill is removed." })
+    .getByRole("button", { name: "Undo" })
+    .click();
+  const kept = async () => (await app.api<{ items: { name: string }[] }>("sites")).items.map(({ name }) => name);
+  await expect.poll(kept).toContain("Hill");
 });

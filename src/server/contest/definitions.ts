@@ -127,7 +127,7 @@ export function tryOut(context: Context, input: unknown): Result<TryOut> {
   return done({
     side,
     ownSide: stationOf(rules, own).side,
-    values: { ...values },
+    values,
     leftover: [...leftover],
     judgement: judgementView(rules, judgement),
     next: periodView(next),
