@@ -100,7 +100,7 @@ async function benchImport(file: string, count: number): Promise<{ context: Cont
 
 async function runImport(file: string, database: string): Promise<{ context: Context; logbookId: number; ms: number }> {
   const databaseFile = join(folder, database);
-  const store = await openStore(databaseFile);
+  const store = openStore(databaseFile);
   const context = quietContext(store, "bench");
   const logbook = createLogbook(context, {
     name: "Bench",
@@ -134,7 +134,7 @@ async function runImport(file: string, database: string): Promise<{ context: Con
 async function bareInserts(from: Store, database: string): Promise<number> {
   const contacts = from.all(from.q.selectFrom("contact").selectAll()).map((row) => Object.values(row));
   const confirmations = from.all(from.q.selectFrom("confirmation").selectAll()).map((row) => Object.values(row));
-  const store = await openStore(join(folder, database));
+  const store = openStore(join(folder, database));
   createLogbook(quietContext(store, "bench"), {
     name: "Bare",
     site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },

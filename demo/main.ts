@@ -8,7 +8,7 @@ import { seedDemo } from "./seed";
 const config = readConfig(process.env);
 const making = `${config.databaseFile}.making`;
 for (const suffix of ["", "-wal", "-shm"]) rmSync(making + suffix, { force: true });
-const store = await openStore(making);
+const store = openStore(making);
 seedDemo(quietContext(store, "demo"), config.data);
 store.close();
 renameSync(making, config.databaseFile);

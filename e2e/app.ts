@@ -46,27 +46,23 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
   let server = await launch();
 
   async function launch(): Promise<ChildProcess> {
-    const child = spawn(
-      process.execPath,
-      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)],
-      {
-        stdio: ["ignore", "ignore", "inherit"],
-        env: {
-          ...process.env,
-          NODE_ENV: "production",
-          NEXT_TELEMETRY_DISABLED: "1",
-          MALLOC_ARENA_MAX: "2",
-          YPSILOID_PORT: String(port),
-          YPSILOID_DATA: data,
-          YPSILOID_LANTERN_URL: lanternUrl,
-          YPSILOID_LANTERN_TIMEOUT: "2",
-          YPSILOID_ORGANISER_URL: organiserUrl,
-          YPSILOID_ORGANISER_TIMEOUT: "2",
-          YPSILOID_ALMANAC_URL: `http://127.0.0.1:${portOf(almanac)}`,
-          YPSILOID_KEYER_PORT: String(portOf(keyer)),
-        },
+    const child = spawn(process.execPath, ["scripts/serve.mjs"], {
+      stdio: ["ignore", "ignore", "inherit"],
+      env: {
+        ...process.env,
+        NODE_ENV: "production",
+        NEXT_TELEMETRY_DISABLED: "1",
+        MALLOC_ARENA_MAX: "2",
+        YPSILOID_PORT: String(port),
+        YPSILOID_DATA: data,
+        YPSILOID_LANTERN_URL: lanternUrl,
+        YPSILOID_LANTERN_TIMEOUT: "2",
+        YPSILOID_ORGANISER_URL: organiserUrl,
+        YPSILOID_ORGANISER_TIMEOUT: "2",
+        YPSILOID_ALMANAC_URL: `http://127.0.0.1:${portOf(almanac)}`,
+        YPSILOID_KEYER_PORT: String(portOf(keyer)),
       },
-    );
+    });
     for (;;) {
       if (child.exitCode !== null) throw new Error("the application ended before it answered");
       const up = await fetch(`${url}/api/v1/health`).catch(() => null);

@@ -38,7 +38,7 @@ if (!existsSync(join(data, "ypsiloid.sqlite"))) {
 
 const children = [
   start("tsx", ["stand-ins/main.ts"], { env }),
-  start("next", ["start", "-H", host, "-p", String(port)], { env, stdio: ["ignore", "ignore", "inherit"] }),
+  start("serve", [], { env, stdio: ["ignore", "ignore", "inherit"] }),
 ];
 let stopping = false;
 function stop(code) {

@@ -69,7 +69,7 @@ export function run(program, args, { env = process.env, ...options } = {}) {
   return spawnSync(process.execPath, [binOf(program), ...args], all);
 }
 
-/** Starts a program of node_modules and leaves it running. */
+/** Starts a program of node_modules, or the server, and leaves it running. */
 export function start(program, args, { env = process.env, ...options } = {}) {
   const all = { cwd: ROOT, stdio: "inherit", env: { ...SHARED_MEMORY, ...env }, ...options };
   return spawn(process.execPath, [binOf(program), ...args], all);
@@ -88,7 +88,7 @@ const PROGRAMS = {
 };
 
 function binOf(program) {
-  return join(ROOT, "node_modules", PROGRAMS[program]);
+  return program === "serve" ? join(ROOT, "scripts", "serve.mjs") : join(ROOT, "node_modules", PROGRAMS[program]);
 }
 
 /** Gives up when a port is taken. */
@@ -107,7 +107,8 @@ export async function answers(url, process_) {
   process_.once("exit", () => (ended = true));
   while (!ended) {
     try {
-      if ((await fetch(url)).ok) return true;
+      await fetch(url);
+      return true;
     } catch {
       // Not up yet.
     }

@@ -1,10 +1,11 @@
-// `npm start`: the built application, on the address of the configuration.
-import { ensureBuilt, ensureInstalled, run } from "./setup.mjs";
+// `npm start`: the built application, on the address of the configuration. `--dev` for one that follows its sources.
+import { constants } from "node:os";
+import { ensureBuilt, ensureInstalled, start } from "./setup.mjs";
 
+const development = process.argv.includes("--dev");
 ensureInstalled();
-ensureBuilt();
-const { YPSILOID_HOST: host = "127.0.0.1", YPSILOID_PORT: port = "4680" } = process.env;
-process.exit(
-  run("next", ["start", "-H", host, "-p", port], { env: { ...process.env, YPSILOID_HOST: host, YPSILOID_PORT: port } })
-    .status ?? 1,
-);
+if (!development) ensureBuilt();
+const env = { ...process.env, NODE_ENV: development ? "development" : "production" };
+const server = start("serve", development ? ["--dev"] : [], { env });
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => server.kill(signal));
+server.on("exit", (code, signal) => process.exit(code ?? 128 + constants.signals[signal]));

@@ -4,5 +4,5 @@ import { localFinder } from "./logbook/localFinder";
 
 /** The context of a program of its own, of which no browser hears. */
 export function quietContext(store: Store, name: string, now = () => Math.floor(Date.now() / 1000)): Context {
-  return { store, finder: localFinder(store), actor: { name }, now, announce: () => {} };
+  return { store, finder: localFinder(store), actor: { name }, now, announce: () => {}, write: async (work) => work() };
 }

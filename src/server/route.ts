@@ -1,6 +1,9 @@
+import { randomBytes } from "node:crypto";
 import { z } from "zod";
 import type { Context } from "./context";
-import { requestFault } from "./hosts";
+import { unwritableIn } from "../core/contact";
+import { diskFault } from "./db/diskFault";
+import { LOG_FILE } from "./log";
 import type { Problem, Result } from "./problem";
 import { contextOf, type Runtime, runtime } from "./runtime";
 
@@ -19,6 +22,7 @@ interface RouteCall {
 }
 
 type Handler = (call: RouteCall) => Promise<Response> | Response;
+type RouteHandler = (request: Request, parameters: NextParameters) => Promise<Response>;
 type NextParameters = { params: Promise<Record<string, string | string[]> | undefined> };
 
 const LARGEST_BODY = 1_000_000;
@@ -29,39 +33,63 @@ class BadRequest extends Error {
   }
 }
 
-/** Wraps a handler: what it throws by intent becomes problem details, anything else a logged 500 that tells nothing. */
-export function route(handler: Handler): (request: Request, parameters: NextParameters) => Promise<Response> {
+/**
+ * Wraps a handler that reads, or waits for something: what it throws by intent becomes problem details, anything else a
+ * logged 500 that tells where to look. What it writes, it writes within `context.write`.
+ */
+export function route(handler: Handler): RouteHandler {
   return async (request, { params }) => {
     const live = await runtime();
-    const fault = requestFault(request.method, request.headers, live.config);
-    if (fault !== null) return problemResponse({ status: 403, title: "Refused", detail: fault });
     try {
       const raw = (await params) ?? {};
       const path = Object.fromEntries(
-        Object.entries(raw).map(([name, value]) => [
-          name,
-          Array.isArray(value) ? value.map(decodeURIComponent).join("/") : value,
-        ]),
+        Object.entries(raw).map(([name, value]) => [name, Array.isArray(value) ? value.map(decoded).join("/") : value]),
       );
+      for (const [name, value] of Object.entries(path)) refuseUnwritable(value, name);
       return await handler({
         context: contextOf(live),
         runtime: live,
         request,
         path,
         id: (name) => rowId(path[name]),
-        query: Object.fromEntries(new URL(request.url).searchParams),
-        json: () => readJson(request),
+        query: queryOf(request),
+        json: async () => jsonOf(await readLimited(request)),
       });
     } catch (error) {
       if (error instanceof BadRequest) return problemResponse(error.problem);
-      live.log.error({ err: error }, "a request failed");
-      return problemResponse({
-        status: 500,
-        title: "Unexpected fault",
-        detail: "The server met an unexpected fault; its log says more.",
-      });
+      return faultResponse(live, error);
     }
   };
+}
+
+type WritingHandler = (call: Omit<RouteCall, "request" | "json"> & { readonly body: () => unknown }) => Response;
+
+/** Wraps a handler that writes, and need not wait for anything: it works in one go, while nobody else writes. */
+export function writing(handler: WritingHandler): RouteHandler {
+  return route(async ({ request, json: _, ...call }) => {
+    const text = await readLimited(request);
+    return call.context.write(() => handler({ ...call, body: () => jsonOf(text) }));
+  });
+}
+
+/** What nobody foresaw: a full disk is said as such, anything else by the line of the log that says more. */
+function faultResponse({ log }: Runtime, error: unknown): Response {
+  const disk = diskFault(error);
+  if (disk !== null) {
+    log.error({ err: error }, "the disk cannot be written");
+    return problemResponse({
+      status: 507,
+      title: "Not kept",
+      detail: `${disk}, and try again. Nothing of this was kept; what was kept before is safe.`,
+    });
+  }
+  const fault = randomBytes(4).toString("hex");
+  log.error({ err: error, fault }, "a request failed");
+  return problemResponse({
+    status: 500,
+    title: "Unexpected fault",
+    detail: `The server met an unexpected fault: the line with "${fault}" in ${LOG_FILE} of the data folder says more.`,
+  });
 }
 
 /** A result as a response: its value as JSON, or its problem. */
@@ -93,6 +121,8 @@ export function answerFile(result: Result<FileAnswer>): Response {
       if (piece.done === true) controller.close();
       else controller.enqueue(typeof piece.value === "string" ? encoder.encode(piece.value) : piece.value);
     },
+    // Whoever fetched it went away: the file behind it is closed.
+    cancel: () => void iterator.return?.(),
   });
   return new Response(body, {
     headers: { "content-type": type, "content-disposition": `attachment; filename="${name}"` },
@@ -116,13 +146,37 @@ function rowId(text: string | undefined): number {
   throw new BadRequest({ status: 404, title: "Not found", detail: `"${text ?? ""}" is no number of a row` });
 }
 
-async function readJson(request: Request): Promise<unknown> {
-  const text = await readLimited(request);
+function decoded(text: string): string {
   try {
-    return JSON.parse(text);
+    return decodeURIComponent(text);
+  } catch {
+    // It was decoded already, and has a % of its own.
+    return text;
+  }
+}
+
+function queryOf(request: Request): Record<string, string> {
+  const query = Object.fromEntries(new URL(request.url).searchParams);
+  for (const [name, value] of Object.entries(query)) refuseUnwritable(value, name);
+  return query;
+}
+
+function jsonOf(text: string): unknown {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
   } catch {
     throw new BadRequest({ status: 400, title: "Not JSON", detail: "The body is no valid JSON." });
   }
+  refuseUnwritable(value, "");
+  return value;
+}
+
+/** What cannot be kept as it is, is refused where it comes in. */
+function refuseUnwritable(value: unknown, field: string): void {
+  const found = unwritableIn(value, field);
+  if (found !== null)
+    throw new BadRequest({ status: 422, title: "Not valid", detail: `${found.field}: ${found.text}`, faults: [found] });
 }
 
 async function readLimited(request: Request): Promise<string> {

@@ -1,9 +1,12 @@
-import pino, { type Logger } from "pino";
+import type { Logger } from "pino";
 import { LOCAL_OPERATOR } from "./actor";
 import { type Config, prepareDataFolder, readConfig } from "./config";
 import type { Context } from "./context";
-import { openStore, type Store } from "./db/store";
+import { startCheckpointer } from "./db/checkpointer";
+import { createDoor, type Door } from "./db/door";
+import { connect, openStore, type Store } from "./db/store";
 import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
+import { openLog } from "./log";
 import { createFinder, type Finder } from "./logbook/finder";
 import { createKeyer, type Keyer } from "./links/keyer";
 import { askAlmanac } from "./directory/almanac";
@@ -14,6 +17,7 @@ import { createHub, type Hub } from "./live/hub";
 export interface Runtime {
   readonly config: Config;
   readonly store: Store;
+  readonly door: Door;
   readonly hub: Hub;
   readonly supervisor: Supervisor;
   readonly finder: Finder;
@@ -38,15 +42,18 @@ const LONG_JOB = 20;
 async function start(): Promise<Runtime> {
   const config = readConfig(process.env);
   prepareDataFolder(config.data);
-  const log = pino({ redact: ["*.token", "*.authorization", "headers.authorization"] });
-  const store = await openStore(config.databaseFile);
-  markInterrupted({ store, now: nowSeconds });
+  const log = openLog(config.data);
+  openStore(config.databaseFile).close();
+  const door = createDoor();
+  const store = connect(config.databaseFile, { gate: door.gate });
+  await door.write(() => markInterrupted({ store, now: nowSeconds }));
+  startCheckpointer({ databaseFile: config.databaseFile, cells: door.cells });
   const lantern = {
     url: config.lanternUrl,
     token: config.lanternToken,
     timeoutMs: config.lanternTimeoutSeconds * 1000,
   };
-  const supervisor = createSupervisor(config.databaseFile, lantern, (error) =>
+  const supervisor = createSupervisor(config.databaseFile, door, lantern, (error) =>
     log.error({ err: error }, "a job ended unexpectedly"),
   );
   const ending = new AbortController();
@@ -62,18 +69,19 @@ async function start(): Promise<Runtime> {
   const almanac = { url: config.almanacUrl, timeoutMs: config.almanacTimeoutSeconds * 1000 };
   const directory = createDirectory({
     store,
+    write: door.write,
     ask: (baseCall) => askAlmanac(almanac, baseCall),
     announce: hub.announce,
     now: nowSeconds,
     fault: (error) => log.info({ err: error }, "the directory does not answer"),
   });
   ending.signal.addEventListener("abort", () => (keyer.close(), directory.close()));
-  return { config, store, hub, supervisor, finder, keyer, directory, log, ending: ending.signal };
+  return { config, store, door, hub, supervisor, finder, keyer, directory, log, ending: ending.signal };
 }
 
 /** What a request works with. */
-export function contextOf({ store, hub, finder }: Runtime): Context {
-  return { store, finder, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce };
+export function contextOf({ store, door, hub, finder }: Runtime): Context {
+  return { store, finder, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce, write: door.write };
 }
 
 function nowSeconds(): number {

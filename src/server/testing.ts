@@ -14,7 +14,7 @@ import { quietContext } from "./quietContext";
 export async function testContext(
   now = Date.UTC(2026, 10, 23, 21, 40, 7) / 1000,
 ): Promise<{ context: Context; logbookId: number }> {
-  const context = quietContext(await openStore(":memory:"), "test", () => now);
+  const context = quietContext(openStore(":memory:"), "test", () => now);
   const logbook = createLogbook(context, {
     name: "Test log",
     site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },

@@ -229,7 +229,8 @@ test("a long file without any end of a record is as many contacts as it has", ()
   expect(records).toHaveLength(count);
   const last = contactFromAdif(records[count - 1]!);
   expect(last.ok && last.contact.name).toBe("Sunnva");
-  expect(last.notes.map(({ line, field }) => `${line} ${field}`)).toEqual([`${count} EOR`, `${count} NAME`, "1 EOR"]);
+  expect(last.notes.map(({ field }) => field)).toEqual(["EOR", "NAME", "EOR"]);
+  expect(last.notes.slice(0, 2).map(({ line }) => line)).toEqual([count, count]);
 });
 
 test("ADX gives back what was written into it, in pieces of any size", () => {
@@ -281,4 +282,75 @@ test("whatever the bytes, the reader ends, and every byte of a record is told", 
     ),
     { numRuns: 500 },
   );
+});
+
+describe("whatever stands in a file", () => {
+  const size = 600_000;
+  const shapes = {
+    "spaces, then a letter": `a${" ".repeat(size)}x`,
+    "figures, then a letter": `${"1".repeat(size)}x`,
+    "times upon times": " 12:34".repeat(size / 6),
+    points: "1.".repeat(size / 2),
+    "line ends": `${"\n".repeat(size)}x`,
+  };
+  const names = ["CALL", "QSO_DATE", "TIME_ON", "TIME_OFF", "BAND", "FREQ", "MODE", "GRIDSQUARE", "TX_PWR", "DXCC"];
+  names.push("NAME", "COMMENT", "CQZ", "AGE", "LAT", "VUCC_GRIDS", "QSL_SENT", "QSLSDATE", "STATION_CALLSIGN");
+
+  function readAll(text: string): AdifRecord[] {
+    const reader = adifReader();
+    const records: AdifRecord[] = [];
+    for (let at = 0; at < text.length; at += 65_536) records.push(...reader.push(text.slice(at, at + 65_536)));
+    return [...records, ...reader.finish()];
+  }
+
+  test.each(Object.entries(shapes))("a long value of %s takes no longer than its length, in any field", (_, value) => {
+    for (const name of names) {
+      const [record] = readAll(`<${name}:${value.length}>${value}<EOR>\n`);
+      expect(record!.fields).toHaveLength(1);
+      contactFromAdif({ ...record!, fields: [...NEEDED.filter((field) => field.name !== name), ...record!.fields] });
+    }
+  });
+  const NEEDED = Object.entries({ CALL: "W1QRA", QSO_DATE: "20260101", TIME_ON: "0000", BAND: "20m", MODE: "CW" }).map(
+    ([name, value]) => ({ name, value, at: 0 }),
+  );
+
+  test("a length that does not fit is followed by spaces, and one by nothing but brackets", () => {
+    expect(
+      readAll(`<COMMENT:3>abc${" ".repeat(900_000)}x<CALL:5>W1QRA<EOR>`)[0]!.fields.map(({ name }) => name),
+    ).toEqual(["COMMENT", "CALL"]);
+    expect(readAll(`<CALL:5>W1QRA${"<".repeat(900_000)}<EOR>`)[0]!.fields).toHaveLength(1);
+  });
+
+  test("a record that is too large is refused, told with its line, and the next one is read", () => {
+    const many = "<CALL>".repeat(500_000);
+    const [large, next] = readAll(`\n\n${many}<EOR>\n<CALL:5>W1QRA<EOR>\n`);
+    expect(large).toMatchObject({ line: 3, broken: expect.stringContaining("larger than 1 MB") as string });
+    expect(large!.raw.length).toBeLessThanOrEqual(1_000_000);
+    expect(next).toMatchObject({ fields: [{ name: "CALL", value: "W1QRA" }], notes: [] });
+    const [whole] = readAll(`<NOTES:99000>${"n".repeat(99_000)}`.repeat(30));
+    expect(whole!.broken).toContain("larger than 1 MB");
+  });
+
+  test("the XML form is bounded as well", () => {
+    const record = (inner: string) => `<RECORD>${inner}</RECORD>`;
+    const call = "<CALL>W1QRA</CALL>";
+    const [large, next] = readAll(`<ADX><RECORDS>${record(call.repeat(80_000))}${record(call)}</RECORDS></ADX>`);
+    expect(large!.broken).toContain("larger than 1 MB");
+    expect(next!.fields).toMatchObject([{ name: "CALL", value: "W1QRA" }]);
+    const problemOf = (text: string) => {
+      const reader = adifReader();
+      for (let at = 0; at < text.length; at += 65_536) reader.push(text.slice(at, at + 65_536));
+      reader.finish();
+      return reader.problem;
+    };
+    expect(problemOf(`<ADX>${"<A>".repeat(100)}`)).toContain("nested");
+    expect(problemOf(`<ADX><RECORDS><RECORD><NOTES>${"n".repeat(3_000_000)}`)).toContain("no elements any more");
+  });
+
+  test("a NUL is replaced, and told", () => {
+    const [record] = readAll("<CALL:5>W1QRA<QSO_DATE:8>20260101<TIME_ON:4>0000<BAND:3>20m<MODE:2>CW<NAME:3>A\0B<EOR>");
+    const understood = contactFromAdif(record!);
+    expect(understood).toMatchObject({ ok: true, contact: { name: "A\ufffdB" } });
+    expect(understood.notes).toMatchObject([{ field: "NAME", text: expect.stringContaining("no text") as string }]);
+  });
 });

@@ -4,6 +4,11 @@ import { bytesOf } from "./bytes";
 import { ADIF_VERSION, type AdifField, type AdifHeader, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
 import { fieldsOf, type UserDefinedField } from "./write";
 
+/** What has no end must not fill the memory: a record beyond this is refused, a text beyond it ends the reading. */
+const LARGEST_RECORD = 1_000_000;
+const DEEPEST = 16;
+const MOST_USER_DEFINED = 10_000;
+
 /**
  * Reads ADX, the standard's XML form, as a stream. A field of a program, `<APP PROGRAMID="X" FIELDNAME="Y">`, is
  * called APP_X_Y, as it is in ADI; a user-defined one by its name.
@@ -20,17 +25,24 @@ export function adxReader(): AdifReader {
   let seen = false;
   let header: AdifHeader = NO_HEADER;
   let problem: string | null = null;
+  let depth = 0;
+  let recordAt = 0;
+  /** How much was read since anything came of it. */
+  let silent = 0;
   const userDefined = new Map<string, string | undefined>();
 
   parser.on("error", (error) => {
     problem ??= `the XML is broken: ${error.message}`;
   });
   parser.on("opentag", (tag) => {
+    silent = 0;
+    if (++depth > DEEPEST) problem ??= "the XML is nested deeper than ADX is";
     const name = tag.name.toUpperCase();
     if (name === "ADX") seen = true;
     else if (name === "HEADER") inHeader = true;
     else if (name === "RECORD") {
       fields = [];
+      recordAt = parser.position;
       line = parser.line;
     } else if (fields !== null || inHeader) {
       field = { name: fieldName(name, tag), type: attribute(tag, "TYPE") };
@@ -40,14 +52,21 @@ export function adxReader(): AdifReader {
   parser.on("text", (piece) => (text += piece));
   parser.on("cdata", (piece) => (text += piece));
   parser.on("closetag", ({ name: tagName }) => {
+    silent = 0;
+    depth--;
     const name = tagName.toUpperCase();
+    const isTooLarge = fields !== null && parser.position - recordAt > LARGEST_RECORD;
     if (name === "HEADER") inHeader = false;
     else if (name === "RECORD" && fields !== null) {
-      records.push({ line, raw: rawOf(fields), fields, notes: [] });
+      const broken = isTooLarge ? { broken: "the record is larger than 1 MB; it was passed over" } : {};
+      records.push({ line, raw: rawOf(fields), fields, notes: [], ...broken });
       fields = null;
     } else if (field !== null) {
-      if (fields !== null) fields.push({ ...field, value: text, at: 0 });
-      else if (name === "USERDEF") userDefined.set(text.split(",")[0]!.trim().toUpperCase(), field.type?.toUpperCase());
+      if (fields !== null) {
+        if (isTooLarge) fields = [];
+        else fields.push({ ...field, value: text, at: 0 });
+      } else if (name === "USERDEF" && userDefined.size < MOST_USER_DEFINED)
+        userDefined.set(text.split(",")[0]!.trim().toUpperCase(), field.type?.toUpperCase());
       else if (name === "ADIF_VER") header = { ...header, version: text };
       else if (name === "PROGRAMID") header = { ...header, program: text };
       field = null;
@@ -57,6 +76,8 @@ export function adxReader(): AdifReader {
   function take(piece: string): AdifRecord[] {
     records = [];
     if (problem === null) parser.write(piece);
+    silent += piece.length;
+    if (silent > LARGEST_RECORD) problem ??= `from line ${parser.line} on there are no elements any more`;
     header = { ...header, userDefined };
     return records;
   }

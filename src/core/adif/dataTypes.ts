@@ -14,7 +14,7 @@ const oneOf = (...values: string[]): DataType => ({
   fits: (value) => values.includes(value.toUpperCase()),
 });
 
-const NUMBER = by("a number", /^-?\d*\.?\d+$|^-?\d+\.$/);
+const NUMBER = by("a number", /^-?(?:\d+(?:\.\d*)?|\.\d+)$/);
 const POSITIVE = by("a positive whole number", /^0*[1-9]\d*$/);
 const DATE = by("a date, written like 20261123", /^\d{4}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\d|3[01])$/);
 const TIME = by("a time, written like 2140 or 214007", /^(?:[01]\d|2[0-3])[0-5]\d(?:[0-5]\d)?$/);

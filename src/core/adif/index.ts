@@ -1,5 +1,5 @@
 export { ADX_FOOTER, adxHeader, adxReader, adxRecord } from "./adx";
-export { bytesOf } from "./bytes";
+export { bytesOf, latin1 } from "./bytes";
 export { adiReader } from "./readAdi";
 export { adifReader } from "./reader";
 export { ADIF_VERSION, NO_HEADER } from "./record";

@@ -12,17 +12,24 @@ const NAME_ALONE = /^\s*([A-Za-z_]+)\s*(?:[:;=][^<]*)?$/;
 const LONGEST_TAG = 200;
 /** A value that swallowed the end of its record has a wrong length, however well it ends. */
 const END_OF_RECORD = /<eor>/i;
+const END_OF_RECORD_AFTER = /<eor>/gi;
+const END_TAG = "<eor>";
 const SHORTEST_RECORD = 5;
 /** How far beyond a value the next tag is looked for before its stated length is doubted. */
 const LOOK_AHEAD = 256;
 const LONGEST_VALUE = 1_000_000;
+/** Beyond this a record is refused: what has no end must not fill the memory. */
+const LARGEST_RECORD = 1_000_000;
+/** A record that has grown by this much may be several, whose ends are missing. */
+const SUSPICIOUS_RECORD = 64_000;
 const HEADER_NAMES = /^(ADIF_VER|CREATED_TIMESTAMP|PROGRAMID|PROGRAMVERSION|USERDEF\d+)$/;
 
 const upperNames = new Map<string, string>();
 
 /**
  * Reads ADI as a stream. Lengths are bytes; where a length does not fit what stands there (too short, too long,
- * counted in characters), the value is taken up to the next tag and a note says so.
+ * counted in characters), the value is taken up to the next tag and a note says so. Time grows with the size of the
+ * file, whatever stands in it; memory with the largest record, which is 1 MB.
  */
 export function adiReader(): AdifReader {
   let buffer = "";
@@ -40,6 +47,10 @@ export function adiReader(): AdifReader {
   let recordLine = 1;
   let fields: AdifField[] = [];
   let notes: AdifNote[] = [];
+  /** How large the open record may grow before it is looked at. */
+  let lookAtSize = SUSPICIOUS_RECORD;
+  /** Within a record that is too large, until its end. */
+  let passing = false;
 
   function lineOf(place: number): number {
     let next = buffer.indexOf("\n", lineAt);
@@ -56,6 +67,7 @@ export function adiReader(): AdifReader {
     if (recordAt >= 0) return;
     recordAt = place;
     recordLine = lineOf(place);
+    lookAtSize = SUSPICIOUS_RECORD;
   }
 
   function closeRecord(end: number, records: AdifRecord[], broken?: string): void {
@@ -71,6 +83,40 @@ export function adiReader(): AdifReader {
     recordAt = -1;
     fields = [];
     notes = [];
+  }
+
+  /** Takes the contacts out of a large record whose ends are missing, but for the last; gives up on one too large. */
+  function lookAtRecord(records: AdifRecord[]): void {
+    if (!sawEoh && !closedAny) dropHeaderFields();
+    const raw = buffer.slice(recordAt, at);
+    const parts = dividedRecord({ line: recordLine, raw, fields, notes });
+    const last = parts.at(-1)!;
+    if (parts.length > 1) {
+      closedAny = true;
+      records.push(...parts.slice(0, -1));
+      recordAt = at - last.raw.length;
+      recordLine = last.line;
+      fields = [...last.fields];
+      notes = [...last.notes];
+    } else if (raw.length > LARGEST_RECORD) {
+      closedAny = true;
+      const broken = "the record is larger than 1 MB; it was passed over up to its end";
+      records.push({ line: recordLine, raw: raw.slice(0, LARGEST_RECORD), fields: [], notes: [], broken });
+      recordAt = -1;
+      fields = [];
+      notes = [];
+      passing = true;
+    }
+    lookAtSize = (recordAt < 0 ? 0 : at - recordAt) + SUSPICIOUS_RECORD;
+  }
+
+  /** Goes on behind the end of a record that is too large; false where that is yet to come. */
+  function passEnd(): boolean {
+    END_OF_RECORD_AFTER.lastIndex = at;
+    const end = END_OF_RECORD_AFTER.exec(buffer);
+    at = end === null ? Math.max(at, buffer.length - END_TAG.length + 1) : end.index + END_TAG.length;
+    passing = end === null;
+    return !passing;
   }
 
   function dropHeaderFields(): void {
@@ -101,20 +147,33 @@ export function adiReader(): AdifReader {
       return true;
     }
 
+    let closeAt = -1;
+    /** The next ">", looked for once however many "<" stand before it. */
+    function closeAfter(open: number): number {
+      if (closeAt <= open) closeAt = buffer.indexOf(">", open + 1);
+      if (closeAt < 0) closeAt = Infinity;
+      return closeAt;
+    }
+
     const records: AdifRecord[] = [];
     for (;;) {
+      if (passing && !passEnd()) break;
+      if (recordAt >= 0 && at - recordAt > lookAtSize) {
+        lookAtRecord(records);
+        continue;
+      }
       const open = buffer.indexOf("<", at);
       if (open < 0) {
         at = buffer.length;
         break;
       }
-      const close = buffer.indexOf(">", open + 1);
-      if (close < 0 || close - open > LONGEST_TAG) {
+      const close = closeAfter(open);
+      if (close - open > LONGEST_TAG) {
         if (!ended && buffer.length - open <= LONGEST_TAG) {
           at = open;
           break;
         }
-        if (close < 0 && recordAt >= 0 && ended) {
+        if (close === Infinity && recordAt >= 0 && ended) {
           closeRecord(buffer.length, records, "the file ends in the middle of a field");
           at = buffer.length;
           break;
@@ -172,7 +231,7 @@ export function adiReader(): AdifReader {
           break;
         }
         end = next?.index ?? buffer.length;
-        value = buffer.slice(valueAt, end).replace(/\s+$/, "");
+        value = buffer.slice(valueAt, end).trimEnd();
         notes.push({
           line: lineOf(open),
           field: name,

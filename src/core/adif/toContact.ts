@@ -1,7 +1,7 @@
 import { type Band, bandByName, bandOfFrequency, BANDS, modeByName, parseMode } from "../band";
 import { parseCallsign } from "../callsign";
 import { type Confirmation, emptyConfirmation } from "../confirm/channel";
-import type { ContactInput, ExtraField } from "../contact";
+import { type ContactInput, type ExtraField, isWritable, madeWritable } from "../contact";
 import { entityByCode } from "../entity";
 import { parseGrid } from "../geo";
 import { foldToAscii } from "./bytes";
@@ -24,7 +24,7 @@ type Taker = (draft: Draft, value: string) => Taken;
  * sensible form, are kept as they came, so that writing gives them back.
  */
 export function contactFromAdif(record: AdifRecord, header: AdifHeader = NO_HEADER): AdifContact {
-  const gathered: Gathered = { record, header, notes: [...record.notes], extra: [] };
+  const gathered: Gathered = { record, header, notes: [...record.notes], extra: [], lineOf: lineFinder(record) };
   const { notes, extra } = gathered;
   if (record.broken !== undefined) return { ok: false, reason: record.broken, notes };
 
@@ -34,7 +34,7 @@ export function contactFromAdif(record: AdifRecord, header: AdifHeader = NO_HEAD
       if (fields.get(field.name)!.value !== field.value) {
         note(gathered, field, `the field comes twice; the second value "${short(field.value)}" was left out`);
       }
-    } else if (field.value !== "") fields.set(field.name, field);
+    } else if (field.value !== "") fields.set(field.name, writable(gathered, field));
   }
   const draft: Draft = { call: "", startedAt: "", mode: "" };
   const fault = takeNeeded(draft, fields, gathered);
@@ -224,6 +224,9 @@ function takeOwnCall(draft: Draft, value: string): Taken {
   return true;
 }
 
+/** A longer text is no date and no time, however it is written, and is not looked at as one. */
+const LONGEST_TYPED = 60;
+
 type Fields = ReadonlyMap<string, AdifField>;
 
 /** Where remarks and fields without a place are gathered while a record is understood. */
@@ -232,10 +235,19 @@ interface Gathered {
   readonly header: AdifHeader;
   readonly notes: AdifNote[];
   readonly extra: ExtraField[];
+  /** The line of the file on which a place of the record stands. */
+  lineOf(at: number): number;
 }
 
-function note({ record, notes }: Gathered, field: AdifField, text: string): void {
-  notes.push({ line: lineOfField(record, field), field: field.name, text });
+/** A field whose value can be kept: signs that are no text are replaced. */
+function writable(gathered: Gathered, field: AdifField): AdifField {
+  if (isWritable(field.value)) return field;
+  note(gathered, field, "it has signs that are no text; each was replaced");
+  return { ...field, value: madeWritable(field.value) };
+}
+
+function note({ notes, lineOf }: Gathered, field: AdifField, text: string): void {
+  notes.push({ line: lineOf(field.at), field: field.name, text });
 }
 
 function keep({ header, extra }: Gathered, { name, value, type }: AdifField): void {
@@ -416,6 +428,7 @@ const FIGURES = /^(\d{1,2})[-/](\d{1,2})[-/](\d{4})$/;
 
 /** A date in one of the forms that programs have written, as "2026-11-23"; null where it is none, or may be two. */
 function readDate(text: string): string | null {
+  if (text.length > LONGEST_TYPED) return null;
   const compact = /^(\d{4})(\d\d)(\d\d)$/.exec(text.trim());
   if (compact !== null) return dayOf(compact[1], compact[2], compact[3]);
   const value = text.trim().replace(/[T ]\d\d:\d\d.*$/i, "");
@@ -460,6 +473,7 @@ const MIDNIGHT_AT_THE_END = "24:00:00";
 
 /** A time of day as "21:40:07"; null where it is none. Zeros that a spreadsheet took away come back: 45 is 00:45. */
 function readTime(text: string): string | null {
+  if (text.length > LONGEST_TYPED) return null;
   const plain = /^([01]\d|2[0-3])([0-5]\d)([0-5]\d)?$/.exec(text);
   if (plain !== null) return `${plain[1]}:${plain[2]}:${plain[3] ?? "00"}`;
   const [, value = "", half] = /^(.*?)\s*(?:z|utc|([ap])\.?m\.?)?$/i.exec(text.trim()) ?? [];
@@ -544,10 +558,24 @@ function isTwin(field: AdifField, fields: Fields): boolean {
   return plain !== undefined && twinOf(plain, fields) !== undefined;
 }
 
-function lineOfField(record: AdifRecord, field: AdifField): number {
-  let line = record.line;
-  for (let at = record.raw.indexOf("\n"); at >= 0 && at < field.at; at = record.raw.indexOf("\n", at + 1)) line++;
-  return line;
+/** Finds the lines of places of a record. They are mostly asked for in order, so it goes on from the last one. */
+function lineFinder({ raw, line: first }: AdifRecord): (at: number) => number {
+  let line = first;
+  let lineEnd = -2;
+  let lastAt = 0;
+  return (at) => {
+    if (at < lastAt) {
+      line = first;
+      lineEnd = -2;
+    }
+    lastAt = at;
+    if (lineEnd === -2) lineEnd = raw.indexOf("\n");
+    while (lineEnd >= 0 && lineEnd < at) {
+      line++;
+      lineEnd = raw.indexOf("\n", lineEnd + 1);
+    }
+    return line;
+  };
 }
 
 function short(text: string): string {

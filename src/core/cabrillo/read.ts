@@ -45,7 +45,10 @@ const WORDS: Readonly<Record<string, string>> = {
   "5.7G": "6cm",
   "10G": "3cm",
 };
-const LONGEST = 20_000_000;
+/** Longer lines are none of a contest log. */
+export const LONGEST_LINE = 10_000;
+/** So much of the header is kept. */
+const LARGEST_HEADER = 1_000_000;
 
 /**
  * How many words an exchange has. Without `received` it is what stands behind their call, but for the transmitter at
@@ -56,53 +59,76 @@ export interface WordCounts {
   readonly received?: number;
 }
 
+/** What a line says: a contact, something wrong, or neither. */
+type Said = { readonly contact: ReadLine } | { readonly fault: CabrilloFault } | null;
+
+/** Reads a contest log line by line. */
+export interface CabrilloReader {
+  readonly header: CabrilloLog["header"];
+  /** To be given each line in its turn, without its end. */
+  take(raw: string): Said;
+  /** What is wrong with the whole, once all lines were taken. */
+  finish(): CabrilloFault[];
+}
+
+type Counts = (header: CabrilloLog["header"]) => WordCounts | undefined;
+
 /**
- * Reads a contest log in Cabrillo. Tolerates tabs, any line ends, lower case, and lines of other programs; says what
- * it could not understand, with its line.
+ * Reads a contest log in Cabrillo. Tolerates tabs, lower case, and lines of other programs; says what it could not
+ * understand, with its line.
  *
  * @param counts how many words the exchanges have, where it is known: by the header, which stands before the
  *   contacts. Otherwise both are taken to be as long.
  */
-export function readCabrillo(
-  text: string,
-  counts: (header: CabrilloLog["header"]) => WordCounts | undefined = () => undefined,
-): CabrilloLog {
+export function cabrilloReader(counts: Counts = () => undefined): CabrilloReader {
   const header = new Map<string, string>();
-  const lines: ReadLine[] = [];
-  const faults: CabrilloFault[] = [];
-  if (text.length > LONGEST)
-    return { header, lines, faults: [{ line: 1, text: "the file is too large for a contest log", fatal: true }] };
+  let kept = 0;
+  let line = 0;
   let started = false;
   let ended = false;
-  text
+  const fault = (text: string, at = line): CabrilloFault => ({ line: at, text, fatal: false });
+
+  return {
+    header,
+    take(raw) {
+      line++;
+      if (raw.length > LONGEST_LINE)
+        return {
+          fault: { ...fault("the line is longer than any of a contest log"), fatal: true, raw: raw.slice(0, 200) },
+        };
+      const colon = raw.indexOf(":");
+      const name = raw.slice(0, Math.max(0, colon)).trim().toUpperCase();
+      const value = raw.slice(colon + 1).trim();
+      if (!/^[A-Z][A-Z0-9-]*$/.test(name))
+        return raw.trim() === "" ? null : { fault: fault(`"${raw.trim().slice(0, 40)}" has no name before a colon`) };
+      if (name === "START-OF-LOG") started = true;
+      else if (name === "END-OF-LOG") ended = true;
+      else if (name === "QSO" || name === "X-QSO") {
+        const read = readLine(value, line, name === "X-QSO", counts(header), isMulti(header));
+        return typeof read === "string" ? { fault: { line, text: read, fatal: true, raw } } : { contact: read };
+      } else if (value !== "" && (kept += value.length) <= LARGEST_HEADER)
+        header.set(name, header.has(name) ? `${header.get(name)}\n${value}` : value);
+      return null;
+    },
+    finish() {
+      const faults: CabrilloFault[] = [];
+      if (!started) faults.push(fault("START-OF-LOG is missing: is this a contest log?", 1));
+      if (!ended) faults.push(fault("END-OF-LOG is missing: the file may be cut off"));
+      return faults;
+    },
+  };
+}
+
+/** Reads a contest log that is in memory; see `cabrilloReader`. Line ends may be of any kind. */
+export function readCabrillo(text: string, counts?: Counts): CabrilloLog {
+  const reader = cabrilloReader(counts);
+  const said = text
     .replace(/^\ufeff/, "")
     .split(/\r\n|\r|\n/)
-    .forEach((raw, index) => {
-      const line = index + 1;
-      const [, name = "", value = ""] =
-        /^\s*([A-Za-z][A-Za-z0-9-]*)\s*:\s*(.*?)\s*$/.exec(raw.replace(/\t/g, " ")) ?? [];
-      const fault = (said: string) => faults.push({ line, text: said, fatal: false });
-      if (name === "") {
-        if (raw.trim() !== "") fault(`"${raw.trim().slice(0, 40)}" has no name before a colon`);
-        return;
-      }
-      const upper = name.toUpperCase();
-      if (upper === "START-OF-LOG") started = true;
-      else if (upper === "END-OF-LOG") ended = true;
-      else if (upper === "QSO" || upper === "X-QSO") {
-        const read = readLine(value, line, upper === "X-QSO", counts(header), isMulti(header));
-        if (typeof read === "string") faults.push({ line, text: read, fatal: true, raw });
-        else lines.push(read);
-      } else if (value !== "") header.set(upper, header.has(upper) ? `${header.get(upper)}\n${value}` : value);
-    });
-  if (!started) faults.push({ line: 1, text: "START-OF-LOG is missing: is this a contest log?", fatal: false });
-  if (!ended)
-    faults.push({
-      line: text.split(/\r\n|\r|\n/).length,
-      text: "END-OF-LOG is missing: the file may be cut off",
-      fatal: false,
-    });
-  return { header, lines, faults };
+    .flatMap((raw) => reader.take(raw) ?? []);
+  const lines = said.flatMap((one) => ("contact" in one ? one.contact : []));
+  const faults = said.flatMap((one) => ("fault" in one ? one.fault : []));
+  return { header: reader.header, lines, faults: [...faults, ...reader.finish()] };
 }
 
 function isMulti(header: CabrilloLog["header"]): boolean {

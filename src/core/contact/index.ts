@@ -14,6 +14,7 @@ export { callSchema, textSchema } from "./fieldSchemas";
 export { FACT_FIELDS, FACT_GROUPS, factText } from "./fields";
 export type { FactField, FactKey, FactKind } from "./fields";
 export { additionsFrom } from "./merge";
+export { isWritable, madeWritable, unwritableIn } from "./unwritable";
 export { isoOf, parseClock, parseDay, stepDay, stepMinutes } from "./typedTime";
 export type { Moment } from "./typedTime";
 export { compareContacts, CONFIRM_TOLERANCE, DUPLICATE_TOLERANCE, findTwin } from "./match";

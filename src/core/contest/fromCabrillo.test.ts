@@ -1,13 +1,12 @@
 import { contactFromAdif, NO_HEADER } from "../adif";
-import { cabrilloReader, isCabrillo } from "./fromCabrillo";
+import { contestLogReader, isCabrillo } from "./fromCabrillo";
 import { SHIPPED_CONTESTS } from "./shipped";
 
 const rulesOf = (tag: string) => SHIPPED_CONTESTS.find((rules) => rules.tag === tag);
 
 function read(text: string) {
-  const reader = cabrilloReader(rulesOf);
-  reader.push(text);
-  return reader.finish().map((record) => {
+  const reader = contestLogReader(rulesOf);
+  return [...reader.push(text), ...reader.finish()].map((record) => {
     const understood = contactFromAdif(record, NO_HEADER);
     return understood.ok ? understood.contact : `line ${record.line}: ${understood.reason}`;
   });

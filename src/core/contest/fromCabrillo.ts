@@ -1,6 +1,6 @@
 import type { AdifField, AdifReader, AdifRecord } from "../adif";
-import { NO_HEADER } from "../adif";
-import { type CabrilloLog, readCabrillo, type ReadLine, type WordCounts } from "../cabrillo";
+import { latin1, NO_HEADER } from "../adif";
+import { type CabrilloLog, cabrilloReader, LONGEST_LINE, type ReadLine, type WordCounts } from "../cabrillo";
 import { columnsOf, keepExchange, type KeptExchange, readPart, understandExchange } from "./exchange";
 import type { Part, Rules } from "./rules";
 import { stationByCall, stationOf } from "./station";
@@ -12,18 +12,39 @@ export function isCabrillo(beginning: string): boolean {
 
 /**
  * Reads a contest log as if it were ADIF, so that it takes the way of any other log: looked at beforehand, checked for
- * duplicates, with what was refused as it came. A contest log is small: it is read whole.
+ * duplicates, with what was refused as it came.
  *
  * @param rulesOf the rules of a contest by the name in the log, where they are known: they tell the exchange apart
  */
-export function cabrilloReader(rulesOf: (tag: string) => Rules | undefined): AdifReader {
-  let text = "";
+export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): AdifReader {
+  const reader = cabrilloReader(wordCounts(rulesOf));
+  let rest = "";
+  let begun = false;
+
+  function take(raw: string): AdifRecord[] {
+    const said = reader.take(raw);
+    if (said === null) return [];
+    if ("contact" in said) {
+      const rules = rulesOf(reader.header.get("CONTEST")?.toUpperCase() ?? "");
+      return [recordOf(said.contact, reader.header, rules)];
+    }
+    const { line, text, fatal, raw: broken = "" } = said.fault;
+    return fatal ? [{ line, raw: `${broken}\n`, fields: [], notes: [], broken: text }] : [];
+  }
+
   return {
     push(piece) {
-      text += typeof piece === "string" ? piece : Array.from(piece, (byte) => String.fromCharCode(byte)).join("");
-      return [];
+      rest += typeof piece === "string" ? piece : latin1(piece);
+      if (!begun) rest = rest.replace(/^\u00ef\u00bb\u00bf/, "");
+      begun = true;
+      // A line end of two signs may be cut in the middle.
+      const held = rest.endsWith("\r") ? "\r" : "";
+      const lines = rest.slice(0, rest.length - held.length).split(/\r\n|\r|\n/);
+      // Of a line that is too long its beginning is enough to say so.
+      rest = `${lines.pop()!.slice(0, LONGEST_LINE + 1)}${held}`;
+      return lines.flatMap(take);
     },
-    finish: () => recordsOf(text, rulesOf),
+    finish: () => (rest === "" ? [] : take(rest.replace(/\r$/, ""))),
     header: NO_HEADER,
     problem: null,
   };
@@ -42,22 +63,7 @@ export function wordCounts(
   };
 }
 
-function recordsOf(text: string, rulesOf: (tag: string) => Rules | undefined): AdifRecord[] {
-  const log = readCabrillo(text, wordCounts(rulesOf));
-  const known = rulesOf(log.header.get("CONTEST")?.toUpperCase() ?? "");
-  const refused = log.faults
-    .filter(({ fatal }) => fatal)
-    .map(({ line, text: why, raw = "" }): AdifRecord => ({
-      line,
-      raw: `${raw}\n`,
-      fields: [],
-      notes: [],
-      broken: why,
-    }));
-  return [...log.lines.map((line) => recordOf(line, log, known)), ...refused].sort((a, b) => a.line - b.line);
-}
-
-function recordOf(line: ReadLine, { header }: CabrilloLog, rules: Rules | undefined): AdifRecord {
+function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | undefined): AdifRecord {
   const time = new Date(line.startedAt * 1000).toISOString();
   const keep = (words: readonly string[], call: string, way: "sent" | "received") =>
     rules === undefined ? keptOfUnknown(words) : keptByRules(rules, words, call, way, line);

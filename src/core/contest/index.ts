@@ -5,7 +5,7 @@ export type { Condition } from "./condition";
 export { columnsOf, itemsOf, keepExchange, keptValues, partsOf, readPart, understandExchange } from "./exchange";
 export type { KeptExchange, ListItem, PartReading, Understood } from "./exchange";
 export { nextStep } from "./flow";
-export { cabrilloReader, isCabrillo, wordCounts } from "./fromCabrillo";
+export { contestLogReader, isCabrillo, wordCounts } from "./fromCabrillo";
 export type { FlowState, Step, Way } from "./flow";
 export { allowedBy, categoryFault, limitsFor } from "./limits";
 export { messageSetSchema, messageText, piecesOf, spelled, spokenText, USUAL_MESSAGES } from "./messages";

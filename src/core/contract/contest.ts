@@ -269,7 +269,8 @@ export const positionNoteInputSchema = z.strictObject({
 export const submissionSchema = z.object({
   id: z.int(),
   at: z.string(),
-  state: z.enum(["taken", "refused", "checked"]),
+  /** "unanswered": it is on its way, or whether it arrived is not known; handing in again asks first. */
+  state: z.enum(["unanswered", "taken", "refused", "checked"]),
   receipt: z.string().nullable(),
   text: z.string(),
   faults: z.array(z.object({ line: z.int(), text: z.string() })),

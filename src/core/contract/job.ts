@@ -86,6 +86,8 @@ export const sendReportSchema = z.object({
   accepted: z.int(),
   known: z.int(),
   refused: z.int(),
+  /** Contacts of which the service said nothing; they still wait. */
+  unanswered: z.int().default(0),
 });
 export type SendReport = z.output<typeof sendReportSchema>;
 

@@ -6,7 +6,6 @@ import type { FetchedLine, FetchReport } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
 import { type BatchWriter, writeBatch } from "../logbook/batch";
-import { findContact } from "../logbook/contactRow";
 import { fetchFromLantern, type LanternPage, type ServiceAccess } from "./lantern";
 
 const LISTED = 200;
@@ -71,8 +70,7 @@ function takePage(
   const incoming = page.statements.map(incomingOf);
   const waiting = retryOld ? unmetStatements(context, logbookId) : [];
   if (incoming.length === 0 && waiting.length === 0) return;
-  writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
-    report.batchId = writer.batchId;
+  writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
     for (const statement of waiting) {
       const { contactId } = meet(context, logbookId, writer, statement);
       if (contactId === null) continue;
@@ -119,6 +117,7 @@ function takePage(
         list(report.withoutTwinLines, statement, outcome.explanation ?? "");
       }
     }
+    report.batchId = writer.batchId;
   });
 }
 
@@ -171,13 +170,14 @@ function meet(context: Context, logbookId: number, writer: BatchWriter, statemen
   if (twin === undefined) {
     return { kind: "without twin", contactId: null, explanation: explainNoTwin(statement, withStation) };
   }
-  const contact = findContact(store, twin.id)!;
+  const held = writer.hold([twin.id])[0]!;
+  const { contact } = held;
   const old =
     contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ?? emptyConfirmation("lantern");
   if (isConfirmed(old)) return { kind: "known", contactId: twin.id, explanation: null };
   const others = contact.confirmations.filter((confirmation) => confirmation.channel !== "lantern");
   const receivedOn = isoTime(context.now()).slice(0, 10);
-  writer.change(contact, { confirmations: [...others, { ...old, received: "confirmed", receivedOn }] });
+  writer.change(held, { confirmations: [...others, { ...old, received: "confirmed", receivedOn }] });
   return { kind: "matched", contactId: twin.id, explanation: null };
 }
 

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { askJson, NoAnswer } from "../http/askJson";
 import { JobProblem } from "../jobs/jobRun";
 
 /** How a service is reached. The token never leaves the server. */
@@ -81,45 +82,39 @@ export async function fetchFromLantern(
   return understand(statementsSchema, await ask(access, `statements?${query}`, {}, signal));
 }
 
-async function ask(access: ServiceAccess, path: string, init: RequestInit, signal: AbortSignal): Promise<string> {
-  const timeout = AbortSignal.timeout(access.timeoutMs);
-  try {
-    const response = await fetch(new URL(path, access.url), {
-      ...init,
-      headers: { ...init.headers, authorization: `Bearer ${access.token}` },
-      redirect: "error",
-      signal: AbortSignal.any([signal, timeout]),
-    });
-    if (response.status === 401) throw new JobProblem("Lantern refused the token: check it in the configuration");
-    if (!response.ok)
-      throw new JobProblem(`Lantern answered with error ${response.status}: try again later; nothing was lost`);
-    const type = response.headers.get("content-type") ?? "";
-    if (!type.includes("json"))
-      throw new JobProblem(
-        `Lantern answered with ${type.split(";")[0] || "something"} and not with data: is the address right? Nothing was lost`,
-      );
-    const text = await response.text();
-    if (text.length > LARGEST_ANSWER) throw new JobProblem("Lantern's answer is larger than any true one");
-    return text;
-  } catch (error) {
-    if (error instanceof JobProblem || signal.aborted) throw error;
-    if (timeout.aborted)
-      throw new JobProblem(
-        `Lantern did not answer within ${Math.round(access.timeoutMs / 1000)} s: try again; nothing was lost`,
-      );
+async function ask(
+  { url, token, timeoutMs }: ServiceAccess,
+  path: string,
+  init: { readonly method?: string; readonly body?: string; readonly headers?: Readonly<Record<string, string>> },
+  signal: AbortSignal,
+): Promise<unknown> {
+  const headers = { ...init.headers, authorization: `Bearer ${token}` };
+  const limits = { timeoutMs, largest: LARGEST_ANSWER, signal, secrets: [token] };
+  const answer = await askJson(new URL(path, url), { ...init, headers }, limits).catch((error: unknown) => {
+    throw error instanceof NoAnswer ? new JobProblem(WORDS[error.why]({ url, timeoutMs })) : error;
+  });
+  if (answer.status === 401) throw new JobProblem("Lantern refused the token: check it in the configuration");
+  if (!answer.ok)
+    throw new JobProblem(`Lantern answered with error ${answer.status}: try again later; nothing was lost`);
+  if (!answer.type.includes("json"))
     throw new JobProblem(
-      `Lantern at ${new URL(access.url).host} cannot be reached, or closed the connection: try again; nothing was lost`,
+      `Lantern answered with ${answer.type || "something"} and not with data: is the address right? Nothing was lost`,
     );
-  }
+  if (answer.data === undefined)
+    throw new JobProblem("Lantern's answer broke off or is no JSON: try again; nothing was lost");
+  return answer.data;
 }
 
-function understand<Value>(schema: z.ZodType<Value>, text: string): Value {
-  let data: unknown;
-  try {
-    data = JSON.parse(text);
-  } catch {
-    throw new JobProblem("Lantern's answer broke off or is no JSON: try again; nothing was lost");
-  }
+const WORDS: Readonly<Record<NoAnswer["why"], (access: Omit<ServiceAccess, "token">) => string>> = {
+  slow: ({ timeoutMs }) =>
+    `Lantern did not answer within ${Math.round(timeoutMs / 1000)} s: try again; nothing was lost`,
+  silent: () => "Lantern began to answer and fell silent: try again; nothing was lost",
+  large: () => "Lantern's answer is larger than any true one: is the address right? Nothing was taken from it",
+  unreachable: ({ url }) =>
+    `Lantern at ${new URL(url).host} cannot be reached, or closed the connection: try again; nothing was lost`,
+};
+
+function understand<Value>(schema: z.ZodType<Value>, data: unknown): Value {
   const parsed = schema.safeParse(data);
   if (!parsed.success)
     throw new JobProblem(

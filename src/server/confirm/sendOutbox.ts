@@ -6,7 +6,7 @@ import type { JobRun } from "../jobs/jobRun";
 import { waitingCount, writeBatch } from "../logbook/batch";
 import { withConfirmations } from "../logbook/contactRow";
 import { siteOfLogbook } from "../logbook/sites";
-import { type LanternAnswer, sendToLantern, type ServiceAccess } from "./lantern";
+import { type LanternAnswer, type LanternContact, sendToLantern, type ServiceAccess } from "./lantern";
 
 /** How many contacts go in one request. */
 const PER_REQUEST = 50;
@@ -24,33 +24,31 @@ export async function sendOutbox(run: JobRun<SendReport, SendReport>, lantern: S
     accepted: 0,
     known: 0,
     refused: 0,
+    unanswered: 0,
   };
   const total = report.accepted + report.known + report.refused + waitingCount(context.store, logbookId);
   const site = siteOfLogbook(context.store, logbookId);
+  // Counted anew each time: what was not answered for waits, and goes out again.
+  report.unanswered = 0;
   let lastId = 0;
   for (;;) {
     const contacts = waiting(context, logbookId, lastId, PER_REQUEST);
     const last = contacts.at(-1);
     if (last === undefined) return report;
     lastId = last.id;
-    const answers = await sendToLantern(
-      lantern,
-      contacts.map((contact) => ({
-        id: contact.id,
-        ownCall: contact.ownCall ?? site.call,
-        call: contact.call,
-        startedAt: contact.startedAt,
-        band: contact.band,
-        mode: contact.mode,
-        submode: contact.submode,
-      })),
-      run.signal,
-    );
+    const told = contacts.map((contact) => lanternContact(contact, site.call));
+    const answers = await sendToLantern(lantern, told, run.signal);
     context.store.transaction(() => {
-      keepAnswers(context, logbookId, report, contacts, answers);
-      run.checkpoint(report, report, report.accepted + report.known + report.refused, total);
+      keepAnswers(context, logbookId, report, told, answers);
+      run.checkpoint(report, report, report.accepted + report.known + report.refused + report.unanswered, total);
     });
   }
+}
+
+/** What Lantern is told of a contact. */
+function lanternContact(contact: StoredContact, usualCall: string): LanternContact {
+  const { id, call, startedAt, band, mode, submode } = contact;
+  return { id, ownCall: contact.ownCall ?? usualCall, call, startedAt, band, mode, submode };
 }
 
 function waiting(context: Context, logbookId: number, afterId: number, limit: number): StoredContact[] {
@@ -70,11 +68,15 @@ function waiting(context: Context, logbookId: number, afterId: number, limit: nu
   return withConfirmations(store, rows);
 }
 
+/**
+ * Writes down what Lantern answered. A contact that was deleted meanwhile has its receipt all the same; one that was
+ * changed, so that Lantern has it otherwise than it is now, goes on waiting.
+ */
 function keepAnswers(
   context: Context,
   logbookId: number,
   report: SendReport,
-  contacts: readonly StoredContact[],
+  told: readonly LanternContact[],
   answers: readonly LanternAnswer[],
 ): void {
   const { store } = context;
@@ -85,45 +87,50 @@ function keepAnswers(
       .insertInto("sending")
       .values({ logbookId, service: "lantern", at: context.now(), accepted: 0, known: 0, refused: 0 }),
   ).lastId;
+  const site = siteOfLogbook(store, logbookId);
   const options = { logbookId, kind: "send", summary: "Sent to Lantern" } as const;
-  writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
-    report.batchId = writer.batchId;
-    for (const contact of contacts) {
-      const answer = byId.get(contact.id);
-      if (answer === undefined) continue;
+  writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
+    const held = new Map(writer.hold(told.map(({ id }) => id)).map((one) => [one.contact.id, one]));
+    for (const sent of told) {
+      const answer = byId.get(sent.id);
+      if (answer === undefined) {
+        report.unanswered++;
+        continue;
+      }
       report[answer.answer]++;
       const reason = answer.reason ?? null;
+      const line = { sendingId: report.sendingId!, contactId: sent.id, call: sent.call, answer: answer.answer, reason };
       store.run(
         store.q
           .insertInto("receipt")
-          .values({
-            sendingId: report.sendingId!,
-            contactId: contact.id,
-            call: contact.call,
-            answer: answer.answer,
-            reason,
-          })
+          .values(line)
           .onConflict((conflict) =>
             conflict.columns(["sendingId", "contactId"]).doUpdateSet({ answer: answer.answer, reason }),
           ),
       );
+      const one = held.get(sent.id);
+      if (one === undefined || !isSame(lanternContact(one.contact, site.call), sent)) continue;
       if (answer.answer === "refused") {
         store.run(
           store.q
             .updateTable("outbox")
             .set({ refused: reason ?? "refused without a reason" })
-            .where("contactId", "=", contact.id)
+            .where("contactId", "=", sent.id)
             .where("service", "=", "lantern"),
         );
         continue;
       }
-      const old =
-        contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ??
-        emptyConfirmation("lantern");
-      const others = contact.confirmations.filter((confirmation) => confirmation.channel !== "lantern");
-      writer.change(contact, { confirmations: [...others, { ...old, sent: "sent", sentOn: today }] });
+      const { confirmations } = one.contact;
+      const old = confirmations.find(({ channel }) => channel === "lantern") ?? emptyConfirmation("lantern");
+      const others = confirmations.filter(({ channel }) => channel !== "lantern");
+      writer.change(one, { confirmations: [...others, { ...old, sent: "sent", sentOn: today }] });
     }
+    report.batchId = writer.batchId;
   });
   const { accepted, known, refused } = report;
   store.run(store.q.updateTable("sending").set({ accepted, known, refused }).where("id", "=", report.sendingId));
+}
+
+function isSame(one: LanternContact, other: LanternContact): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }

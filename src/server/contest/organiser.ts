@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { Config } from "../config";
+import { askJson, NoAnswer } from "../http/askJson";
 
 /** How an organiser is reached. */
 export interface OrganiserAccess {
@@ -29,54 +30,74 @@ export type OrganiserReport = z.output<typeof reportSchema>;
 /** What went wrong with an organiser, in words that can be shown. */
 export class OrganiserProblem extends Error {}
 
-/** Hands in a log. @throws OrganiserProblem when the organiser is down, slow, or answers nonsense */
-export async function handInLog(access: OrganiserAccess, tag: string, log: string): Promise<OrganiserAnswer> {
+/**
+ * Hands in a log under a key of ours; handing it in again under the same key gives the same receipt.
+ *
+ * @throws OrganiserProblem when the organiser is down, slow, or answers nonsense: whether the log arrived is open then
+ */
+export async function handInLog(
+  access: OrganiserAccess,
+  tag: string,
+  key: string,
+  log: string,
+): Promise<OrganiserAnswer> {
   const init = { method: "POST", body: log, headers: { "content-type": "text/plain" } };
-  return understand(answerSchema, await ask(access, `logs/${encodeURIComponent(tag)}`, init));
+  return understand(answerSchema, dataOf(await ask(access, `${pathOf(tag)}?${new URLSearchParams({ key })}`, init)));
+}
+
+/** What became of a log that was handed in under a key; null when it never arrived. Throws as `handInLog` does. */
+export async function askForReceipt(
+  access: OrganiserAccess,
+  tag: string,
+  key: string,
+): Promise<OrganiserAnswer | null> {
+  const answer = await ask(access, `${pathOf(tag)}/handed/${encodeURIComponent(key)}`, {});
+  return answer.status === 404 ? null : understand(answerSchema, dataOf(answer));
+}
+
+function pathOf(tag: string): string {
+  return `logs/${encodeURIComponent(tag)}`;
 }
 
 /** What the cross-check of all logs found. Throws as `handInLog` does, also while logs are still taken. */
 export async function fetchReport(access: OrganiserAccess, tag: string, receipt: string): Promise<OrganiserReport> {
-  const path = `logs/${encodeURIComponent(tag)}/${encodeURIComponent(receipt)}/report`;
-  return understand(reportSchema, await ask(access, path, {}));
+  return understand(
+    reportSchema,
+    dataOf(await ask(access, `${pathOf(tag)}/${encodeURIComponent(receipt)}/report`, {})),
+  );
 }
 
 const LARGEST_ANSWER = 5_000_000;
 
-async function ask(access: OrganiserAccess, path: string, init: RequestInit): Promise<unknown> {
-  let response: Response;
-  let body: string;
-  try {
-    const signal = AbortSignal.timeout(access.timeoutMs);
-    response = await fetch(new URL(path, access.url), { ...init, redirect: "error", signal });
-    body = await response.text();
-  } catch (error) {
-    throw new OrganiserProblem(
-      (error as Error).name === "TimeoutError"
-        ? `The organiser did not answer within ${Math.round(access.timeoutMs / 1000)} s: try again; the log is kept here`
-        : "The organiser cannot be reached: try again later, or save the log as a file",
-    );
-  }
-  const data = body.length > LARGEST_ANSWER ? null : jsonOf(body);
+type Answer = Awaited<ReturnType<typeof askJson>>;
+
+async function ask({ url, timeoutMs }: OrganiserAccess, path: string, init: RequestInit): Promise<Answer> {
+  const limits = { timeoutMs, largest: LARGEST_ANSWER };
+  return askJson(new URL(path, url), init, limits).catch((error: unknown) => {
+    if (!(error instanceof NoAnswer)) throw error;
+    throw new OrganiserProblem(WORDS[error.why](Math.round(timeoutMs / 1000)));
+  });
+}
+
+const WORDS: Readonly<Record<NoAnswer["why"], (seconds: number) => string>> = {
+  slow: (seconds) => `The organiser did not answer within ${seconds} s: try again; the log is kept here`,
+  silent: () => "The organiser began to answer and fell silent: try again; the log is kept here",
+  large: () => "The organiser's answer is larger than any true one: is the address right?",
+  unreachable: () => "The organiser cannot be reached: try again later, or save the log as a file",
+};
+
+function dataOf({ ok, status, data }: Answer): unknown {
   const said = z.object({ text }).safeParse(data);
   // Refusals carry their reason, with a status that says the same.
   const refused = z.object({ state: z.literal("refused") }).safeParse(data).success;
-  if (!response.ok && !refused)
+  if (!ok && !refused)
     throw new OrganiserProblem(
       said.success
         ? `The organiser says: ${said.data.text}`
-        : `The organiser answered with error ${response.status}: try again later`,
+        : `The organiser answered with error ${status}: try again later`,
     );
-  if (data === null) throw new OrganiserProblem("The organiser's answer is no data: is the address right?");
+  if (data === undefined) throw new OrganiserProblem("The organiser's answer is no data: is the address right?");
   return data;
-}
-
-function jsonOf(body: string): unknown {
-  try {
-    return JSON.parse(body) as unknown;
-  } catch {
-    return null;
-  }
 }
 
 function understand<Value>(schema: z.ZodType<Value>, data: unknown): Value {

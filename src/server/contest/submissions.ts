@@ -1,3 +1,4 @@
+import { createHash, randomUUID } from "node:crypto";
 import { readCabrillo } from "../../core/cabrillo";
 import { isoTime } from "../../core/contact";
 import { columnsOf } from "../../core/contest";
@@ -7,22 +8,42 @@ import { done, failed, missing, type Result } from "../problem";
 import { boardOf } from "./board";
 import { getEntry } from "./entries";
 import { logFileOf } from "./logFile";
-import { fetchReport, handInLog, type OrganiserAccess, OrganiserProblem } from "./organiser";
+import {
+  askForReceipt,
+  fetchReport,
+  handInLog,
+  type OrganiserAccess,
+  type OrganiserAnswer,
+  OrganiserProblem,
+} from "./organiser";
 
 type Body = Omit<Submission, "id" | "at">;
+/** What is kept of a submission: under which key, and which log it was. */
+interface Kept extends Body {
+  readonly key?: string;
+  readonly digest?: string;
+}
 
 export function listSubmissions(context: Context, entryId: number): Result<Submission[]> {
   const found = getEntry(context, entryId);
-  if (!found.ok) return found;
-  const { store } = context;
-  return done(
-    store
-      .all(store.q.selectFrom("contestSubmission").selectAll().where("entryId", "=", entryId).orderBy("id", "desc"))
-      .map(({ id, at, body }) => ({ id, at: isoTime(at), ...(JSON.parse(body) as Body) })),
-  );
+  return found.ok
+    ? done(keptSubmissions(context, entryId).map(({ key: _key, digest: _digest, ...one }) => one))
+    : found;
 }
 
-/** Hands the log to the organiser, and keeps what he answers. */
+function keptSubmissions({ store }: Context, entryId: number): (Kept & Pick<Submission, "id" | "at">)[] {
+  return store
+    .all(store.q.selectFrom("contestSubmission").selectAll().where("entryId", "=", entryId).orderBy("id", "desc"))
+    .map(({ id, at, body }) => ({ ...(JSON.parse(body) as Kept), id, at: isoTime(at) }));
+}
+
+/** Entries whose log is on its way at this moment. */
+const UNDER_WAY = new Set<number>();
+
+/**
+ * Hands the log to the organiser, once, and keeps what he answers. Before anything is sent it is written down under
+ * which key; where no answer came, the organiser is asked for that key before the log is sent again.
+ */
 export async function submitLog(
   context: Context,
   access: OrganiserAccess,
@@ -33,34 +54,101 @@ export async function submitLog(
   const file = logFileOf(context, entryId);
   if (!file.ok) return file;
   if (file.value.contacts === 0) return failed(409, "Nothing to hand in", "the log of this contest is empty");
+  if (UNDER_WAY.has(entryId))
+    return failed(409, "Under way", "the log is being handed in at this moment: wait for the answer");
+  UNDER_WAY.add(entryId);
   try {
-    const answer = await handInLog(access, found.value.tag, file.value.text);
-    const body: Body = {
-      state: answer.state,
-      receipt: answer.state === "taken" ? answer.receipt : null,
-      text: answer.text,
-      faults: answer.state === "refused" ? answer.faults : [],
-      report: null,
-    };
-    return done(keep(context, found.value, body));
+    return await handIn(context, access, found.value, file.value.text);
   } catch (error) {
     return problemOf(error);
+  } finally {
+    UNDER_WAY.delete(entryId);
   }
+}
+
+async function handIn(
+  context: Context,
+  access: OrganiserAccess,
+  entry: Entry,
+  log: string,
+): Promise<Result<Submission>> {
+  const digest = createHash("sha256").update(log).digest("hex");
+  const open = keptSubmissions(context, entry.id).find(({ state }) => state === "unanswered");
+  if (open?.key !== undefined) {
+    const before = await askForReceipt(access, entry.tag, open.key);
+    if (before === null) await context.write(() => forget(context, entry, open.id));
+    else {
+      const arrived = await context.write(() => settle(context, entry, open.id, before));
+      if (open.digest === digest) return done(arrived);
+    }
+  }
+  const key = randomUUID();
+  const id = await context.write(() => begin(context, entry, key, digest));
+  let answer: OrganiserAnswer | null;
+  try {
+    answer = await handInLog(access, entry.tag, key, log);
+  } catch (error) {
+    // It may have arrived all the same.
+    answer = await askForReceipt(access, entry.tag, key).catch(() => {
+      throw error;
+    });
+    if (answer === null) {
+      await context.write(() => forget(context, entry, id));
+      throw error;
+    }
+  }
+  const settled = answer;
+  return done(await context.write(() => settle(context, entry, id, settled)));
+}
+
+function begin(context: Context, entry: Entry, key: string, digest: string): number {
+  const { store } = context;
+  const text = "Handed in; there is no answer yet.";
+  const body: Kept = { state: "unanswered", receipt: null, text, faults: [], report: null, key, digest };
+  const row = { entryId: entry.id, at: context.now(), body: JSON.stringify(body) };
+  const { lastId } = store.run(store.q.insertInto("contestSubmission").values(row));
+  announce(context, entry);
+  return lastId;
+}
+
+function settle(context: Context, entry: Entry, id: number, answer: OrganiserAnswer): Submission {
+  const body: Body = {
+    state: answer.state,
+    receipt: answer.state === "taken" ? answer.receipt : null,
+    text: answer.text,
+    faults: answer.state === "refused" ? answer.faults : [],
+    report: null,
+  };
+  return keep(context, entry, id, body);
+}
+
+/** Forgets what never arrived. */
+function forget(context: Context, entry: Entry, id: number): void {
+  const { store } = context;
+  store.run(store.q.deleteFrom("contestSubmission").where("id", "=", id));
+  announce(context, entry);
+}
+
+function keep(context: Context, entry: Entry, id: number, body: Body): Submission {
+  const { store } = context;
+  store.run(
+    store.q
+      .updateTable("contestSubmission")
+      .set({ body: JSON.stringify(body) })
+      .where("id", "=", id),
+  );
+  announce(context, entry);
+  const { at } = store.first(store.q.selectFrom("contestSubmission").select("at").where("id", "=", id))!;
+  return { id, at: isoTime(at), ...body };
+}
+
+function announce(context: Context, { id, logbookId }: Entry): void {
+  context.announce({ type: "contest", logbookId, entryId: id, what: "submissions" });
 }
 
 function problemOf(error: unknown) {
   if (error instanceof OrganiserProblem) return failed(502, "Not handed in", error.message);
   throw error;
-}
-
-function keep(context: Context, entry: Entry, body: Body): Submission {
-  const { store } = context;
-  const at = context.now();
-  const id = store.run(
-    store.q.insertInto("contestSubmission").values({ entryId: entry.id, at, body: JSON.stringify(body) }),
-  ).lastId;
-  context.announce({ type: "contest", logbookId: entry.logbookId, entryId: entry.id, what: "submissions" });
-  return { id, at: isoTime(at), ...body };
 }
 
 /** Fetches what the cross-check found in a log that was handed in, contact by contact. */
@@ -92,17 +180,9 @@ export async function fetchCheck(
             );
       return { contactId: contact?.id ?? null, line, text };
     });
-    const { store } = context;
     const { id: _id, at: _at, ...kept } = submission;
     const body: Body = { ...kept, state: "checked", text: report.text, report: { score: report.score, findings } };
-    store.run(
-      store.q
-        .updateTable("contestSubmission")
-        .set({ body: JSON.stringify(body) })
-        .where("id", "=", submissionId),
-    );
-    context.announce({ type: "contest", logbookId: entry.value.logbookId, entryId, what: "submissions" });
-    return done({ ...submission, ...body });
+    return done(await context.write(() => keep(context, entry.value, submissionId, body)));
   } catch (error) {
     return problemOf(error);
   }

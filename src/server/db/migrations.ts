@@ -1,29 +1,3 @@
-import { type Kysely, type Migration, sql } from "kysely";
-
-/** Forward only; a released migration is never changed. Run in the order of their names. */
-export const MIGRATIONS: Readonly<Record<string, Migration>> = {
-  "0001-start": {
-    async up(db: Kysely<unknown>) {
-      for (const statement of START) await sql.raw(statement).execute(db);
-    },
-  },
-  "0002-desk": {
-    async up(db: Kysely<unknown>) {
-      for (const statement of DESK) await sql.raw(statement).execute(db);
-    },
-  },
-  "0003-contest": {
-    async up(db: Kysely<unknown>) {
-      for (const statement of CONTEST) await sql.raw(statement).execute(db);
-    },
-  },
-  "0004-sites": {
-    async up(db: Kysely<unknown>) {
-      for (const column of ["state", "county"]) await sql.raw(`ALTER TABLE site ADD COLUMN ${column} TEXT`).execute(db);
-    },
-  },
-};
-
 const CONTACT_COLUMNS = `
   id INTEGER PRIMARY KEY AUTOINCREMENT,
   logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
@@ -156,3 +130,14 @@ const CONTEST = [
     id INTEGER PRIMARY KEY AUTOINCREMENT, entryId INTEGER NOT NULL REFERENCES contestEntry(id) ON DELETE CASCADE,
     at INTEGER NOT NULL, body TEXT NOT NULL) STRICT`,
 ];
+
+/**
+ * The statements of each migration. Forward only; a released migration is never changed. Run in the order of their
+ * names.
+ */
+export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
+  "0001-start": START,
+  "0002-desk": DESK,
+  "0003-contest": CONTEST,
+  "0004-sites": [`ALTER TABLE site ADD COLUMN state TEXT`, `ALTER TABLE site ADD COLUMN county TEXT`],
+};

@@ -1,8 +1,9 @@
 import Database from "better-sqlite3";
-import { type Compilable, Kysely, Migrator, SqliteDialect } from "kysely";
+import { type Compilable, Kysely, SqliteDialect } from "kysely";
 import { mkdirSync } from "node:fs";
-import { dirname, join } from "node:path";
-import { MIGRATIONS } from "./migrations";
+import { dirname } from "node:path";
+import { type Gate, OPEN_GATE } from "./door";
+import { migrate } from "./migrate";
 import type { Schema } from "./schema";
 
 /**
@@ -29,6 +30,8 @@ export interface Store {
    * often.
    */
   waitForDisk(wait: boolean): void;
+  /** Brings what was written into the database's file, as far as it goes without others waiting; the pages left. */
+  checkpoint(): number;
   close(): void;
 }
 
@@ -47,47 +50,38 @@ const CACHE = 16;
 /** As CACHE, for a thread that writes much. */
 export const WRITER_CACHE = 32;
 
+interface ConnectOptions {
+  readonly cacheMegabytes?: number;
+  /** What writes go through. Behind a gate, it is left to the checkpointer to bring them into the database's file. */
+  readonly gate?: Gate;
+}
+
 /** Opens the database without changing it; for worker threads, after `openStore` ran in the main one. */
-export function connect(file: string, cacheMegabytes = CACHE): Store {
+export function connect(file: string, { cacheMegabytes = CACHE, gate = OPEN_GATE }: ConnectOptions = {}): Store {
   const sqlite = new Database(file, { timeout: BUSY_TIMEOUT_MS });
   sqlite.pragma("journal_mode = WAL");
   sqlite.pragma("foreign_keys = ON");
   sqlite.pragma(`cache_size = -${cacheMegabytes * 1024}`);
-  const store = storeOn(sqlite);
+  const store = storeOn(sqlite, gate);
   // A contact that was acknowledged outlives a power cut.
   store.waitForDisk(true);
   return store;
 }
 
 /** Opens the database, creating or migrating it as needed. Before a migration of existing data a backup is made. */
-export async function openStore(file: string): Promise<Store> {
+export function openStore(file: string): Store {
   if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
   const store = connect(file);
-  const migrator = new Migrator({
-    db: store.q,
-    provider: { getMigrations: async () => MIGRATIONS },
-  });
-  const migrations = await migrator.getMigrations();
-  const pending = migrations.filter((migration) => migration.executedAt === undefined);
-  if (pending.length > 0 && pending.length < migrations.length) backup(store, file);
-  const { error } = await migrator.migrateToLatest();
-  if (error !== undefined) throw new Error("the database could not be brought up to date", { cause: error });
+  try {
+    migrate(store, file);
+  } catch (error) {
+    store.close();
+    throw error;
+  }
   return store;
 }
 
-function backup(store: Store, file: string): void {
-  const stamp = new Date().toISOString().replace(/[:.]/g, "-");
-  const folder = join(dirname(file), "backups");
-  mkdirSync(folder, { recursive: true });
-  sqliteOf
-    .get(store)!
-    .prepare("VACUUM INTO ?")
-    .run(join(folder, `before-migration-${stamp}.sqlite`));
-}
-
-const sqliteOf = new WeakMap<Store, Database.Database>();
-
-function storeOn(sqlite: Database.Database): Store {
+function storeOn(sqlite: Database.Database, gate: Gate): Store {
   const q = new Kysely<Schema>({ dialect: new SqliteDialect({ database: sqlite }) });
   const statements = new Map<string, Database.Statement>();
   let afterwards: (() => void)[] = [];
@@ -102,7 +96,17 @@ function storeOn(sqlite: Database.Database): Store {
     return found;
   }
 
-  const store: Store = {
+  function write<Result>(work: () => Result): Result {
+    if (sqlite.inTransaction) return work();
+    gate.enter();
+    try {
+      return work();
+    } finally {
+      gate.leave();
+    }
+  }
+
+  return {
     q,
     all<Row>(query: Compilable<Row>) {
       const { sql, parameters } = query.compile();
@@ -114,21 +118,21 @@ function storeOn(sqlite: Database.Database): Store {
     },
     run(query) {
       const { sql, parameters } = query.compile();
-      return outcome(statement(sql).run(...parameters));
+      return write(() => outcome(statement(sql).run(...parameters)));
     },
     prepare<Row>(query: Compilable<Row>) {
       const prepared = sqlite.prepare(query.compile().sql);
       return {
         all: (...parameters) => prepared.all(...parameters) as Row[],
         first: (...parameters) => prepared.get(...parameters) as Row | undefined,
-        run: (...parameters) => outcome(prepared.run(...parameters)),
+        run: (...parameters) => write(() => outcome(prepared.run(...parameters))),
       };
     },
     transaction<Result>(work: () => Result) {
       if (sqlite.inTransaction) return work();
       let result: Result;
       try {
-        result = sqlite.transaction(work).immediate();
+        result = write(() => sqlite.transaction(work).immediate());
       } catch (error) {
         afterwards = [];
         throw error;
@@ -144,14 +148,16 @@ function storeOn(sqlite: Database.Database): Store {
     },
     waitForDisk(wait) {
       sqlite.pragma(`synchronous = ${wait ? "FULL" : "NORMAL"}`);
-      sqlite.pragma(`wal_autocheckpoint = ${wait ? 1000 : 16_000}`);
+      sqlite.pragma(`wal_autocheckpoint = ${gate !== OPEN_GATE ? 0 : wait ? 1000 : 16_000}`);
+    },
+    checkpoint() {
+      const [row] = sqlite.pragma("wal_checkpoint(PASSIVE)") as { log: number; checkpointed: number }[];
+      return Math.max(0, (row?.log ?? 0) - (row?.checkpointed ?? 0));
     },
     close() {
       sqlite.close();
     },
   };
-  sqliteOf.set(store, sqlite);
-  return store;
 }
 
 function outcome(result: Database.RunResult) {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { parseGrid } from "../../core/geo";
 import type { DirectoryEntry } from "../../core/contract";
+import { askJson } from "../http/askJson";
 
 /** How the directory is reached. */
 export interface AlmanacAccess {
@@ -24,15 +25,11 @@ const LARGEST_ANSWER = 100_000;
 
 /** What Almanac has of a station; null when it is not listed. Throws when Almanac is down, slow, or answers nonsense. */
 export async function askAlmanac(access: AlmanacAccess, baseCall: string): Promise<DirectoryEntry | null> {
-  const response = await fetch(new URL(`calls/${encodeURIComponent(baseCall)}`, access.url), {
-    redirect: "error",
-    signal: AbortSignal.timeout(access.timeoutMs),
-  });
-  if (response.status === 404) return null;
-  if (!response.ok) throw new Error(`Almanac answered with error ${response.status}`);
-  const body = await response.text();
-  if (body.length > LARGEST_ANSWER) throw new Error("Almanac's answer is larger than any true one");
-  const { call, name = null, place = null, grid } = listingSchema.parse(JSON.parse(body));
+  const url = new URL(`calls/${encodeURIComponent(baseCall)}`, access.url);
+  const answer = await askJson(url, {}, { timeoutMs: access.timeoutMs, largest: LARGEST_ANSWER });
+  if (answer.status === 404) return null;
+  if (!answer.ok) throw new Error(`Almanac answered with error ${answer.status}`);
+  const { call, name = null, place = null, grid } = listingSchema.parse(answer.data);
   if (call !== baseCall) throw new Error(`Almanac was asked for ${baseCall} and answered about another call`);
   const parsed = grid === null || grid === undefined ? null : parseGrid(grid);
   return { name, place, grid: parsed?.ok === true ? parsed.grid : null };

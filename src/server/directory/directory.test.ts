@@ -31,6 +31,7 @@ afterEach(async () => {
 function directory(now = () => context.now()) {
   return createDirectory({
     store: context.store,
+    write: context.write,
     ask: (call) => (asked++, askAlmanac({ url, timeoutMs: 300 }, call)),
     announce: (event) => events.push(event),
     now,

@@ -1,5 +1,6 @@
 import { parseCallsign } from "../../core/callsign";
 import type { DirectoryEntry, LiveEvent } from "../../core/contract";
+import type { Context } from "../context";
 import type { Store } from "../db/store";
 
 /** How long an answer is believed, seconds: a listing, and that a call is not listed. */
@@ -17,7 +18,7 @@ export interface Directory {
   close(): void;
 }
 
-interface DirectoryOptions {
+interface DirectoryOptions extends Pick<Context, "write"> {
   readonly store: Store;
   /** Null when the call is not listed; throws when the directory fails. */
   readonly ask: (baseCall: string) => Promise<DirectoryEntry | null>;
@@ -30,6 +31,7 @@ interface DirectoryOptions {
 
 export function createDirectory({
   store,
+  write,
   ask,
   announce,
   now,
@@ -46,12 +48,11 @@ export function createDirectory({
     try {
       const entry = await ask(baseCall);
       const row = { baseCall, body: entry === null ? null : JSON.stringify(entry), askedAt: now() };
-      store.run(
-        store.q
-          .insertInto("directoryEntry")
-          .values(row)
-          .onConflict((conflict) => conflict.column("baseCall").doUpdateSet({ body: row.body, askedAt: row.askedAt })),
-      );
+      const keep = store.q
+        .insertInto("directoryEntry")
+        .values(row)
+        .onConflict((conflict) => conflict.column("baseCall").doUpdateSet({ body: row.body, askedAt: row.askedAt }));
+      await write(() => store.run(keep));
       if (entry !== null) announce({ type: "directory", baseCall });
     } catch (error) {
       restUntil = Date.now() + REST_MS;

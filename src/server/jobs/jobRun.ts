@@ -1,8 +1,12 @@
+import { setImmediate } from "node:timers/promises";
 import type { Context } from "../context";
+import { diskFault } from "../db/diskFault";
 import { findJob, type JobRequest, jobRequestSchema } from "./job";
 
 /** Thrown by `checkpoint` when the operator cancelled; what was committed before stays, and the report says so. */
 export class Cancelled extends Error {}
+
+export const CANCELLED = "cancelled; what was done before stays";
 
 /** A failure that the operator can understand and mend; its message is shown as it is. */
 export class JobProblem extends Error {}
@@ -17,9 +21,32 @@ export interface JobRun<Report, Checkpoint> {
   readonly resumed: Checkpoint | null;
   /** Keeps how far the job is. To be called inside the transaction that did the work. */
   checkpoint(state: Checkpoint, report: Report, done: number, total: number | null): void;
+  /** What is to be tidied up once it is written that the job is done; a kill before that finds all in place. */
+  afterwards(tidyUp: () => Promise<void>): void;
 }
 
 export type JobWork<Report, Checkpoint> = (run: JobRun<Report, Checkpoint>) => Promise<Report>;
+
+/** A transaction of a job ends after this long: whoever logs a contact meanwhile waits for it. */
+export const TRANSACTION_MS = 20;
+
+/**
+ * Does work in short transactions, and lets others in between. `step` goes on while it is time, and says whether
+ * something is left.
+ */
+export async function inSteps(
+  { context, signal }: Pick<JobRun<unknown, unknown>, "context" | "signal">,
+  step: (isTime: () => boolean) => boolean,
+): Promise<void> {
+  for (let more = true; more;) {
+    if (signal.aborted) throw new Cancelled();
+    more = context.store.transaction(() => {
+      const until = Date.now() + TRANSACTION_MS;
+      return step(() => Date.now() < until);
+    });
+    await setImmediate();
+  }
+}
 
 /** Announcing each small step would flood the browsers. */
 const ANNOUNCE_EVERY_MS = 200;
@@ -35,6 +62,7 @@ export async function runJob<Report extends object, Checkpoint>(
   const row = store.first(store.q.selectFrom("job").selectAll().where("id", "=", jobId));
   if (row === undefined) throw new Error(`job ${jobId} does not exist`);
   let announcedAt = 0;
+  let tidyUp = () => Promise.resolve();
 
   function end(state: "done" | "failed" | "cancelled", report: string | null, problem: string | null): void {
     store.run(
@@ -72,13 +100,15 @@ export async function runJob<Report extends object, Checkpoint>(
         announcedAt = now;
         store.afterCommit(() => announceJob(context, jobId));
       },
+      afterwards: (work) => (tidyUp = work),
     });
     end("done", JSON.stringify(report), null);
+    await tidyUp();
   } catch (error) {
-    if (error instanceof Cancelled || signal.aborted) end("cancelled", null, "cancelled; what was done before stays");
+    if (error instanceof Cancelled || signal.aborted) end("cancelled", null, CANCELLED);
     else if (error instanceof JobProblem) end("failed", null, error.message);
     else {
-      end("failed", null, diskFault(error) ?? "an unexpected fault; the log of the server says more");
+      end("failed", null, problemOf(error));
       throw error;
     }
   }
@@ -94,10 +124,10 @@ export function requestOf(context: Context, jobId: number): JobRequest {
   return jobRequestSchema.parse(JSON.parse(row?.request ?? "null"));
 }
 
-function diskFault(error: unknown): string | null {
-  const code = typeof error === "object" && error !== null && "code" in error ? String(error.code) : "";
-  if (code === "SQLITE_FULL" || code === "ENOSPC")
-    return "the disk is full: make room, and run the job again; what was done before stays";
-  if (code.startsWith("SQLITE_IOERR")) return "the disk cannot be written: check it, and run the job again";
-  return null;
+/** Why a job ended that was not meant to, in words. */
+export function problemOf(error: unknown): string {
+  const fault = diskFault(error);
+  return fault === null
+    ? "an unexpected fault; the server's log says more"
+    : `${fault}, and run the job again; what was done before stays`;
 }

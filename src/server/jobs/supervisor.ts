@@ -3,8 +3,9 @@ import type { ServiceAccess } from "../confirm/lantern";
 import type { Context } from "../context";
 import type { Job, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
+import { type Door, ticketOf } from "../db/door";
 import { findJob, type JobRequest, SILENT } from "./job";
-import { announceJob } from "./jobRun";
+import { announceJob, CANCELLED, problemOf } from "./jobRun";
 import { WORKER_LIMITS } from "./workerLimits";
 import type { WorkerOrder } from "./worker";
 
@@ -16,68 +17,119 @@ export interface Supervisor {
   cancel(context: Context, jobId: number): Result<Job>;
 }
 
+/** How long a job has, after it was told to end, to end by itself. */
+const GRACE_MS = 600;
+/** How an end that could not be written is tried again. */
+const SETTLE_AGAIN_MS = 2000;
+
 export function createSupervisor(
   databaseFile: string,
+  door: Door,
   lantern: ServiceAccess,
   fault: (error: unknown) => void,
 ): Supervisor {
   const running = new Map<number, Worker>();
+  const cancelled = new Set<number>();
+  const goingOn = new Set<number>();
 
   function launch(context: Context, jobId: number): void {
-    const order: WorkerOrder = { databaseFile, jobId, actor: context.actor, lantern };
+    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor, lantern };
     const worker = new Worker(new URL("./worker.ts", import.meta.url), {
       workerData: order,
       resourceLimits: WORKER_LIMITS,
     });
+    let problem: string | undefined;
     running.set(jobId, worker);
     worker.on("message", (event: LiveEvent) => context.announce(event));
-    worker.on("error", fault);
+    worker.on("error", (error) => {
+      problem = problemOf(error);
+      fault(error);
+    });
     worker.on("exit", () => {
       running.delete(jobId);
-      markInterrupted(context, jobId);
-      announceJob(context, jobId);
+      door.evict(ticketOf(jobId));
+      if (goingOn.delete(jobId)) {
+        cancelled.delete(jobId);
+        return launch(context, jobId);
+      }
+      const end: End = cancelled.delete(jobId)
+        ? { state: "cancelled", problem: CANCELLED }
+        : { state: problem === undefined ? "interrupted" : "failed", problem: problem ?? INTERRUPTED };
+      void settle(context, jobId, end);
     });
+  }
+
+  /** Writes how a job ended whose thread did not; also later, when there is room on the disk again. */
+  async function settle(context: Context, jobId: number, end: End): Promise<void> {
+    try {
+      await context.write(() => markEnded(context, end, jobId));
+      announceJob(context, jobId);
+    } catch (error) {
+      fault(error);
+      const job = findJob(context.store, jobId);
+      if (job !== undefined) context.announce({ type: "job", job: { ...job, ...end } });
+      setTimeout(() => void settle(context, jobId, end), SETTLE_AGAIN_MS).unref();
+    }
+  }
+
+  /** Whether another job does the same already. One that only looks at something is in nobody's way. */
+  function inTheWay(context: Context, logbookId: number, kind: Job["kind"]) {
+    const { store } = context;
+    const busy = store.first(
+      store.q
+        .selectFrom("job")
+        .select("id")
+        .where("logbookId", "=", logbookId)
+        .where("kind", "=", kind)
+        .where("state", "=", "running"),
+    );
+    if (busy === undefined || SILENT.includes(kind)) return null;
+    return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
   }
 
   return {
     start(context, logbookId, title, request) {
-      const { store } = context;
-      const busy = store.first(
-        store.q
-          .selectFrom("job")
-          .select("id")
-          .where("logbookId", "=", logbookId)
-          .where("kind", "=", request.kind)
-          .where("state", "=", "running"),
-      );
-      if (busy !== undefined && !SILENT.includes(request.kind))
-        return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
+      const obstacle = inTheWay(context, logbookId, request.kind);
+      if (obstacle !== null) return obstacle;
       const jobId = insertJob(context, logbookId, title, request);
       launch(context, jobId);
-      return done(findJob(store, jobId)!);
+      return done(findJob(context.store, jobId)!);
     },
     again(context, jobId) {
       const job = findJob(context.store, jobId);
       if (job === undefined) return missing(`job ${jobId}`);
       if (job.state === "running" || job.state === "done")
         return failed(409, "Cannot run again", `the job is ${job.state}`);
+      const obstacle = inTheWay(context, job.logbookId, job.kind);
+      if (obstacle !== null) return obstacle;
       context.store.run(
         context.store.q
           .updateTable("job")
           .set({ state: "running", problem: null, endedAt: null })
           .where("id", "=", jobId),
       );
-      launch(context, jobId);
+      // Its last thread may not be gone yet.
+      if (running.has(jobId)) goingOn.add(jobId);
+      else launch(context, jobId);
       return done(findJob(context.store, jobId)!);
     },
     cancel(context, jobId) {
       const job = findJob(context.store, jobId);
       if (job === undefined) return missing(`job ${jobId}`);
-      running.get(jobId)?.postMessage("cancel");
+      const worker = running.get(jobId);
+      if (worker !== undefined && !cancelled.has(jobId)) {
+        cancelled.add(jobId);
+        worker.postMessage("cancel");
+        const patience = setTimeout(() => void worker.terminate(), GRACE_MS);
+        worker.once("exit", () => clearTimeout(patience));
+      }
       return done(job);
     },
   };
 }
+
+type End = Required<Pick<Job, "state" | "problem">>;
+const INTERRUPTED = "interrupted by a restart; it can be run again and goes on where it was";
 
 export function insertJob(context: Context, logbookId: number, title: string, request: JobRequest): number {
   return context.store.run(
@@ -93,16 +145,16 @@ export function insertJob(context: Context, logbookId: number, title: string, re
   ).lastId;
 }
 
-/** Says of jobs that an earlier process left unfinished that they were interrupted; all of them, or just one. */
-export function markInterrupted(context: Pick<Context, "store" | "now">, jobId?: number): void {
-  const { store } = context;
+/** Says of jobs that an earlier process left unfinished that they were interrupted. */
+export function markInterrupted(context: Pick<Context, "store" | "now">): void {
+  markEnded(context, { state: "interrupted", problem: INTERRUPTED });
+}
+
+/** Says how a job ended of which it is not written yet; or all of them. */
+function markEnded({ store, now }: Pick<Context, "store" | "now">, end: End, jobId?: number): void {
   let update = store.q
     .updateTable("job")
-    .set({
-      state: "interrupted",
-      problem: "interrupted by a restart; it can be run again and goes on where it was",
-      endedAt: context.now(),
-    })
+    .set({ ...end, endedAt: now() })
     .where("state", "=", "running");
   if (jobId !== undefined) update = update.where("id", "=", jobId);
   store.run(update);

@@ -1,5 +1,6 @@
 import { parentPort, workerData } from "node:worker_threads";
 import type { ServiceAccess } from "../confirm/lantern";
+import { gateOf, ticketOf } from "../db/door";
 import { connect, WRITER_CACHE } from "../db/store";
 import { localFinder } from "../logbook/localFinder";
 import { doJob } from "./work";
@@ -8,6 +9,8 @@ import type { Actor } from "../actor";
 /** What the supervisor hands to a worker thread. */
 export interface WorkerOrder {
   readonly databaseFile: string;
+  /** The door's state; see db/door.ts. */
+  readonly cells: SharedArrayBuffer;
   readonly jobId: number;
   readonly actor: Actor;
   readonly lantern: ServiceAccess;
@@ -19,7 +22,8 @@ const abort = new AbortController();
 port.on("message", (message) => {
   if (message === "cancel") abort.abort();
 });
-const store = connect(order.databaseFile, WRITER_CACHE);
+const gate = gateOf(order.cells, ticketOf(order.jobId));
+const store = connect(order.databaseFile, { cacheMegabytes: WRITER_CACHE, gate });
 try {
   await doJob(
     {
@@ -28,6 +32,7 @@ try {
       actor: order.actor,
       now: () => Math.floor(Date.now() / 1000),
       announce: (event) => port.postMessage(event),
+      write: async (work) => work(),
     },
     order.jobId,
     abort.signal,

@@ -57,5 +57,6 @@ it("refuses what cannot be keyed, and says when there is no keyer", async () => 
   expect(await keyer.send({ text: "A", speed: 500 })).toMatchObject({ ok: false });
   const nowhere = createKeyer(1, "127.0.0.1", () => {});
   expect(await nowhere.send({ text: "A", speed: 20 })).toMatchObject({ problem: { status: 503 } });
-  expect(nowhere.stop()).toMatchObject({ ok: true });
+  expect(nowhere.stop()).toMatchObject({ problem: { status: 503 } });
+  expect(nowhere.speed({ speed: 20 })).toMatchObject({ problem: { status: 503 } });
 });

@@ -38,17 +38,31 @@ export interface Keyer {
   close(): void;
 }
 
+const NO_KEYER = failed(
+  503,
+  "No keyer",
+  "The keyer cannot be reached: is it on? The contact can be logged all the same.",
+);
 const CONNECT_MS = 2000;
 const LONGEST_LINE = 20_000;
 
 export function createKeyer(port: number, host: string, announce: (event: LiveEvent) => void): Keyer {
   let socket: Socket | null = null;
+  let opening: Promise<Socket> | null = null;
+  /** Counts how often it was told to stop: what was to be sent before is not sent after. */
+  let stops = 0;
   let last = 0;
   /** Who asked for the transmission that goes on. */
   let sending: { readonly id: number; readonly position: string } | null = null;
 
+  /** One connection, however many ask for it at once. */
   function open(): Promise<Socket> {
     if (socket !== null) return Promise.resolve(socket);
+    opening ??= connection().finally(() => (opening = null));
+    return opening;
+  }
+
+  function connection(): Promise<Socket> {
     return new Promise((resolve, reject) => {
       const opened = connect({ host, port });
       const timer = setTimeout(() => opened.destroy(new Error("slow")), CONNECT_MS);
@@ -90,6 +104,13 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
     if (said.is !== "letter") sending = null;
   }
 
+  /** False where there is nobody to hear it. */
+  function tellKeyer(order: object): boolean {
+    if (socket === null) return false;
+    socket.write(`${JSON.stringify(order)}\n`);
+    return true;
+  }
+
   function tell(said: Omit<Extract<LiveEvent, { type: "keyer" }>, "type" | "id" | "position">): void {
     announce({ type: "keyer", id: sending?.id ?? last, position: sending?.position ?? "", ...said });
   }
@@ -101,27 +122,27 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
       const { position, ...order } = parsed.data;
       const odd = unkeyable(order.text);
       if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
+      const before = stops;
       try {
-        const to = await open();
+        await open();
+        if (stops !== before) return failed(409, "Stopped", "it was stopped before it was sent");
         sending = { id: ++last, position };
-        to.write(`${JSON.stringify({ do: "send", id: last, ...order })}\n`);
+        tellKeyer({ do: "send", id: last, ...order });
         return done({ id: last });
       } catch {
-        return failed(
-          503,
-          "No keyer",
-          "The keyer cannot be reached: is it on? The contact can be logged all the same.",
-        );
+        return NO_KEYER;
       }
     },
     speed(input) {
       const parsed = keyerSpeedSchema.safeParse(input);
       if (!parsed.success) return invalid(faultsOf(parsed.error));
-      socket?.write(`${JSON.stringify({ do: "speed", ...parsed.data })}\n`);
+      if (!tellKeyer({ do: "speed", ...parsed.data })) return NO_KEYER;
       return done(parsed.data);
     },
     stop() {
-      socket?.write(`${JSON.stringify({ do: "stop" })}\n`);
+      stops++;
+      // What is only about to be sent is stopped by not being sent.
+      if (!tellKeyer({ do: "stop" }) && opening === null) return NO_KEYER;
       return done({ stopped: true });
     },
     close() {

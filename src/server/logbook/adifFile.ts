@@ -1,6 +1,6 @@
 import { closeSync, fstatSync, openSync, readSync } from "node:fs";
 import { type AdifRecord, type AdifReader, adifReader } from "../../core/adif";
-import { cabrilloReader, isCabrillo, type Rules } from "../../core/contest";
+import { contestLogReader, isCabrillo, type Rules } from "../../core/contest";
 
 /** A log file of the disk, ADIF or a contest log, whose records are read as they are asked for: a file of any size takes little memory. */
 export interface AdifFile extends Pick<AdifReader, "header" | "problem"> {
@@ -23,7 +23,7 @@ export function openAdifFile(path: string, rulesOf: (tag: string) => Rules | und
   const handle = openSync(path, "r");
   const piece = Buffer.allocUnsafe(READ_BYTES);
   const beginning = piece.toString("latin1", 0, readSync(handle, piece, 0, SNIFFED, 0));
-  const reader = isCabrillo(beginning) ? cabrilloReader(rulesOf) : adifReader();
+  const reader = isCabrillo(beginning) ? contestLogReader(rulesOf) : adifReader();
   let bytesRead = 0;
 
   const readAt = (position: number) => readSync(handle, piece, 0, READ_BYTES, position);

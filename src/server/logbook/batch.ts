@@ -8,15 +8,30 @@ import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
 import type { Prepared, Store } from "../db/store";
 import { CONTACT_COLUMNS, contactsById, rowOf, valuesOf } from "./contactRow";
 
-/** The only hands that touch contacts: each change also moves the slots, the journal, the outbox and the count. */
+/**
+ * The only hands that touch contacts: each change also moves the slots, the journal, the outbox and the count. What is
+ * to be changed is read here, within the transaction, so that nothing another thread wrote meanwhile is overwritten.
+ */
 export interface BatchWriter {
-  readonly batchId: number;
+  /** The journal's batch; null while nothing was written. */
+  readonly batchId: number | null;
   add(contact: CompleteContact): number;
   /** Puts a contact that was deleted back under its own id. */
   restore(contact: StoredContact): void;
+  /** The contacts with these numbers, in their order, as they are now; those that are gone are left out. */
+  hold(ids: readonly number[]): HeldContact[];
   /** With another `logbookId` the contact moves there. */
-  change(current: StoredContact, patch: ContactChange): StoredContact;
-  remove(current: StoredContact): void;
+  change(held: HeldContact, patch: ContactChange): void;
+  remove(held: HeldContact): void;
+}
+
+declare const HELD: unique symbol;
+
+/** A contact as it is within a batch; only the batch's writer makes one, and it is worth nothing after the batch. */
+export interface HeldContact {
+  readonly [HELD]: true;
+  /** As it is now, with what the batch itself has changed of it. */
+  readonly contact: StoredContact;
 }
 
 export type ContactChange = Partial<CompleteContact> & { readonly logbookId?: number };
@@ -25,8 +40,8 @@ export interface BatchOptions {
   readonly logbookId: number;
   readonly kind: BatchKind;
   readonly summary: string;
-  /** Goes on with a batch begun in an earlier transaction. */
-  readonly continues?: number;
+  /** Goes on with a batch begun in an earlier transaction; null where none was begun yet. */
+  readonly continues?: number | null;
   readonly undoes?: number;
 }
 
@@ -51,6 +66,7 @@ export function writeBatch<Result>(
   const added: number[] = [];
   const changed: number[] = [];
   const removed: number[] = [];
+  const inHand = new Map<number, Held>();
   let outboxTouched = false;
 
   function count(contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook = logbookId): void {
@@ -70,43 +86,54 @@ export function writeBatch<Result>(
   }
 
   const result = store.transaction(() => {
-    const batchId = options.continues ?? openBatch(context, options);
+    let batchId = options.continues ?? null;
     let journalled = 0;
+    const batch = () => (batchId ??= openBatch(context, options));
     /** One statement for all contacts added since the last: an entry of an added contact has neither side. */
     const journalAdded = () => {
       if (journalled === added.length) return;
-      statements.insertAddedEntries.run(batchId, JSON.stringify(added.slice(journalled)));
+      statements.insertAddedEntries.run(batch(), JSON.stringify(added.slice(journalled)));
       journalled = added.length;
     };
     const journal = (contactId: number, before: object, after: object | null) => {
       journalAdded();
-      statements.insertEntry.run(batchId, contactId, JSON.stringify(before), after && JSON.stringify(after));
+      statements.insertEntry.run(batch(), contactId, JSON.stringify(before), after && JSON.stringify(after));
+    };
+    const inserted = (id: number, home: number, contact: CompleteContact) => {
+      batch();
+      for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
+      queueWaiting(home, id, contact.confirmations);
+      count(contact, 1, home);
+      gain(home, 1);
+      added.push(id);
     };
 
     const outcome = work({
-      batchId,
+      get batchId() {
+        return batchId;
+      },
       add(contact) {
         const id = statements.insertContact.run(valuesOf(contact, logbookId, 1)).lastId;
-        for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
-        queueWaiting(logbookId, id, contact.confirmations);
-        count(contact, 1);
-        gain(logbookId, 1);
-        added.push(id);
+        inserted(id, logbookId, contact);
         return id;
       },
       restore(contact) {
         const { id, logbookId: home, revision, ...facts } = contact;
         store.run(store.q.insertInto("contact").values({ id, ...rowOf(facts, home, revision + 1) }));
-        for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
-        queueWaiting(home, id, contact.confirmations);
-        count(contact, 1, home);
-        gain(home, 1);
-        added.push(id);
+        inserted(id, home, contact);
       },
-      change(current, patch) {
+      hold(ids) {
+        const unread = ids.filter((id) => !inHand.has(id));
+        if (unread.length > 0) for (const contact of contactsById(store, unread)) inHand.set(contact.id, { contact });
+        return ids.flatMap((id) => (inHand.get(id) as HeldContact | undefined) ?? []);
+      },
+      change(held, patch) {
+        const own = ownOf(held);
+        const current = own.contact;
         const { before, after } = difference(current, patch);
-        if (Object.keys(after).length === 0) return current;
+        if (Object.keys(after).length === 0) return;
         const next: StoredContact = { ...current, ...patch, revision: current.revision + 1 };
+        own.contact = next;
         const { id, logbookId: home, revision, ...facts } = next;
         statements.updateContact.run(...valuesOf(facts, home, revision), id);
         const moved = home !== current.logbookId;
@@ -125,9 +152,10 @@ export function writeBatch<Result>(
         }
         journal(id, before, after);
         changed.push(id);
-        return next;
       },
-      remove(current) {
+      remove(held) {
+        const current = ownOf(held).contact;
+        inHand.delete(current.id);
         count(current, -1, current.logbookId);
         gain(current.logbookId, -1);
         journal(current.id, current, null);
@@ -148,16 +176,25 @@ export function writeBatch<Result>(
       );
     }
     const touched = added.length + changed.length + removed.length;
-    store.run(
-      store.q
-        .updateTable("journalBatch")
-        .set((eb) => ({ contacts: eb("contacts", "+", touched) }))
-        .where("id", "=", batchId),
-    );
+    if (batchId !== null)
+      store.run(
+        store.q
+          .updateTable("journalBatch")
+          .set((eb) => ({ contacts: eb("contacts", "+", touched) }))
+          .where("id", "=", batchId),
+      );
+    inHand.clear();
     return outcome;
   });
   store.afterCommit(announce);
   return result;
+
+  /** A contact in hand as this batch may change it. What another batch held, or this one removed, is none. */
+  function ownOf({ contact: { id } }: HeldContact): Held {
+    const own = inHand.get(id);
+    if (own === undefined) throw new Error(`contact ${id} is not in the hands of this batch`);
+    return own;
+  }
 
   /** The outbox holds a contact for a service exactly while its confirmation there says "waiting". */
   function queueWaiting(home: number, contactId: number, confirmations: readonly Confirmation[]): void {
@@ -212,6 +249,10 @@ export function writeBatch<Result>(
       if (outboxTouched) context.announce({ type: "outbox", logbookId: home, waiting: waitingCount(store, home) });
     }
   }
+}
+
+interface Held {
+  contact: StoredContact;
 }
 
 interface SlotMove {

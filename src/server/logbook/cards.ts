@@ -14,16 +14,18 @@ export function markCards(context: Context, logbookId: number, input: unknown): 
   const logbook = findLogbook(context, logbookId);
   if (!logbook.ok) return logbook;
   const { ids, ...mark } = parsed.data;
-  const contacts = contactsById(context.store, ids).filter((contact) => contact.logbookId === logbookId);
-  const changing = contacts.filter(
-    ({ confirmations }) => JSON.stringify(confirmations) !== JSON.stringify(withCard(confirmations, mark)),
-  );
-  if (changing.length === 0) return done({ batchId: null, changed: 0 });
-  const calls = [...new Set(changing.map(({ call }) => call))];
+  const calls = [...new Set(contactsById(context.store, ids).map(({ call }) => call))];
   const summary = `Cards: ${calls.slice(0, 3).join(", ")}${calls.length > 3 ? ` and ${calls.length - 3} more` : ""}`;
-  const batchId = writeBatch(context, { logbookId, kind: "change", summary }, (writer) => {
-    for (const contact of changing) writer.change(contact, { confirmations: withCard(contact.confirmations, mark) });
-    return writer.batchId;
+  return writeBatch(context, { logbookId, kind: "change", summary }, (writer) => {
+    const here = writer.hold(ids).filter(({ contact }) => contact.logbookId === logbookId);
+    const changing = here.filter(
+      ({ contact: { confirmations } }) => !equal(confirmations, withCard(confirmations, mark)),
+    );
+    for (const held of changing) writer.change(held, { confirmations: withCard(held.contact.confirmations, mark) });
+    return done({ batchId: writer.batchId, changed: changing.length });
   });
-  return done({ batchId, changed: changing.length });
+}
+
+function equal(one: unknown, other: unknown): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }

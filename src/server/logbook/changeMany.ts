@@ -1,11 +1,10 @@
-import { setImmediate } from "node:timers/promises";
 import { emptyConfirmation } from "../../core/confirm";
 import { changedContact, FACT_FIELDS, isoTime, secondsOf } from "../../core/contact";
 import type { Change, ChangeReport, Selection, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { exceptionsByCall } from "../directory/callExceptions";
-import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
+import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
 import { NEWEST_FIRST } from "../../core/view";
 import { type BatchWriter, type ContactChange, writeBatch } from "./batch";
 import { contactsById } from "./contactRow";
@@ -20,8 +19,7 @@ export interface ChangeCheckpoint {
   position: number;
 }
 
-const PIECE = 200;
-const TRANSACTION_MS = 40;
+const PIECE = 50;
 const EXAMPLES = 3;
 const LISTED = 200;
 
@@ -35,20 +33,21 @@ export async function previewChange(
   const plan = plannerFor(context, logbookId, change);
   const ids = selectedIds(context, logbookId, selection);
   const report = emptyReport();
-  forgetItems(context, jobId);
+  await forgetItems(run);
   const insert = store.prepare(
     store.q.insertInto("jobItem").values({ jobId: 0, position: 0, contactId: 0, revision: 0 }),
   );
-  for (let start = 0; start < ids.length; start += PIECE) {
-    if (run.signal.aborted) throw new Cancelled();
-    const contacts = contactsById(store, ids.slice(start, start + PIECE));
-    store.transaction(() => {
+  let start = 0;
+  await inSteps(run, (isTime) => {
+    do {
+      const contacts = contactsById(store, ids.slice(start, start + PIECE));
       contacts.forEach((contact, index) => insert.run(jobId, start + index, contact.id, contact.revision));
       for (const contact of contacts) tally(report, contact, plan(contact));
-      run.checkpoint(start, report, start + contacts.length, ids.length);
-    });
-    await setImmediate();
-  }
+      start += PIECE;
+    } while (start < ids.length && isTime());
+    run.checkpoint(start, report, Math.min(start, ids.length), ids.length);
+    return start < ids.length;
+  });
   return report;
 }
 
@@ -62,49 +61,45 @@ export async function changeMany(
   const plan = plannerFor(context, logbookId, change);
   const state: ChangeCheckpoint = run.resumed ?? { report: emptyReport(), position: -1 };
   const { report } = state;
-  const total = store.first(
+  const left = store.first(
     store.q
       .selectFrom("jobItem")
       .select((eb) => eb.fn.countAll<number>().as("items"))
       .where("jobId", "=", previewId),
   )!.items;
+  const total = state.position + 1 + left;
   const options = {
     logbookId: change.do === "copy" ? change.logbookId : logbookId,
     kind: change.do === "copy" || change.do === "delete" ? change.do : ("change" as const),
     summary: summaryOf(context, change),
   };
-  for (let more = total > 0; more;) {
-    if (run.signal.aborted) throw new Cancelled();
-    const until = Date.now() + TRANSACTION_MS;
-    more = store.transaction(() => {
-      const goesOn = writeBatch(
-        context,
-        report.batchId === null ? options : { ...options, continues: report.batchId },
-        (writer) => {
-          report.batchId = writer.batchId;
-          let items = nextItems(store, previewId, state.position);
-          while (items.length > 0 && Date.now() < until) {
-            changePiece(store, writer, items, plan, report);
-            state.position = items.at(-1)!.position;
-            items = nextItems(store, previewId, state.position);
-          }
-          return items.length > 0;
-        },
-      );
-      run.checkpoint(state, report, state.position + 1, total);
-      return goesOn;
+  await inSteps(run, (isTime) => {
+    const goesOn = writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
+      let items: Item[];
+      do {
+        items = nextItems(store, previewId, state.position);
+        changePiece(writer, items, plan, report);
+        state.position = items.at(-1)?.position ?? state.position;
+      } while (items.length > 0 && isTime());
+      report.batchId = writer.batchId;
+      return items.length > 0;
     });
-    await setImmediate();
-  }
-  store.run(store.q.deleteFrom("jobItem").where("jobId", "=", previewId));
+    store.run(store.q.deleteFrom("jobItem").where("jobId", "=", previewId).where("position", "<=", state.position));
+    run.checkpoint(state, report, state.position + 1, total);
+    return goesOn;
+  });
   return report;
 }
 
 /** How long a list that was looked at, and not acted on, is kept, seconds. */
 const KEPT_FOR = 86_400;
 
+/** So many items of a list are forgotten at once. */
+const FORGOTTEN_AT_ONCE = 2000;
+
 /** Forgets what an interrupted run of this job listed, and lists that nobody acted on. */
-function forgetItems(context: Context, jobId: number): void {
+async function forgetItems(run: JobRun<ChangeReport, number>): Promise<void> {
+  const { context, jobId } = run;
   const { store } = context;
   const before = context.now() - KEPT_FOR;
   const old = store.q
@@ -112,7 +107,14 @@ function forgetItems(context: Context, jobId: number): void {
     .select("id")
     .where("kind", "=", "preview")
     .where((eb) => eb.or([eb("id", "=", jobId), eb("startedAt", "<", before)]));
-  store.run(store.q.deleteFrom("jobItem").where("jobId", "in", old));
+  await inSteps(run, () => {
+    const items = store.q.selectFrom("jobItem").select(["jobId", "position"]).where("jobId", "in", old);
+    const first = store.first(items.orderBy("jobId").orderBy("position").limit(1));
+    if (first === undefined) return false;
+    const upTo = first.position + FORGOTTEN_AT_ONCE;
+    store.run(store.q.deleteFrom("jobItem").where("jobId", "=", first.jobId).where("position", "<", upTo));
+    return true;
+  });
 }
 
 interface Item {
@@ -133,29 +135,21 @@ function nextItems(store: Store, jobId: number, after: number): Item[] {
   );
 }
 
-function changePiece(
-  store: Store,
-  writer: BatchWriter,
-  items: readonly Item[],
-  plan: Planner,
-  report: ChangeReport,
-): void {
-  const contacts = contactsById(
-    store,
-    items.map(({ contactId }) => contactId),
-  );
-  const byId = new Map(contacts.map((contact) => [contact.id, contact]));
+function changePiece(writer: BatchWriter, items: readonly Item[], plan: Planner, report: ChangeReport): void {
+  const held = writer.hold(items.map(({ contactId }) => contactId));
+  const byId = new Map(held.map((one) => [one.contact.id, one]));
   for (const { contactId, revision } of items) {
-    const contact = byId.get(contactId);
-    if (contact === undefined || contact.revision !== revision) {
+    const one = byId.get(contactId);
+    if (one === undefined || one.contact.revision !== revision) {
       report.selected++;
       report.meanwhile++;
       continue;
     }
+    const { contact } = one;
     const planned = plan(contact);
     tally(report, contact, planned);
-    if (planned.kind === "change") writer.change(contact, planned.patch);
-    else if (planned.kind === "delete") writer.remove(contact);
+    if (planned.kind === "change") writer.change(one, planned.patch);
+    else if (planned.kind === "delete") writer.remove(one);
     else if (planned.kind === "copy") {
       const { id: _id, logbookId: _logbookId, revision: _revision, ...facts } = contact;
       writer.add(facts);

@@ -12,7 +12,7 @@ import { NEWEST_FIRST, sortText } from "../../core/view";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
-import { writeBatch } from "./batch";
+import { type BatchWriter, type HeldContact, writeBatch } from "./batch";
 import { contactsById, findContact, withConfirmations } from "./contactRow";
 import { findLogbook } from "./logbooks";
 import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
@@ -30,7 +30,7 @@ export function logContact(context: Context, logbookId: number, input: unknown):
   const contact = completeContact(withSiteFacts(context, logbookId, checked.value), exceptionsByCall(context.store));
   const logged = writeBatch(context, { logbookId, kind: "log", summary: `Logged ${contact.call}` }, (writer) => ({
     id: writer.add({ ...contact, confirmations: queued(contact.confirmations) }),
-    batchId: writer.batchId,
+    batchId: writer.batchId!,
   }));
   return done({ ...findContact(context.store, logged.id)!, batchId: logged.batchId });
 }
@@ -53,48 +53,55 @@ function queued(confirmations: readonly Confirmation[]): Confirmation[] {
 
 export function getContact(context: Context, logbookId: number, id: number): Result<StoredContact> {
   const contact = findContact(context.store, id);
-  return contact === undefined || contact.logbookId !== logbookId
-    ? missing(`contact ${id} of logbook ${logbookId}`)
-    : done(contact);
+  return contact?.logbookId === logbookId ? done(contact) : noContact(logbookId, id);
 }
 
 /** Changes some facts of a contact, and what follows from them. */
 export function changeContact(context: Context, logbookId: number, id: number, input: unknown): Result<StoredContact> {
   const found = getContact(context, logbookId, id);
   if (!found.ok) return found;
-  const current = found.value;
   if (typeof input !== "object" || input === null || Array.isArray(input))
     return invalid([{ field: "(whole)", text: "an object with the changed fields belongs here" }]);
   const { revision, ...changes } = input as Record<string, unknown>;
-  if (revision !== undefined && revision !== current.revision) {
-    return failed(
-      409,
-      "Changed meanwhile",
-      `the contact was changed since it was loaded; it is at revision ${current.revision} now: load it again`,
-    );
-  }
-  const { id: _id, logbookId: _logbookId, revision: _revision, ...contact } = current;
-  const changed = changedContact(contact, changes, context.now(), exceptionsByCall(context.store));
-  if (!changed.ok) return invalid(changed.faults);
-  return done(
-    writeBatch(context, { logbookId, kind: "edit", summary: `Changed ${current.call}` }, (writer) =>
-      writer.change(current, changed.value),
-    ),
-  );
+  const options = { logbookId, kind: "edit", summary: `Changed ${found.value.call}` } as const;
+  return writeBatch(context, options, (writer) => {
+    const held = heldOf(writer, logbookId, id);
+    if (!held.ok) return held;
+    const { id: _id, logbookId: _logbookId, revision: current, ...contact } = held.value.contact;
+    if (revision !== undefined && revision !== current) {
+      return failed(
+        409,
+        "Changed meanwhile",
+        `the contact was changed since it was loaded; it is at revision ${current} now: load it again`,
+      );
+    }
+    const changed = changedContact(contact, changes, context.now(), exceptionsByCall(context.store));
+    if (!changed.ok) return invalid(changed.faults);
+    writer.change(held.value, changed.value);
+    return done(held.value.contact);
+  });
+}
+
+/** A contact of a logbook in the hands of a batch. */
+function heldOf(writer: BatchWriter, logbookId: number, id: number): Result<HeldContact> {
+  const [held] = writer.hold([id]);
+  return held?.contact.logbookId === logbookId ? done(held) : noContact(logbookId, id);
+}
+
+function noContact(logbookId: number, id: number) {
+  return missing(`contact ${id} of logbook ${logbookId}`);
 }
 
 export function deleteContact(context: Context, logbookId: number, id: number): Result<{ readonly batchId: number }> {
   const found = getContact(context, logbookId, id);
   if (!found.ok) return found;
-  const batchId = writeBatch(
-    context,
-    { logbookId, kind: "delete", summary: `Deleted ${found.value.call}` },
-    (writer) => {
-      writer.remove(found.value);
-      return writer.batchId;
-    },
-  );
-  return done({ batchId });
+  const options = { logbookId, kind: "delete", summary: `Deleted ${found.value.call}` } as const;
+  return writeBatch(context, options, (writer) => {
+    const held = heldOf(writer, logbookId, id);
+    if (!held.ok) return held;
+    writer.remove(held.value);
+    return done({ batchId: writer.batchId! });
+  });
 }
 
 /** A page of contacts; the newest first unless a page by offset is asked in another order. */

@@ -48,17 +48,16 @@ export async function startExport(context: Context, logbookId: number, input: un
         ? "nothing is new since the last export of this kind"
         : "there is no contact to export",
     );
-  const id = store.run(
-    store.q.insertInto("export").values({
-      logbookId,
-      at: context.now(),
-      actor: context.actor.name,
-      form: parsed.data.form,
-      what: JSON.stringify(asked),
-      contacts: ids.length,
-      newestEntry: store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0,
-    }),
-  ).lastId;
+  const row = {
+    logbookId,
+    at: context.now(),
+    actor: context.actor.name,
+    form: parsed.data.form,
+    what: JSON.stringify(asked),
+    contacts: ids.length,
+    newestEntry: store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0,
+  };
+  const id = await context.write(() => store.run(store.q.insertInto("export").values(row)).lastId);
   return done(listed(context, logbookId).find((one) => one.id === id)!);
 }
 

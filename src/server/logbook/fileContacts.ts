@@ -17,12 +17,11 @@ import { JobProblem } from "../jobs/jobRun";
 import type { Store } from "../db/store";
 import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
 
-/** What a record of a file is: a contact, perhaps one that the log has already, or none. */
+/** What a record of a file is: a contact, or none. */
 export type Understood =
   | {
       readonly kind: "contact";
       readonly contact: CompleteContact;
-      readonly twin: Twin | undefined;
       /** Whether the file said under which call we were on the air. */
       readonly saysOwnCall: boolean;
     }
@@ -32,7 +31,7 @@ export interface Twin extends MatchFacts {
   readonly id: number;
 }
 
-/** Understands the records of a file one after the other, as the choices say. */
+/** Understands the records of a file one after the other, as the choices say. Does not look into the log. */
 export function recordReader(
   context: Context,
   logbookId: number,
@@ -43,7 +42,6 @@ export function recordReader(
   if (site === undefined) throw new JobProblem(`site ${choices.siteId} does not exist: choose another one`);
   const own = ownFactsAt(site);
   const exceptions = exceptionsByCall(store);
-  const twinOf = twinFinder(store, logbookId);
 
   /** Puts in what the file does not say of our side. */
   function withChoices(contact: ContactInput): ContactInput {
@@ -64,8 +62,7 @@ export function recordReader(
     const checked = checkContact(withChoices(understood.contact), context.now());
     if (!checked.ok)
       return { kind: "refused", reason: checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; ") };
-    const contact = completeContact(checked.value, exceptions);
-    return { kind: "contact", contact, twin: twinOf(contact), saysOwnCall };
+    return { kind: "contact", contact: completeContact(checked.value, exceptions), saysOwnCall };
   };
 }
 
@@ -78,6 +75,9 @@ function queued(confirmations: GivenConfirmations): GivenConfirmations {
   return [...confirmations.filter(({ channel }) => channel !== "lantern"), { ...lantern, sent: "waiting" }];
 }
 
+/** A log may have the same contact many times, so that reading them all for each one more would take for ever. */
+const MOST_CANDIDATES = 100;
+
 /** Finds a contact in a logbook, by the one rule of when two are one. */
 export function twinFinder(
   store: Store,
@@ -89,11 +89,18 @@ export function twinFinder(
       .select(["id", "baseCall", "band", "modeGroup", "startedAt"])
       .where("logbookId", "=", 0)
       .where("baseCall", "=", "")
-      .where((eb) => eb.between("startedAt", 0, 0)),
+      .where((eb) => eb.between("startedAt", 0, 0))
+      .limit(MOST_CANDIDATES),
   );
   return ({ baseCall, band, modeGroup, startedAt }) => {
     const at = secondsOf(startedAt);
-    const candidates = near.all(logbookId, baseCall, at - DUPLICATE_TOLERANCE, at + DUPLICATE_TOLERANCE);
+    const candidates = near.all(
+      logbookId,
+      baseCall,
+      at - DUPLICATE_TOLERANCE,
+      at + DUPLICATE_TOLERANCE,
+      MOST_CANDIDATES,
+    );
     return findTwin({ baseCall, band, modeGroup, startedAt: at }, candidates, DUPLICATE_TOLERANCE);
   };
 }

@@ -1,15 +1,13 @@
 import { appendFileSync, existsSync, truncateSync, writeFileSync } from "node:fs";
 import { rm } from "node:fs/promises";
-import { setImmediate } from "node:timers/promises";
 import type { AdifNote, AdifRecord } from "../../core/adif";
 import { additionsFrom } from "../../core/contact";
 import type { ImportChoices, ImportReport } from "../../core/contract";
-import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
+import { inSteps, JobProblem, type JobRun, TRANSACTION_MS } from "../jobs/jobRun";
 import { rulesByTag } from "../contest/definitions";
-import { openAdifFile } from "./adifFile";
+import { type AdifFile, openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
-import { findContact } from "./contactRow";
-import { recordReader } from "./fileContacts";
+import { recordReader, twinFinder, type Understood } from "./fileContacts";
 
 interface ImportRequest {
   readonly file: string;
@@ -18,15 +16,30 @@ interface ImportRequest {
 }
 
 const LISTED = 1000;
-/** A transaction is closed after this long, so that logging a contact never waits noticeably. */
-const TRANSACTION_MS = 40;
+/** So much of a file is understood before the transaction that takes it into the log; whichever is reached first. */
+const PIECE_RECORDS = 500;
+const PIECE_BYTES = 1_000_000;
 
 /** Where the refused records of an import are kept, as they came. */
 export function refusedFileOf(file: string): string {
   return `${file}.refused`;
 }
 
-/** Reads an ADIF file into a logbook, as one batch of the journal. Goes on where an interrupted run was. */
+/** Records that were understood, and not yet taken into the log. */
+interface Piece {
+  readonly records: {
+    readonly record: AdifRecord;
+    readonly understood: Understood;
+    readonly notes: readonly AdifNote[];
+  }[];
+  /** How far the file was read for them. */
+  readonly bytesRead: number;
+}
+
+/**
+ * Reads an ADIF file into a logbook, as one batch of the journal. Goes on where an interrupted run was. What a file
+ * may do to whoever reads it, it does before the transaction, where nobody waits.
+ */
 export async function importAdif(
   run: JobRun<ImportReport, ImportReport>,
   request: ImportRequest,
@@ -50,27 +63,45 @@ export async function importAdif(
   const refusedFile = refusedFileOf(request.file);
   if (run.resumed === null) writeFileSync(refusedFile, "");
   else truncateSync(refusedFile, report.refusedBytes);
-  const skip = report.read;
+  const { duplicates } = request.choices;
   const read = recordReader(context, logbookId, request.choices);
+  const twinOf = duplicates === "keep" ? () => undefined : twinFinder(store, logbookId);
+  const options = { logbookId, kind: "import", summary: `Imported ${request.fileName}` } as const;
   const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
-  let seen = 0;
+  passOver(file, report.read);
 
-  function take(writer: BatchWriter, record: AdifRecord): void {
-    const understood = read(record, file.header, note);
+  function nextPiece(): Piece {
+    const records: Piece["records"] = [];
+    const until = Date.now() + TRANSACTION_MS;
+    for (let bytes = 0; records.length < PIECE_RECORDS && bytes < PIECE_BYTES && Date.now() < until;) {
+      const next = file.records.next();
+      if (next.done === true) break;
+      const record = next.value;
+      const notes: AdifNote[] = [];
+      records.push({ record, understood: read(record, file.header, (some) => notes.push(...some)), notes });
+      bytes += record.raw.length;
+    }
+    return { records, bytesRead: file.bytesRead };
+  }
+
+  function take(writer: BatchWriter, { record, understood, notes }: Piece["records"][number]): void {
+    report.read++;
+    report.noteCount += notes.length;
+    report.notes.push(...notes.slice(0, LISTED - report.notes.length));
     if (understood.kind === "refused") return refuse(record, understood.reason);
-    const { contact, twin } = understood;
-    const { duplicates } = request.choices;
-    if (twin === undefined || duplicates === "keep") {
+    const { contact } = understood;
+    const twin = twinOf(contact);
+    if (twin === undefined) {
       writer.add(contact);
       report.added++;
       return;
     }
     report.duplicates++;
     if (duplicates === "skip") return;
-    const ours = findContact(store, twin.id)!;
-    const additions = additionsFrom(ours, contact, { confirmations: duplicates === "confirmations" });
+    const held = writer.hold([twin.id])[0]!;
+    const additions = additionsFrom(held.contact, contact, { confirmations: duplicates === "confirmations" });
     if (Object.keys(additions).length === 0) return;
-    writer.change(ours, additions);
+    writer.change(held, additions);
     report.merged++;
   }
 
@@ -79,41 +110,39 @@ export async function importAdif(
     report.refusedBytes += record.raw.length + 2;
     appendFileSync(refusedFile, `${record.raw}\r\n`, "latin1");
     if (report.refused.length >= LISTED) return;
-    const call = record.fields.find((field) => field.name === "CALL")?.value ?? null;
+    const call = record.fields.find((field) => field.name === "CALL")?.value.slice(0, LONGEST_CALL) ?? null;
     report.refused.push({ line: record.line, reason, call });
   }
 
-  function note(notes: readonly AdifNote[]): void {
-    report.noteCount += notes.length;
-    for (const one of notes) if (report.notes.length < LISTED) report.notes.push(one);
-  }
-
-  let next = file.records.next();
   store.waitForDisk(false);
   try {
-    while (next.done !== true) {
-      const options = { logbookId, kind: "import", summary: `Imported ${request.fileName}` } as const;
-      const until = Date.now() + TRANSACTION_MS;
-      store.transaction(() => {
-        writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
+    let piece = nextPiece();
+    let at = 0;
+    while (piece.records.length > 0) {
+      await inSteps(run, (isTime) => {
+        writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
+          do take(writer, piece.records[at++]!);
+          while (at < piece.records.length && isTime());
           report.batchId = writer.batchId;
-          for (; next.done !== true && Date.now() < until; next = file.records.next()) {
-            if (++seen <= skip) continue;
-            report.read++;
-            take(writer, next.value);
-          }
         });
-        run.checkpoint(report, report, file.bytesRead, file.size);
+        run.checkpoint(report, report, piece.bytesRead, file.size);
+        return at < piece.records.length;
       });
-      // Lets a request to cancel in.
-      await setImmediate();
-      if (run.signal.aborted) throw new Cancelled();
+      piece = nextPiece();
+      at = 0;
     }
   } finally {
     store.waitForDisk(true);
     file.records.return();
   }
   if (file.problem !== null) throw new JobProblem(file.problem);
-  await rm(request.file, { force: true });
+  run.afterwards(() => rm(request.file, { force: true }));
   return report;
+}
+
+const LONGEST_CALL = 40;
+
+/** Passes over the records that an interrupted run had taken. */
+function passOver({ records }: AdifFile, count: number): void {
+  for (let passed = 0; passed < count; passed++) if (records.next().done === true) return;
 }

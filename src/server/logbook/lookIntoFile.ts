@@ -5,7 +5,7 @@ import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { rulesByTag } from "../contest/definitions";
 import { openAdifFile } from "./adifFile";
-import { recordReader } from "./fileContacts";
+import { recordReader, twinFinder } from "./fileContacts";
 
 const FIRST = 6;
 const MOST_KINDS = 200;
@@ -19,6 +19,7 @@ export async function lookIntoFile(
   const { context, logbookId } = run;
   if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
   const read = recordReader(context, logbookId, importChoicesSchema.parse({}));
+  const twinOf = twinFinder(context.store, logbookId);
   const tally = createTally(request.fileName);
   const stoodBefore = twinsWithin();
   const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
@@ -33,7 +34,7 @@ export async function lookIntoFile(
         });
         if (understood.kind === "refused") tally.refused(understood.reason, line);
         else {
-          const isDuplicate = understood.twin !== undefined || stoodBefore(understood.contact);
+          const isDuplicate = twinOf(understood.contact) !== undefined || stoodBefore(understood.contact);
           tally.contact(understood.contact, understood.saysOwnCall, isDuplicate);
         }
       }
@@ -49,16 +50,23 @@ export async function lookIntoFile(
   return tally.report();
 }
 
-/** Tells whether a contact's twin stood in the file before it. Keeps little of each: the file may be large. */
+/**
+ * Tells whether a contact's twin stood in the file before it. Keeps little of each, since the file may be large, and
+ * looks only at those of the same stretch of time: a file may be one contact many times.
+ */
 function twinsWithin(): (contact: CompleteContact) => boolean {
   const times = new Map<string, number[]>();
   return ({ baseCall, band, modeGroup, startedAt }) => {
-    const key = `${baseCall} ${band} ${modeGroup}`;
     const facts = { baseCall, band, modeGroup };
     const at = secondsOf(startedAt);
-    const before = times.get(key);
-    const candidates = (before ?? []).map((time) => ({ ...facts, startedAt: time }));
+    const stretch = Math.floor(at / DUPLICATE_TOLERANCE);
+    const keyOf = (number: number) => `${baseCall} ${band} ${modeGroup} ${number}`;
+    const candidates = [stretch - 1, stretch, stretch + 1]
+      .flatMap((number) => times.get(keyOf(number)) ?? [])
+      .map((time) => ({ ...facts, startedAt: time }));
     if (findTwin({ ...facts, startedAt: at }, candidates, DUPLICATE_TOLERANCE) !== undefined) return true;
+    const key = keyOf(stretch);
+    const before = times.get(key);
     if (before === undefined) times.set(key, [at]);
     else before.push(at);
     return false;

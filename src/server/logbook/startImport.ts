@@ -8,6 +8,7 @@ import { z } from "zod";
 import { faultsOf } from "../../core/contact";
 import type { Context } from "../context";
 import { importChoicesSchema, type Job } from "../../core/contract";
+import { diskFault } from "../db/diskFault";
 import { findJob } from "../jobs/job";
 import { requestOf } from "../jobs/jobRun";
 import { done, failed, invalid, missing, type Result } from "../problem";
@@ -59,11 +60,13 @@ export async function startImport(
         `the file is larger than ${config.importLimitMegabytes} MB: split it, or raise YPSILOID_IMPORT_LIMIT_MB`,
       );
     }
+    // A full disk is told as such by whoever answers.
+    if (diskFault(error) !== null) throw error;
     return failed(400, "Broken off", "the file did not arrive whole: send it again");
   }
   const { name, queue, look } = asked.data;
   if (look !== undefined) await dropForgotten(context);
-  const started =
+  const start = () =>
     look === undefined
       ? supervisor.start(context, logbookId, `Import ${name}`, {
           kind: "import",
@@ -72,6 +75,10 @@ export async function startImport(
           choices: importChoicesSchema.parse({ queue: queue ?? null }),
         })
       : supervisor.start(context, logbookId, `Look into ${name}`, { kind: "look", file, fileName: name });
+  const started = await context.write(start).catch(async (error: unknown) => {
+    await rm(file, { force: true });
+    throw error;
+  });
   if (!started.ok) await rm(file, { force: true });
   return started;
 }

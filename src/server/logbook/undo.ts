@@ -1,10 +1,9 @@
 import type { CompleteContact } from "../../core/contact";
 import type { StoredContact, UndoReport } from "../../core/contract";
 import type { Context } from "../context";
-import { Cancelled, type JobRun } from "../jobs/jobRun";
+import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
 import { done, failed, missing, type Result } from "../problem";
-import { writeBatch } from "./batch";
-import { findContact } from "./contactRow";
+import { type BatchWriter, writeBatch } from "./batch";
 
 export interface UndoCheckpoint extends UndoReport {
   lastEntry: number;
@@ -12,41 +11,36 @@ export interface UndoCheckpoint extends UndoReport {
 
 /** Batches of more contacts than this are undone by a job. */
 export const UNDO_AT_ONCE = 200;
-const PER_TRANSACTION = 200;
+const PIECE = 50;
 
 /** Undoes a small batch at once. */
 export function undoBatch(context: Context, logbookId: number, batchId: number): Result<UndoReport> {
-  const checked = undoable(context, logbookId, batchId);
-  if (!checked.ok) return checked;
-  const report: UndoCheckpoint = { batchId: null, undone: 0, blocked: [], lastEntry: Number.MAX_SAFE_INTEGER };
-  context.store.transaction(() => {
-    while (undoSome(context, logbookId, batchId, report));
+  return context.store.transaction(() => {
+    const checked = undoable(context, logbookId, batchId);
+    if (!checked.ok) return checked;
+    const report = emptyReport();
+    undoSome(context, logbookId, batchId, report, () => true);
+    const { lastEntry: _, ...rest } = report;
+    return done(rest);
   });
-  const { lastEntry: _, ...rest } = report;
-  return done(rest);
+}
+
+function emptyReport(): UndoCheckpoint {
+  return { batchId: null, undone: 0, blocked: [], lastEntry: Number.MAX_SAFE_INTEGER };
 }
 
 /** Undoes a batch of any size in short transactions; as a job. */
 export async function undoInSteps(run: JobRun<UndoReport, UndoCheckpoint>, batchId: number): Promise<UndoReport> {
   const { context, logbookId } = run;
-  const report: UndoCheckpoint = run.resumed ?? {
-    batchId: null,
-    undone: 0,
-    blocked: [],
-    lastEntry: Number.MAX_SAFE_INTEGER,
-  };
-  const total =
-    context.store.first(context.store.q.selectFrom("journalBatch").select("contacts").where("id", "=", batchId))
-      ?.contacts ?? 0;
-  for (let more = true; more;) {
-    if (run.signal.aborted) throw new Cancelled();
-    more = context.store.transaction(() => {
-      const goesOn = undoSome(context, logbookId, batchId, report);
-      run.checkpoint(report, report, report.undone + report.blocked.length, total);
-      return goesOn;
-    });
-    await new Promise((resolve) => setImmediate(resolve));
-  }
+  const report = run.resumed ?? emptyReport();
+  await inSteps(run, (isTime) => {
+    // Somebody else may have undone it since the last step.
+    const batch = undoable(context, logbookId, batchId);
+    if (!batch.ok) throw new JobProblem(batch.problem.detail);
+    const goesOn = undoSome(context, logbookId, batchId, report, isTime);
+    run.checkpoint(report, report, report.undone + report.blocked.length, batch.value.contacts);
+    return goesOn;
+  });
   return report;
 }
 
@@ -67,57 +61,78 @@ export function undoable(context: Context, logbookId: number, batchId: number): 
   return done(batch);
 }
 
-/** Undoes the next entries, the newest first. False when nothing is left. */
-function undoSome(context: Context, logbookId: number, batchId: number, report: UndoCheckpoint): boolean {
+/** Undoes the next entries, the newest first, as long as it is time. False when nothing is left. */
+function undoSome(
+  context: Context,
+  logbookId: number,
+  batchId: number,
+  report: UndoCheckpoint,
+  isTime: () => boolean,
+): boolean {
   const { store } = context;
-  const entries = store.all(
-    store.q
-      .selectFrom("journalEntry")
-      .selectAll()
-      .where("batchId", "=", batchId)
-      .where("id", "<", report.lastEntry)
-      .orderBy("id", "desc")
-      .limit(PER_TRANSACTION),
-  );
-  if (entries.length === 0) {
-    finish();
-    return false;
-  }
   const { summary } = store.first(store.q.selectFrom("journalBatch").select("summary").where("id", "=", batchId))!;
   const options = { logbookId, kind: "undo", summary: `Undid: ${summary}`, undoes: batchId } as const;
-  writeBatch(context, report.batchId === null ? options : { ...options, continues: report.batchId }, (writer) => {
+  const goesOn = writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
+    let entries: Entry[];
+    do {
+      entries = nextEntries(context, batchId, report.lastEntry);
+      undoEntries(context, writer, batchId, entries, report);
+    } while (entries.length === PIECE && isTime());
     report.batchId = writer.batchId;
-    for (const entry of entries) {
-      report.lastEntry = entry.id;
-      const obstacle = laterChange(context, entry.contactId, batchId, writer.batchId);
-      const current = findContact(store, entry.contactId);
-      if (obstacle !== undefined) {
-        report.blocked.push({
-          contactId: entry.contactId,
-          call: current?.call ?? `contact ${entry.contactId}`,
-          by: obstacle,
-        });
-        continue;
-      }
-      const before = entry.before === null ? null : (JSON.parse(entry.before) as Partial<CompleteContact>);
-      if (before === null && current !== undefined) writer.remove(current);
-      else if (before !== null && current === undefined) writer.restore(before as StoredContact);
-      else if (before !== null && current !== undefined) writer.change(current, before);
-      report.undone++;
-    }
+    return entries.length === PIECE;
   });
-  if (entries.length === PER_TRANSACTION) return true;
-  finish();
-  return false;
+  // What a later change stood in the way of is not undone: the batch still stands, and can be undone again.
+  if (!goesOn && report.batchId !== null && report.blocked.length === 0) markUndone(context, batchId, report.batchId);
+  return goesOn;
+}
 
-  /** What a later change stood in the way of is not undone: the batch still stands, and can be undone again. */
-  function finish(): void {
-    if (report.batchId !== null && report.blocked.length === 0) markUndone(context, batchId, report.batchId);
+type Entry = ReturnType<typeof nextEntries>[number];
+
+function nextEntries({ store }: Context, batchId: number, before: number) {
+  return store.all(
+    store.q
+      .selectFrom("journalEntry")
+      .select(["id", "contactId", "before"])
+      .where("batchId", "=", batchId)
+      .where("id", "<", before)
+      .orderBy("id", "desc")
+      .limit(PIECE),
+  );
+}
+
+function undoEntries(
+  context: Context,
+  writer: BatchWriter,
+  batchId: number,
+  entries: readonly Entry[],
+  report: UndoCheckpoint,
+): void {
+  for (const entry of entries) {
+    report.lastEntry = entry.id;
+    const obstacle = laterChange(context, entry.contactId, batchId, writer.batchId);
+    const [held] = writer.hold([entry.contactId]);
+    if (obstacle !== undefined) {
+      const call = held?.contact.call ?? `contact ${entry.contactId}`;
+      report.blocked.push({ contactId: entry.contactId, call, by: obstacle });
+      continue;
+    }
+    const before = entry.before === null ? null : (JSON.parse(entry.before) as Partial<CompleteContact>);
+    if (before === null) {
+      if (held === undefined) continue;
+      writer.remove(held);
+    } else if (held === undefined) writer.restore(before as StoredContact);
+    else writer.change(held, before);
+    report.undone++;
   }
 }
 
 /** A change after the batch that still stands, in words; changes that were undone since do not count. */
-function laterChange(context: Context, contactId: number, batchId: number, ownBatchId: number): string | undefined {
+function laterChange(
+  context: Context,
+  contactId: number,
+  batchId: number,
+  ownBatchId: number | null,
+): string | undefined {
   const { store } = context;
   return store.first(
     store.q
@@ -126,7 +141,7 @@ function laterChange(context: Context, contactId: number, batchId: number, ownBa
       .select("summary")
       .where("contactId", "=", contactId)
       .where("batchId", ">", batchId)
-      .where("batchId", "!=", ownBatchId)
+      .where("batchId", "!=", ownBatchId ?? 0)
       .where("undoneBy", "is", null)
       .where("undoes", "is", null)
       .orderBy("batchId", "desc")

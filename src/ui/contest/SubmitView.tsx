@@ -100,9 +100,7 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
             <div key={one.id} className="grid gap-1 border-t border-line py-1.5 first:border-t-0">
               <p>
                 <span className="font-mono text-soft">{fullTime(one.at)}</span>{" "}
-                <b className={`font-semibold ${one.state === "refused" ? "text-stop" : "text-safe"}`}>
-                  {STATES[one.state]}
-                </b>{" "}
+                <b className={`font-semibold ${STATE_LOOKS[one.state]}`}>{STATES[one.state]}</b>{" "}
                 {one.receipt !== null && <span className="font-mono">{one.receipt}</span>}
               </p>
               <p className="break-words text-soft">{one.text}</p>
@@ -156,5 +154,6 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
   );
 }
 
+const STATE_LOOKS = { unanswered: "text-wanted", taken: "text-safe", refused: "text-stop", checked: "text-safe" };
 const PREVIEW = 200_000;
-const STATES = { taken: "Taken", refused: "Refused", checked: "Cross-checked" } as const;
+const STATES = { unanswered: "No answer yet", taken: "Taken", refused: "Refused", checked: "Cross-checked" } as const;

@@ -76,8 +76,9 @@ export function summaryOf(job: Job): string {
       return `${count(read)} read, ${count(added)} added, ${many(duplicates, "duplicate")}, ${count(refusedCount)} refused`;
     }
     case "send": {
-      const { accepted, known, refused } = job.report as SendReport;
-      return `${count(accepted)} accepted, ${count(known)} known already, ${count(refused)} refused`;
+      const { accepted, known, refused, unanswered = 0 } = job.report as SendReport;
+      const said = `${count(accepted)} accepted, ${count(known)} known already, ${count(refused)} refused`;
+      return unanswered === 0 ? said : `${said}, ${count(unanswered)} without an answer, which still wait`;
     }
     case "fetch": {
       const { matched, known, withoutTwin } = job.report as FetchReport;

@@ -1,6 +1,6 @@
 import { addException, listExceptions } from "@/server/directory/callExceptions";
-import { answer, route } from "@/server/route";
+import { answer, route, writing } from "@/server/route";
 
 export const GET = route(({ context }) => Response.json({ items: listExceptions(context), next: null }));
 
-export const POST = route(async ({ context, json }) => answer(addException(context, await json()), 201));
+export const POST = writing(({ context, body }) => answer(addException(context, body()), 201));

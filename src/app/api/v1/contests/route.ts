@@ -1,7 +1,7 @@
 import { listContests, saveContest } from "@/server/contest/definitions";
 import { done } from "@/server/problem";
-import { answer, answerList, route } from "@/server/route";
+import { answer, answerList, route, writing } from "@/server/route";
 
 export const GET = route(({ context }) => answerList(done(listContests(context))));
 
-export const POST = route(async ({ context, json }) => answer(saveContest(context, await json()), 201));
+export const POST = writing(({ context, body }) => answer(saveContest(context, body()), 201));

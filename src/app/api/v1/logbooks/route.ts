@@ -1,6 +1,6 @@
 import { createLogbook, listLogbooks } from "@/server/logbook/logbooks";
-import { answer, route } from "@/server/route";
+import { answer, route, writing } from "@/server/route";
 
 export const GET = route(({ context }) => Response.json({ items: listLogbooks(context), next: null }));
 
-export const POST = route(async ({ context, json }) => answer(createLogbook(context, await json()), 201));
+export const POST = writing(({ context, body }) => answer(createLogbook(context, body()), 201));

@@ -1,4 +1,4 @@
 import { removeException } from "@/server/directory/callExceptions";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const DELETE = route(({ context, id }) => answer(removeException(context, id("exceptionId"))));
+export const DELETE = writing(({ context, id }) => answer(removeException(context, id("exceptionId"))));

@@ -1,4 +1,4 @@
 import { removeContest } from "@/server/contest/definitions";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const DELETE = route(({ context, path }) => answer(removeContest(context, path.tag ?? "")));
+export const DELETE = writing(({ context, path }) => answer(removeContest(context, path.tag ?? "")));

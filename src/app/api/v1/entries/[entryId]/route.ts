@@ -1,8 +1,8 @@
 import { changeEntry, getEntry, removeEntry } from "@/server/contest/entries";
-import { answer, route } from "@/server/route";
+import { answer, route, writing } from "@/server/route";
 
 export const GET = route(({ context, id }) => answer(getEntry(context, id("entryId"))));
 
-export const PATCH = route(async ({ context, id, json }) => answer(changeEntry(context, id("entryId"), await json())));
+export const PATCH = writing(({ context, id, body }) => answer(changeEntry(context, id("entryId"), body())));
 
-export const DELETE = route(({ context, id }) => answer(removeEntry(context, id("entryId"))));
+export const DELETE = writing(({ context, id }) => answer(removeEntry(context, id("entryId"))));

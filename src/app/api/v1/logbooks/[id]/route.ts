@@ -1,6 +1,6 @@
 import { changeLogbook, findLogbook } from "@/server/logbook/logbooks";
-import { answer, route } from "@/server/route";
+import { answer, route, writing } from "@/server/route";
 
 export const GET = route(({ context, id }) => answer(findLogbook(context, id("id"))));
 
-export const PATCH = route(async ({ context, id, json }) => answer(changeLogbook(context, id("id"), await json())));
+export const PATCH = writing(({ context, id, body }) => answer(changeLogbook(context, id("id"), body())));

@@ -1,6 +1,6 @@
 import { changeSite, removeSite } from "@/server/logbook/sites";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const PUT = route(async ({ context, id, json }) => answer(changeSite(context, id("siteId"), await json())));
+export const PUT = writing(({ context, id, body }) => answer(changeSite(context, id("siteId"), body())));
 
-export const DELETE = route(({ context, id }) => answer(removeSite(context, id("siteId"))));
+export const DELETE = writing(({ context, id }) => answer(removeSite(context, id("siteId"))));

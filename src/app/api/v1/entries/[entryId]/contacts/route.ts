@@ -1,8 +1,6 @@
 import { listContestRows, logContestContact } from "@/server/contest/contestLog";
-import { answer, route } from "@/server/route";
+import { answer, route, writing } from "@/server/route";
 
 export const GET = route(({ context, id, query }) => answer(listContestRows(context, id("entryId"), query)));
 
-export const POST = route(async ({ context, id, json }) =>
-  answer(logContestContact(context, id("entryId"), await json()), 201),
-);
+export const POST = writing(({ context, id, body }) => answer(logContestContact(context, id("entryId"), body()), 201));

@@ -1,8 +1,6 @@
 import { addPositionNote, listPositionNotes } from "@/server/contest/positions";
-import { answerList, route } from "@/server/route";
+import { answerList, route, writing } from "@/server/route";
 
 export const GET = route(({ context, id }) => answerList(listPositionNotes(context, id("entryId"))));
 
-export const POST = route(async ({ context, id, json }) =>
-  answerList(addPositionNote(context, id("entryId"), await json())),
-);
+export const POST = writing(({ context, id, body }) => answerList(addPositionNote(context, id("entryId"), body())));

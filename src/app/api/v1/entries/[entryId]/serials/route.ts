@@ -1,6 +1,6 @@
 import { giveBackSerial, reserveSerial } from "@/server/contest/serials";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const POST = route(async ({ context, id, json }) => answer(reserveSerial(context, id("entryId"), await json())));
+export const POST = writing(({ context, id, body }) => answer(reserveSerial(context, id("entryId"), body())));
 
-export const DELETE = route(({ context, id, query }) => answer(giveBackSerial(context, id("entryId"), query)));
+export const DELETE = writing(({ context, id, query }) => answer(giveBackSerial(context, id("entryId"), query)));

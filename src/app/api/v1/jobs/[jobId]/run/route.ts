@@ -1,3 +1,3 @@
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const POST = route(({ context, runtime, id }) => answer(runtime.supervisor.again(context, id("jobId")), 202));
+export const POST = writing(({ context, runtime, id }) => answer(runtime.supervisor.again(context, id("jobId")), 202));

@@ -1,4 +1,4 @@
 import { markCards } from "@/server/logbook/cards";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const POST = route(async ({ context, id, json }) => answer(markCards(context, id("id"), await json())));
+export const POST = writing(({ context, id, body }) => answer(markCards(context, id("id"), body())));

@@ -1,6 +1,6 @@
 import { startPreview } from "@/server/logbook/startChange";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const POST = route(async ({ context, runtime, id, json }) =>
-  answer(startPreview(context, runtime.supervisor, id("id"), await json()), 202),
+export const POST = writing(({ context, runtime, id, body }) =>
+  answer(startPreview(context, runtime.supervisor, id("id"), body()), 202),
 );

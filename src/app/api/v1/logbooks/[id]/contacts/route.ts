@@ -1,6 +1,6 @@
 import { listContacts, logContact } from "@/server/logbook/contacts";
-import { answer, route } from "@/server/route";
+import { answer, route, writing } from "@/server/route";
 
 export const GET = route(async ({ context, id, query }) => answer(await listContacts(context, id("id"), query)));
 
-export const POST = route(async ({ context, id, json }) => answer(logContact(context, id("id"), await json()), 201));
+export const POST = writing(({ context, id, body }) => answer(logContact(context, id("id"), body()), 201));

@@ -1,6 +1,6 @@
 import { seatPosition } from "@/server/contest/positions";
-import { answerList, route } from "@/server/route";
+import { answerList, writing } from "@/server/route";
 
-export const PUT = route(async ({ context, id, path, json }) =>
-  answerList(seatPosition(context, id("entryId"), path.position ?? "", await json())),
+export const PUT = writing(({ context, id, path, body }) =>
+  answerList(seatPosition(context, id("entryId"), path.position ?? "", body())),
 );

@@ -1,8 +1,8 @@
 import { savedFilters } from "@/server/logbook/saved";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const PUT = route(async ({ context, id, json }) =>
-  answer(savedFilters.replace(context, id("id"), id("savedId"), await json())),
+export const PUT = writing(({ context, id, body }) =>
+  answer(savedFilters.replace(context, id("id"), id("savedId"), body())),
 );
 
-export const DELETE = route(({ context, id }) => answer(savedFilters.remove(context, id("id"), id("savedId"))));
+export const DELETE = writing(({ context, id }) => answer(savedFilters.remove(context, id("id"), id("savedId"))));

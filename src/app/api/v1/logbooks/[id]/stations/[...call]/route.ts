@@ -1,6 +1,6 @@
 import { keepNote } from "@/server/logbook/stationNotes";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const PUT = route(async ({ context, id, path, json }) =>
-  answer(keepNote(context, id("id"), path.call ?? "", await json())),
+export const PUT = writing(({ context, id, path, body }) =>
+  answer(keepNote(context, id("id"), path.call ?? "", body())),
 );

@@ -1,6 +1,6 @@
 import { startChange } from "@/server/logbook/startChange";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const POST = route(({ context, runtime, id }) =>
+export const POST = writing(({ context, runtime, id }) =>
   answer(startChange(context, runtime.supervisor, id("id"), id("jobId")), 202),
 );

@@ -1,6 +1,6 @@
 import { importLookedInto } from "@/server/logbook/startImport";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const POST = route(async ({ context, runtime, id, json }) =>
-  answer(importLookedInto(context, runtime, id("id"), id("jobId"), await json()), 202),
+export const POST = writing(({ context, runtime, id, body }) =>
+  answer(importLookedInto(context, runtime, id("id"), id("jobId"), body()), 202),
 );

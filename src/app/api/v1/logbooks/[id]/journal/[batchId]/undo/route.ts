@@ -1,8 +1,8 @@
 import { UNDO_AT_ONCE, undoable, undoBatch } from "@/server/logbook/undo";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
 /** Small batches are undone at once (200, a report); large ones by a job (202, the job). */
-export const POST = route(({ context, runtime, id }) => {
+export const POST = writing(({ context, runtime, id }) => {
   const [logbookId, batchId] = [id("id"), id("batchId")];
   const batch = undoable(context, logbookId, batchId);
   if (!batch.ok) return answer(batch);

@@ -1,7 +1,7 @@
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 import { findLogbook } from "@/server/logbook/logbooks";
 
-export const POST = route(({ context, runtime, id }) => {
+export const POST = writing(({ context, runtime, id }) => {
   const logbook = findLogbook(context, id("id"));
   if (!logbook.ok) return answer(logbook);
   return answer(

@@ -1,4 +1,4 @@
 import { retryRefused } from "@/server/confirm/outbox";
-import { answer, route } from "@/server/route";
+import { answer, writing } from "@/server/route";
 
-export const POST = route(({ context, id }) => answer(retryRefused(context, id("id"))));
+export const POST = writing(({ context, id }) => answer(retryRefused(context, id("id"))));

@@ -1,7 +1,7 @@
-import { requestFault } from "./hosts";
+import { hostFault } from "./hosts";
 
 const bounds = { host: "127.0.0.1", port: 4680, allowedHosts: ["radio.local:4680"] };
-const fault = (headers: Record<string, string>, method = "POST") => requestFault(method, new Headers(headers), bounds);
+const fault = (headers: Record<string, string>, method = "POST") => hostFault(method, headers, bounds);
 
 test("own names are let in, others are not", () => {
   for (const host of ["127.0.0.1:4680", "localhost:4680", "[::1]:4680", "radio.local:4680"])

@@ -1,0 +1,101 @@
+import { madeWritable } from "../../core/contact";
+
+interface AskLimits {
+  /** For the whole answer, to its last byte, milliseconds. */
+  readonly timeoutMs: number;
+  /** For the decoded answer, bytes. */
+  readonly largest: number;
+  /** Ends it at once; what is thrown then is the signal's reason. */
+  readonly signal?: AbortSignal;
+  /** Struck from whatever is answered: a service may say back what it was sent. */
+  readonly secrets?: readonly string[];
+}
+
+interface Answer {
+  readonly ok: boolean;
+  readonly status: number;
+  /** The media type, without its parameters. */
+  readonly type: string;
+  /** Undefined where the body is no JSON, or cut off. */
+  readonly data: unknown;
+}
+
+/** Why there is no answer: not within its time, silent in the middle of it, too large, or not reached or cut off. */
+export class NoAnswer extends Error {
+  constructor(readonly why: "slow" | "silent" | "large" | "unreachable") {
+    super(why);
+  }
+}
+
+/** A service that has begun to answer and then is silent for this part of the whole time has broken off. */
+const SILENCE = 1 / 3;
+/** Shorter words are not struck: they could be anything. */
+const SHORTEST_SECRET = 4;
+const STRUCK = "[secret]";
+
+/**
+ * One question to a service and its answer, read piece by piece, so that neither a slow answer nor a large one does
+ * harm. The one way in which services are asked.
+ *
+ * @throws NoAnswer
+ */
+export async function askJson(
+  url: URL,
+  init: Pick<RequestInit, "method" | "body" | "headers">,
+  { timeoutMs, largest, signal, secrets = [] }: AskLimits,
+): Promise<Answer> {
+  const stop = new AbortController();
+  const stopped = new Promise<never>((_, reject) => {
+    stop.signal.addEventListener("abort", () => reject(stop.signal.reason as Error), { once: true });
+  });
+  const giveUp = (why: NoAnswer["why"]) => stop.abort(new NoAnswer(why));
+  const cancel = () => stop.abort(signal?.reason);
+  const whole = setTimeout(giveUp, timeoutMs, "slow");
+  let silence: NodeJS.Timeout | undefined;
+
+  async function exchange(): Promise<Answer> {
+    const response = await fetch(url, { ...init, redirect: "error", signal: stop.signal });
+    const decoder = new TextDecoder();
+    let text = "";
+    let size = 0;
+    const wait = () => {
+      clearTimeout(silence);
+      silence = setTimeout(giveUp, timeoutMs * SILENCE, "silent");
+    };
+    wait();
+    for await (const piece of (response.body ?? []) as AsyncIterable<Uint8Array>) {
+      wait();
+      size += piece.length;
+      if (size > largest) throw new NoAnswer("large");
+      text += decoder.decode(piece, { stream: true });
+    }
+    const { ok, status, headers } = response;
+    const type = (headers.get("content-type") ?? "").split(";")[0]!.trim();
+    return { ok, status, type, data: dataOf(text + decoder.decode(), secrets) };
+  }
+
+  signal?.addEventListener("abort", cancel, { once: true });
+  try {
+    signal?.throwIfAborted();
+    return await Promise.race([exchange(), stopped]);
+  } catch (error) {
+    if (signal?.aborted === true || error instanceof NoAnswer) throw error;
+    throw new NoAnswer("unreachable");
+  } finally {
+    clearTimeout(whole);
+    clearTimeout(silence);
+    signal?.removeEventListener("abort", cancel);
+    // What is left of an answer that nobody waits for is not fetched.
+    stop.abort(new NoAnswer("unreachable"));
+  }
+}
+
+function dataOf(text: string, secrets: readonly string[]): unknown {
+  const struck = secrets.filter(({ length }) => length >= SHORTEST_SECRET);
+  const clean = (word: string) => struck.reduce((rest, secret) => rest.replaceAll(secret, STRUCK), madeWritable(word));
+  try {
+    return JSON.parse(text, (_, value: unknown) => (typeof value === "string" ? clean(value) : value)) as unknown;
+  } catch {
+    return undefined;
+  }
+}
