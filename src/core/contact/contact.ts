@@ -1,4 +1,5 @@
 import { z } from "zod";
+import "./issueWords";
 import { bandByName, bandOfFrequency, modeByName, modeGroup, type ModeGroup, parseMode, reportFault } from "../band";
 import { cleanCall, parseCallsign } from "../callsign";
 import { confirmationSchema } from "../confirm/channel";

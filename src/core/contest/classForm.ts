@@ -1,14 +1,46 @@
+type Token = (sign: string) => boolean;
+/** A step of a form: a sign that it takes, and whether it may take a second one. */
+interface Step {
+  readonly takes: Token;
+  readonly twice: boolean;
+}
+
+const isDigit: Token = (sign) => /^[0-9]$/.test(sign);
+const isLetter: Token = (sign) => /^[A-Z]$/.test(sign);
+
+/** Whether a form can be used: every bracket is closed, and has something in it. */
+export function isClassForm(form: string): boolean {
+  return form !== "" && !/\[\]|\[[^\]]*$|^[^[]*\]/.test(form);
+}
+
 /**
- * The form of a class as a pattern: # is a number of one or two digits, @ a letter, [ABC] one of these letters, all
- * else stands for itself. Null where a bracket is not closed or empty. No repetition can be nested, so no text takes
- * long to try.
+ * Whether a text, in capitals, has the form of a class: # is a number of one or two digits, @ a letter, [ABC] one of
+ * these letters, all else stands for itself. All ways of reading the text are followed at once, so that no form makes
+ * it long.
  */
-export function formPattern(form: string): RegExp | null {
-  if (form === "" || /\[\]|\[[^\]]*$|^[^[]*\]/.test(form)) return null;
-  const pattern = form.replace(/\[([^\]]*)\]|[\s\S]/g, (piece, letters: string | undefined) => {
-    if (letters !== undefined) return `[${letters.replace(/[^A-Za-z0-9]/g, "").toUpperCase() || "A"}]`;
-    if (piece === "#") return "[0-9]{1,2}";
-    return piece === "@" ? "[A-Z]" : piece.toUpperCase().replace(/[^A-Z0-9]/g, "\\$&");
+export function fitsClassForm(form: string, text: string): boolean {
+  let places = new Set([0]);
+  for (const { takes, twice } of stepsOf(form)) {
+    const next = new Set<number>();
+    for (const place of places) {
+      if (!takes(text[place] ?? "")) continue;
+      next.add(place + 1);
+      if (twice && takes(text[place + 1] ?? "")) next.add(place + 2);
+    }
+    places = next;
+  }
+  return places.has(text.length);
+}
+
+function stepsOf(form: string): Step[] {
+  return [...form.matchAll(/\[([^\]]*)\]|[\s\S]/g)].map(([piece, letters]) => {
+    if (letters !== undefined) {
+      const known = letters.replace(/[^A-Za-z0-9]/g, "").toUpperCase() || "A";
+      return { takes: (sign) => sign !== "" && known.includes(sign), twice: false };
+    }
+    if (piece === "#") return { takes: isDigit, twice: true };
+    if (piece === "@") return { takes: isLetter, twice: false };
+    const wanted = piece.toUpperCase();
+    return { takes: (sign) => sign === wanted, twice: false };
   });
-  return new RegExp(`^${pattern}$`);
 }

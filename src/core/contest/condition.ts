@@ -89,11 +89,15 @@ export interface ConditionFacts {
   readonly parts: Readonly<Record<string, string>>;
 }
 
-/** Whether a condition holds; what is not known is never equal to anything. */
+/**
+ * Whether a condition holds; what is not known is never equal to anything. A named one is worked out once, however
+ * often it is asked for.
+ */
 export function holds(
   condition: Condition,
   facts: ConditionFacts,
   named: Readonly<Record<string, Condition>>,
+  known = new Map<string, boolean>(),
 ): boolean {
   const { ours, theirs, same, other, band, mode, distance, part, not, any } = condition;
   if (ours !== undefined && !stationFits(ours, facts.ours)) return false;
@@ -110,9 +114,16 @@ export function holds(
   }
   if (part !== undefined && !part.is.some((value) => value.toUpperCase() === facts.parts[part.id]?.toUpperCase()))
     return false;
-  if (not !== undefined && holds(not, facts, named)) return false;
-  if (any !== undefined && !any.some((inner) => holds(inner, facts, named))) return false;
-  return (condition.named ?? []).every((name) => named[name] !== undefined && holds(named[name], facts, named));
+  if (not !== undefined && holds(not, facts, named, known)) return false;
+  if (any !== undefined && !any.some((inner) => holds(inner, facts, named, known))) return false;
+  return (condition.named ?? []).every((name) => {
+    let result = known.get(name);
+    if (result === undefined) {
+      result = named[name] !== undefined && holds(named[name], facts, named, known);
+      known.set(name, result);
+    }
+    return result;
+  });
 }
 
 /** Whether a station is one of those that are asked for. */

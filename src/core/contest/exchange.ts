@@ -1,7 +1,7 @@
 import { defaultReport, reportFault } from "../band";
 import { parseGrid } from "../geo";
 import { editDistance, recogniseSection, SECTIONS, subdivisionsOf } from "../reference";
-import { formPattern } from "./classForm";
+import { fitsClassForm } from "./classForm";
 import { ALL, type Part, type Rules } from "./rules";
 
 /** An item of a list that a part is taken from. */
@@ -48,6 +48,8 @@ export function itemsOf(rules: Pick<Rules, "lists">, part: Part): readonly ListI
 
 const SECTION_ITEMS: readonly ListItem[] = SECTIONS.map(({ code, name, aliases }) => ({ code, name, also: aliases }));
 const NEAREST = 3;
+/** So many letters are compared to find what a text was meant as. */
+const COMPARED = 30;
 
 /**
  * Reads a text as one part of an exchange.
@@ -96,8 +98,9 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
         : no(grid.ok ? "give four characters, as in GF35" : grid.reason);
     }
     case "class": {
-      const fits = formPattern(part.form!)!.test(text);
-      return fits ? yes(text, 3) : no(`"${typed}" has not the form of ${part.label}: ${formWords(part.form!)}`);
+      return fitsClassForm(part.form!, text)
+        ? yes(text, 3)
+        : no(`"${typed}" has not the form of ${part.label}: ${formWords(part.form!)}`);
     }
     case "section": {
       const answer = recogniseSection(text);
@@ -115,16 +118,26 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
         items.find(({ also }) => also.some((other) => other.toUpperCase() === text)) ??
         items.find(({ name }) => name.toUpperCase() === text);
       if (item !== undefined) return yes(item.code, item.code === text ? 4 : 3);
-      const distance = ({ code, name }: ListItem) =>
-        Math.min(editDistance(text, code), editDistance(text, name.toUpperCase().slice(0, 30)));
-      const near = [...items].sort((a, b) => distance(a) - distance(b)).slice(0, NEAREST);
-      return no(`"${typed}" is no ${part.label}`, near);
+      return no(`"${typed}" is no ${part.label}`, nearestOf(items, text));
     }
     case "name":
       return /^\p{L}[\p{L}'.-]*$/u.test(text) ? yes(text, 1) : no(`"${typed}" is no name: it has letters only`);
     case "text":
       return yes(text, 0.5);
   }
+}
+
+/** The items that a text was most likely meant as. */
+function nearestOf(items: readonly ListItem[], text: string): ListItem[] {
+  const beginning = text.slice(0, COMPARED);
+  return items
+    .map((item) => {
+      const byName = editDistance(beginning, item.name.toUpperCase().slice(0, COMPARED));
+      return { item, distance: Math.min(editDistance(beginning, item.code), byName) };
+    })
+    .sort((a, b) => a.distance - b.distance)
+    .slice(0, NEAREST)
+    .map(({ item }) => item);
 }
 
 /** A number in digits, or with the letters that Morse operators send for some of them: T is 0, A is 1, N is 9. */
@@ -170,34 +183,58 @@ export function understandExchange(
 ): Understood {
   const words = typed.split(/\s+/).filter(Boolean).slice(0, MOST_WORDS);
   const readings = words.map((word) => parts.map((part) => readPart(rules, part, word, mode)));
-  let best = { worth: -1, taken: words.map(() => -1) };
-  const taken = words.map(() => -1);
-  const place = (word: number, worth: number): void => {
-    if (word === words.length) {
-      if (worth > best.worth) best = { worth, taken: [...taken] };
-      return;
-    }
-    parts.forEach((_, index) => {
-      const reading = readings[word]![index]!;
-      if (!reading.ok || taken.includes(index)) return;
-      const last = taken.slice(0, word).findLast((at) => at >= 0) ?? -1;
-      taken[word] = index;
-      place(word + 1, worth + 10 + reading.certainty + (index > last ? IN_TURN : 0) - index * 0.01);
-      taken[word] = -1;
-    });
-    place(word + 1, worth);
-  };
-  // Words that are most surely placed would be tried first in a longer list; an exchange has few.
-  if (words.length > 0) place(0, 0);
+  const taken = bestPlaces(readings, parts.length);
   const values: Record<string, string> = {};
   const leftover: string[] = [];
   words.forEach((word, index) => {
-    const part = parts[best.taken[index]!];
-    const reading = part === undefined ? undefined : readings[index]![best.taken[index]!]!;
+    const part = parts[taken[index]!];
+    const reading = part === undefined ? undefined : readings[index]![taken[index]!]!;
     if (part === undefined || reading?.ok !== true) leftover.push(word);
     else values[part.id] = reading.value;
   });
   return { values, leftover };
+}
+
+const NO_PART = -1;
+
+/** For each word the index of the part it goes to, or NO_PART, so that all together are worth the most. */
+function bestPlaces(readings: readonly (readonly PartReading[])[], parts: number): number[] {
+  interface Best {
+    readonly worth: number;
+    readonly part: number;
+  }
+  // What the rest is worth follows from the word, the parts that are taken and the last of them alone.
+  const known = new Map<number, Best>();
+  const keyOf = (word: number, taken: number, last: number) => (word * (parts + 1) + last + 1) * 2 ** parts + taken;
+
+  function rest(word: number, taken: number, last: number): Best {
+    const ofWord = readings[word];
+    if (ofWord === undefined) return { worth: 0, part: NO_PART };
+    const key = keyOf(word, taken, last);
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    let best: Best = { worth: -1, part: NO_PART };
+    ofWord.forEach((reading, part) => {
+      if (!reading.ok || (taken & (1 << part)) !== 0) return;
+      const own = 10 + reading.certainty + (part > last ? IN_TURN : 0) - part * 0.01;
+      const worth = own + rest(word + 1, taken | (1 << part), part).worth;
+      if (worth > best.worth) best = { worth, part };
+    });
+    const { worth } = rest(word + 1, taken, last);
+    if (worth > best.worth) best = { worth, part: NO_PART };
+    known.set(key, best);
+    return best;
+  }
+
+  const places: number[] = [];
+  for (let word = 0, taken = 0, last = NO_PART; word < readings.length; word++) {
+    const { part } = rest(word, taken, last);
+    places.push(part);
+    if (part === NO_PART) continue;
+    taken |= 1 << part;
+    last = part;
+  }
+  return places;
 }
 
 /** What a contact keeps of an exchange: the serial, the report, and the other parts in their order as one text. */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { BANDS } from "../band";
 import { type Checked, type Fault, faultsOf } from "../contact/contact";
-import { formPattern } from "./classForm";
+import { isClassForm } from "./classForm";
 import type { Condition } from "./condition";
 import { conditionSchema, conditionsIn } from "./condition";
 import { PART_SOURCES } from "./sources";
@@ -12,6 +12,9 @@ const bandName = z.enum(BANDS.map(({ name }) => name) as [string, ...string[]], 
   error: ({ input }) => `"${String(input)}" is no band: write it as in 20m`,
 });
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "a time is written like 00:00");
+
+/** The longest that a contest runs, hours. */
+const LONGEST = 1000;
 
 /** What a part of an exchange is, and so how it is read. */
 const PART_TYPES = [
@@ -48,7 +51,7 @@ const partSchema = z
     form: z
       .string()
       .max(40)
-      .refine((form) => formPattern(form) !== null, "the form has a [ without its ], or nothing in it")
+      .refine((form) => isClassForm(form), "the form has a [ without its ], or nothing in it")
       .optional(),
     optional: z.boolean().default(false),
   })
@@ -162,7 +165,7 @@ const whenSchema = z.union([
       /** Only days count from which the whole contest lies in the month. */
       full: z.boolean().default(false),
       start: clock,
-      hours: z.number().positive().max(1000),
+      hours: z.number().positive().max(LONGEST),
     }),
   }),
 ]);
@@ -231,11 +234,19 @@ export function checkRules(input: unknown): Checked<Rules> {
     return { ok: false, faults: [{ field: "(whole)", text: `it is nested more than ${DEEPEST} deep` }] };
   const parsed = rulesShape.safeParse(input);
   if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
+  const size = everyCondition(parsed.data).reduce(
+    (sum, { condition }) => sum + [...conditionsIn(condition, "")].length,
+    0,
+  );
+  if (size > MOST_CONDITIONS)
+    return { ok: false, faults: [{ field: "(whole)", text: `it has ${size} conditions: at most ${MOST_CONDITIONS}` }] };
   const faults = [...unknownNames(parsed.data), ...circles(parsed.data), ...wrongTimes(parsed.data)];
   return faults.length > 0 ? { ok: false, faults } : { ok: true, value: parsed.data };
 }
 
 const DEEPEST = 40;
+/** Conditions within conditions counted, too: each may be asked for each contact. */
+const MOST_CONDITIONS = 1000;
 
 function isDeeper(value: unknown, than: number): boolean {
   if (typeof value !== "object" || value === null) return false;
@@ -340,20 +351,27 @@ function circles(rules: Rules): Fault[] {
   return faults;
 }
 
+/** The conditions that a condition leads to by their names, each once. */
 function reached(rules: Rules, condition: Condition): Condition[] {
-  return [...conditionsIn(condition, "")]
-    .flatMap(([, inner]) => inner.named ?? [])
-    .flatMap((name) => {
+  const found = new Map<string, Condition>();
+  const open = [condition];
+  for (let next = open.pop(); next !== undefined; next = open.pop()) {
+    for (const name of [...conditionsIn(next, "")].flatMap(([, inner]) => inner.named ?? [])) {
       const named = rules.conditions[name];
-      return named === undefined ? [] : [named, ...reached(rules, named)];
-    });
+      if (named === undefined || found.has(name)) continue;
+      found.set(name, named);
+      open.push(named);
+    }
+  }
+  return [...found.values()];
 }
 
 function wrongTimes({ when }: Rules): Fault[] {
   if (!("fixed" in when)) return [];
-  return when.fixed.flatMap(({ from, to }, index) =>
-    Date.parse(to) > Date.parse(from)
-      ? []
-      : [{ field: `when.fixed.${index}.to`, text: `it ends (${to}) before it begins (${from})` }],
-  );
+  return when.fixed.flatMap(({ from, to }, index) => {
+    const hours = (Date.parse(to) - Date.parse(from)) / 3_600_000;
+    const field = `when.fixed.${index}.to`;
+    if (!(hours > 0)) return [{ field, text: `it ends (${to}) before it begins (${from})` }];
+    return hours > LONGEST ? [{ field, text: `it lasts ${Math.round(hours)} hours: at most ${LONGEST}` }] : [];
+  });
 }

@@ -107,8 +107,9 @@ export function conditionFault({ field: id, is, value = "" }: Condition): string
   if (takes === "nothing") return null;
   if (value.trim() === "") return `${field.label}: say what it is compared with`;
   if (takes === "day") return isDay(value) ? null : `"${value}" is no day, which is written like 2026-11-23`;
-  if (takes === "days" || field.kind === "number")
-    return /^\d{1,9}$/.test(value) ? null : `"${value}" is no whole number`;
+  if (takes === "days")
+    return /^\d{1,5}$/.test(value) ? null : `"${value}" is no number of days: give one from 0 to 99999`;
+  if (field.kind === "number") return /^\d{1,9}$/.test(value) ? null : `"${value}" is no whole number`;
   if (field.kind === "kHz" || field.kind === "watts")
     return Number.isFinite(numberOf(value)) ? null : `"${value}" is no number`;
   if (field.kind === "band") return bandByName(value) ? null : `"${value}" is no band: write it as in 20m`;
