@@ -1,11 +1,31 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
+import { gzipSync } from "node:zlib";
 
 /** How a stand-in behaves: as a good service does, or in one of the ways in which services fail. */
-export const BEHAVIOURS = ["normal", "slow", "down", "error", "hang", "cut", "page", "nonsense"] as const;
+export const BEHAVIOURS = [
+  "normal",
+  "slow",
+  "down",
+  "error",
+  "hang",
+  "cut",
+  "page",
+  "nonsense",
+  "silent",
+  "drip",
+  "flood",
+  "bomb",
+  "lost",
+] as const;
 export type Behaviour = (typeof BEHAVIOURS)[number];
 
 const SLOW_MS = 3000;
 const LARGEST_BODY = 5_000_000;
+const DRIP_MS = 200;
+const FLOOD_PIECE = " ".repeat(64 * 1024);
+/** Ten million spaces, which are ten kilobytes on the way. */
+const BOMB_PIECE = gzipSync(Buffer.alloc(10_000_000, " "));
+const BOMB_PIECES = 400;
 
 /** True when the request was dealt with badly, as asked. */
 export async function misbehave(
@@ -39,7 +59,43 @@ export async function misbehave(
     case "nonsense":
       send(response, 200, { results: "many", statements: 7 });
       return true;
+    case "silent":
+      begin(response);
+      response.write('{"results": [');
+      return true;
+    case "drip": {
+      begin(response);
+      const drip = setInterval(() => response.write(" "), DRIP_MS);
+      response.on("close", () => clearInterval(drip));
+      return true;
+    }
+    case "flood": {
+      begin(response);
+      const more = () => {
+        while (!response.destroyed && response.write(FLOOD_PIECE));
+      };
+      response.on("drain", more);
+      more();
+      return true;
+    }
+    case "bomb":
+      begin(response, { "content-encoding": "gzip" });
+      for (let piece = 0; piece < BOMB_PIECES; piece++) response.write(BOMB_PIECE);
+      response.end();
+      return true;
+    case "lost":
+      // What is asked for is done, and the answer never arrives.
+      response.end = () => {
+        request.socket.destroy();
+        return response;
+      };
+      response.writeHead = () => response;
+      return false;
   }
+}
+
+function begin(response: ServerResponse, headers: Readonly<Record<string, string>> = {}): void {
+  response.writeHead(200, { "content-type": "application/json", ...headers });
 }
 
 /** Answers with JSON. */

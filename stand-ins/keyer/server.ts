@@ -9,6 +9,8 @@ export interface KeyerOptions {
   readonly limit?: number;
   /** How many times faster than life it keys; for tests. */
   readonly hurry?: number;
+  /** Who is silent for so long while it keys for him is gone, seconds. */
+  readonly patience?: number;
 }
 
 const speed = z.number().min(SLOWEST).max(FASTEST);
@@ -23,10 +25,12 @@ const orderSchema = z.discriminatedUnion("do", [
   }),
   z.object({ do: z.literal("speed"), speed }),
   z.object({ do: z.literal("stop") }),
+  z.object({ do: z.literal("here") }),
 ]);
 type SendOrder = Extract<z.output<typeof orderSchema>, { do: "send" }>;
 
 const LIMIT = 60;
+const PATIENCE = 5;
 const LONGEST_LINE = 10_000;
 
 /** Starts the stand-in for a Morse keyer; docs/stand-ins.md describes what it speaks. */
@@ -39,11 +43,12 @@ export async function startKeyer(options: KeyerOptions): Promise<Server> {
   return server;
 }
 
-function serve(socket: Socket, { limit = LIMIT, hurry = 1 }: KeyerOptions): void {
+function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE }: KeyerOptions): void {
   let order: SendOrder | null = null;
   let rest = "";
   let sent = "";
   let startedAt = 0;
+  let heardAt = 0;
   let timer: NodeJS.Timeout | undefined;
   let buffer = "";
 
@@ -53,6 +58,7 @@ function serve(socket: Socket, { limit = LIMIT, hurry = 1 }: KeyerOptions): void
   function next(): void {
     if (order === null) return;
     if (Date.now() - startedAt > (limit * 1000) / hurry) return end("limit");
+    if (Date.now() - heardAt > patience * 1000) return end("stopped");
     if (rest === "") return end("done");
     // Letter by letter, so that a new speed holds from the next one.
     const [letter = ""] = [...rest];
@@ -72,9 +78,11 @@ function serve(socket: Socket, { limit = LIMIT, hurry = 1 }: KeyerOptions): void
   }
 
   function take(line: string): void {
+    heardAt = Date.now();
     const parsed = orderSchema.safeParse(jsonOf(line));
     if (!parsed.success) return void say({ is: "fault", text: parsed.error.issues[0]?.message ?? "not understood" });
     const asked = parsed.data;
+    if (asked.do === "here") return;
     if (asked.do === "stop") return end("stopped");
     if (asked.do === "speed") {
       if (order !== null) order = { ...order, speed: asked.speed };

@@ -37,13 +37,15 @@ const querySchema = z.object({
   after: z.coerce.number().int().min(0).default(0),
   limit: z.coerce.number().int().min(1).max(500).default(200),
 });
-const controlSchema = z.object({ behaviour: z.enum(BEHAVIOURS).optional(), hurry: z.boolean().optional() });
+/** In the manner of any service, or in two of its own: it answers for nothing, or says the token back. */
+const OWN_BEHAVIOURS = [...BEHAVIOURS, "empty", "echo"] as const;
+const controlSchema = z.object({ behaviour: z.enum(OWN_BEHAVIOURS).optional(), hurry: z.boolean().optional() });
 
 /** Starts the stand-in for the service Lantern; docs/stand-ins.md describes what it speaks. */
 export async function startLantern(options: LanternOptions): Promise<Server> {
   const archive = openArchive(options.file, options.pace);
   const registered = new Set(options.registered);
-  let behaviour: Behaviour = "normal";
+  let behaviour: (typeof OWN_BEHAVIOURS)[number] = "normal";
 
   async function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
     const url = new URL(request.url ?? "/", "http://lantern");
@@ -54,11 +56,16 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
       return send(response, 200, { behaviour });
     }
     if (url.pathname === "/health") return send(response, 200, { service: "Lantern", behaviour });
-    if (await misbehave(behaviour, request, response)) return;
+    const own = behaviour === "empty" || behaviour === "echo" ? behaviour : null;
+    if (own === null && (await misbehave(behaviour as Behaviour, request, response))) return;
     if (request.headers.authorization !== `Bearer ${options.token}`)
       return send(response, 401, { error: "unknown token" });
     if (url.pathname === "/contacts" && request.method === "POST") {
-      return send(response, 200, handIn(archive, registered, await bodyOf(request)));
+      const body = await bodyOf(request);
+      if (own === "empty") return send(response, 200, { results: [] });
+      const answer = handIn(archive, registered, body);
+      if (own === "echo") for (const result of answer.results) result.reason = `the token ${options.token} is old`;
+      return send(response, 200, answer);
     }
     if (url.pathname === "/statements" && request.method === "GET") {
       const { after, limit } = querySchema.parse({
@@ -84,7 +91,13 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
   return server;
 }
 
-function handIn(archive: Archive, registered: ReadonlySet<string>, body: string) {
+interface Result {
+  readonly id: number;
+  readonly answer: "accepted" | "known" | "refused";
+  reason?: string;
+}
+
+function handIn(archive: Archive, registered: ReadonlySet<string>, body: string): { results: Result[] } {
   const { contacts } = handInSchema.parse(JSON.parse(body));
   const now = Date.now() / 1000;
   return {

@@ -27,6 +27,8 @@ interface Taken {
 /** Starts the stand-in for the organiser of contests; docs/stand-ins.md describes what it speaks. */
 export async function startOrganiser(options: OrganiserOptions): Promise<Server> {
   const logs = new Map<string, Taken>();
+  /** What was answered to the logs that were taken, by the entrant's own key. */
+  const answers = new Map<string, object>();
   let closed = new Set<string>();
   let behaviour: Behaviour = "normal";
 
@@ -42,12 +44,21 @@ export async function startOrganiser(options: OrganiserOptions): Promise<Server>
     if (await misbehave(behaviour, request, response)) return;
     const [, place, tag = "", receipt = "", what] = url.pathname.split("/").map(decodeURIComponent);
     if (place !== "logs" || tag === "") return send(response, 404, { text: "there is no such contest" });
-    if (request.method === "POST" && receipt === "") return take(tag, await bodyOf(request), response);
+    if (request.method === "POST" && receipt === "")
+      return take(tag, url.searchParams.get("key"), await bodyOf(request), response);
+    if (request.method === "GET" && receipt === "handed") {
+      const answer = answers.get(`${tag} ${what ?? ""}`);
+      return answer === undefined
+        ? send(response, 404, { text: "no log was handed in under this key" })
+        : send(response, 200, answer);
+    }
     if (request.method === "GET" && what === "report") return report(tag, receipt, response);
     return send(response, 404, { text: "no such thing here" });
   }
 
-  function take(tag: string, log: string, response: ServerResponse): void {
+  function take(tag: string, key: string | null, log: string, response: ServerResponse): void {
+    const before = answers.get(`${tag} ${key}`);
+    if (before !== undefined) return send(response, 200, before);
     if (closed.has(tag))
       return send(response, 410, { state: "refused", text: "The deadline is over: logs are no longer taken." });
     const { header, lines, faults } = readCabrillo(log, wordCounts(shippedRules));
@@ -65,7 +76,9 @@ export async function startOrganiser(options: OrganiserOptions): Promise<Server>
     }
     const receipt = `${tag}-${String(logs.size + 1).padStart(4, "0")}`;
     logs.set(receipt, { tag, log });
-    send(response, 200, { state: "taken", receipt, text: `Taken with ${lines.length} contacts. Good luck!` });
+    const answer = { state: "taken", receipt, text: `Taken with ${lines.length} contacts. Good luck!` };
+    if (key !== null) answers.set(`${tag} ${key}`, answer);
+    send(response, 200, answer);
   }
 
   function report(tag: string, receipt: string, response: ServerResponse): void {

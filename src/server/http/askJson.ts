@@ -48,6 +48,8 @@ export async function askJson(
   const stopped = new Promise<never>((_, reject) => {
     stop.signal.addEventListener("abort", () => reject(stop.signal.reason as Error), { once: true });
   });
+  // Whoever waited may be gone when it is stopped.
+  stopped.catch(() => {});
   const giveUp = (why: NoAnswer["why"]) => stop.abort(new NoAnswer(why));
   const cancel = () => stop.abort(signal?.reason);
   const whole = setTimeout(giveUp, timeoutMs, "slow");

@@ -44,6 +44,8 @@ const NO_KEYER = failed(
   "The keyer cannot be reached: is it on? The contact can be logged all the same.",
 );
 const CONNECT_MS = 2000;
+/** A keyer stops when nobody has told it for some seconds that he is still there. */
+const HERE_MS = 1000;
 const LONGEST_LINE = 20_000;
 
 export function createKeyer(port: number, host: string, announce: (event: LiveEvent) => void): Keyer {
@@ -54,6 +56,11 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
   let last = 0;
   /** Who asked for the transmission that goes on. */
   let sending: { readonly id: number; readonly position: string } | null = null;
+
+  const here = setInterval(() => {
+    if (sending !== null) tellKeyer({ do: "here" });
+  }, HERE_MS);
+  here.unref();
 
   /** One connection, however many ask for it at once. */
   function open(): Promise<Socket> {
@@ -136,16 +143,19 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
     speed(input) {
       const parsed = keyerSpeedSchema.safeParse(input);
       if (!parsed.success) return invalid(faultsOf(parsed.error));
-      if (!tellKeyer({ do: "speed", ...parsed.data })) return NO_KEYER;
+      if (!tellKeyer({ do: "speed", ...parsed.data }))
+        return failed(503, "No keyer", "There is no connection to the keyer: the speed holds when it is sent to next.");
       return done(parsed.data);
     },
     stop() {
       stops++;
       // What is only about to be sent is stopped by not being sent.
-      if (!tellKeyer({ do: "stop" }) && opening === null) return NO_KEYER;
+      if (!tellKeyer({ do: "stop" }) && opening === null)
+        return failed(503, "No keyer", "There is no connection to the keyer: nothing goes out through it.");
       return done({ stopped: true });
     },
     close() {
+      clearInterval(here);
       socket?.destroy();
     },
   };

@@ -91,7 +91,10 @@ export function useKeyer(position: string): KeyerState {
       const next = Math.min(FASTEST, Math.max(SLOWEST, speed + by));
       setSpeed(next);
       localStorage.setItem(SPEED_KEPT_AS, String(next));
-      void api("keyer/speed", { method: "POST", json: { speed: next } }).catch(() => {});
+      void api("keyer/speed", { method: "POST", json: { speed: next } }).catch((error: Error) => {
+        // Without a transmission there need not be a keyer yet: the speed goes with the next one.
+        if (sending) toast.error(error.message, { id: "keyer" });
+      });
     },
     turnTone() {
       setTone(!tone);

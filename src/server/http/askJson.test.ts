@@ -1,0 +1,79 @@
+import type { Server } from "node:http";
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
+import { BEHAVIOURS, misbehave, send } from "../../../stand-ins/manners";
+import { askJson } from "./askJson";
+
+let server: Server;
+let behaviour: (typeof BEHAVIOURS)[number];
+let open = 0;
+
+beforeAll(async () => {
+  server = createServer((request, response) => {
+    open++;
+    response.on("close", () => open--);
+    void misbehave(behaviour, request, response).then((bad) => {
+      if (!bad) send(response, 200, { said: "the token farol-token is known", nul: "a\0b", half: "x\ud800" });
+    });
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+});
+afterAll(async () => {
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+});
+
+const url = () => new URL(`http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+const ask = (limits: Partial<Parameters<typeof askJson>[2]> = {}) =>
+  askJson(url(), {}, { timeoutMs: 600, largest: 5_000_000, secrets: ["farol-token", "abc"], ...limits });
+
+test("what is answered is data, without what was secret and without what is no text", async () => {
+  behaviour = "normal";
+  expect(await ask()).toEqual({
+    ok: true,
+    status: 200,
+    type: "application/json",
+    data: { said: "the token [secret] is known", nul: "a\ufffdb", half: "x\ufffd" },
+  });
+});
+
+test.each([
+  ["down", "unreachable"],
+  ["hang", "slow"],
+  ["cut", "unreachable"],
+  ["silent", "silent"],
+  ["drip", "slow"],
+  ["flood", "large"],
+  ["bomb", "large"],
+] as const)(
+  "a service that is %s is given up as %s, and its connection is let go",
+  async (how, why) => {
+    behaviour = how;
+    const before = process.memoryUsage().rss;
+    await expect(ask({ timeoutMs: how === "bomb" || how === "flood" ? 20_000 : 600 })).rejects.toMatchObject({ why });
+    expect(process.memoryUsage().rss - before).toBeLessThan(200_000_000);
+    while (open > 0) await new Promise((resolve) => setTimeout(resolve, 5));
+  },
+  30_000,
+);
+
+test.each(["page", "error"] as const)("a service that answers with %s says so", async (how) => {
+  behaviour = how;
+  expect(await ask()).toMatchObject(
+    how === "page" ? { type: "text/html", data: undefined } : { ok: false, status: 500 },
+  );
+});
+
+test.each(["hang", "drip", "flood"] as const)(
+  "a service that is %s is left at once when it is cancelled",
+  async (how) => {
+    behaviour = how;
+    const stop = new AbortController();
+    const asked = ask({ timeoutMs: 60_000, largest: Infinity, signal: stop.signal });
+    while (open === 0) await new Promise((resolve) => setTimeout(resolve, 5));
+    stop.abort(new Error("cancelled"));
+    await expect(asked).rejects.toThrow("cancelled");
+    while (open > 0) await new Promise((resolve) => setTimeout(resolve, 5));
+    await expect(ask({ signal: stop.signal })).rejects.toThrow("cancelled");
+  },
+);
