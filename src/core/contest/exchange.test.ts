@@ -148,3 +148,50 @@ describe("what a contact keeps", () => {
     expect(keptValues(field, inside, kept, "CW")).toEqual({ class: "2A", section: "EMA" });
   });
 });
+
+describe("understandExchange with many ways to share out the words", () => {
+  const texts = Array.from({ length: 8 }, (_, index) => ({
+    id: `t${index}`,
+    label: `Text ${index}`,
+    type: "text" as const,
+    optional: false,
+  }));
+
+  it("gives ten words to eight parts that take anything, in their order", () => {
+    const { values, leftover } = understandExchange({ lists: {} }, texts, "A B C D E F G H I J", "CW");
+    expect(Object.values(values).join("")).toBe("ABCDEFGH");
+    expect(leftover).toEqual(["I", "J"]);
+  });
+
+  it("places as many words as can be placed", () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom("599", "5", "14", "014", "ANA", "1985", "MO", "K"), { minLength: 1, maxLength: 5 }),
+        fc.uniqueArray(fc.constantFrom("report", "serial", "cqZone", "name", "year", "age"), {
+          minLength: 1,
+          maxLength: 4,
+        }),
+        (words, types) => {
+          const parts = types.map((type) => ({ id: type, label: type, type, optional: false }));
+          const { values } = understandExchange({ lists: {} }, parts, words.join(" "), "CW");
+          expect(Object.keys(values)).toHaveLength(mostPlaced(words, parts));
+        },
+      ),
+    ));
+
+  /** How many words can be placed at all. */
+  function mostPlaced(words: readonly string[], parts: readonly Part[]): number {
+    const place = (word: number, taken: readonly number[]): number =>
+      word === words.length
+        ? 0
+        : Math.max(
+            place(word + 1, taken),
+            ...parts.map((part, index) =>
+              !taken.includes(index) && readPart({ lists: {} }, part, words[word]!, "CW").ok
+                ? 1 + place(word + 1, [...taken, index])
+                : 0,
+            ),
+          );
+    return place(0, []);
+  }
+});

@@ -1,6 +1,8 @@
 import { periodsIn, periodAt, periodBefore, deadlineOf } from "./period";
 import { checkRules, type RulesInput } from "./rules";
 import { SHIPPED_CONTESTS } from "./shipped";
+import { holds } from "./condition";
+import { stationByCall, stationOf } from "./station";
 
 const SOUND: RulesInput = {
   format: "ypsiloid-contest/1",
@@ -124,5 +126,32 @@ describe("the calendar", () => {
     expect(deadlineOf(zones, periodAt(zones, now)!)).toBe(at("2026-12-05T00:00:00Z"));
     const once = checkRules(SOUND);
     expect(once.ok && periodAt(once.value, now)).toBeNull();
+  });
+});
+
+describe("a definition that would take for ever", () => {
+  const any = (name: string) => ({ any: Array.from({ length: 50 }, () => ({ named: [name] })) });
+
+  it("has its named conditions worked out once each", () => {
+    const conditions = { a: any("b"), b: any("c"), c: any("d"), d: any("e"), e: { band: ["40m"] } };
+    const sides = [{ id: "near", label: "Near", when: { named: ["a"] } }];
+    const checked = checkRules({ ...SOUND, bands: ["20m", "40m"], conditions, sides, workable: { named: ["a"] } });
+    expect(checked.ok).toBe(true);
+    if (!checked.ok) return;
+    const station = stationOf(checked.value, stationByCall("DL1QTA", 0));
+    expect(station.side).toBe("outside");
+    const facts = { ours: station, theirs: station, mode: "CW", distance: null, parts: {} };
+    const { workable, conditions: named } = checked.value;
+    expect(holds(workable!, { ...facts, band: "20m" }, named)).toBe(false);
+    expect(holds(workable!, { ...facts, band: "40m" }, named)).toBe(true);
+  });
+
+  it("is refused when it has too many conditions, or lasts too long", () => {
+    const many = Object.fromEntries(Array.from({ length: 30 }, (_, index) => [`c${index}`, any("e")]));
+    expect(faultsOf({ conditions: { ...many, e: { band: ["20m"] } } })).toEqual([
+      "(whole): it has 1531 conditions: at most 1000",
+    ]);
+    const fixed = [{ from: "2026-01-01T00:00:00Z", to: "2626-01-01T00:00:00Z" }];
+    expect(faultsOf({ when: { fixed } })[0]).toMatch(/^when\.fixed\.0\.to: it lasts \d+ hours: at most 1000$/);
   });
 });

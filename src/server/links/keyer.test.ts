@@ -1,4 +1,4 @@
-import type { AddressInfo, Server } from "node:net";
+import { type AddressInfo, connect, type Server } from "node:net";
 import type { LiveEvent } from "../../core/contract";
 import { createKeyer, type Keyer } from "./keyer";
 import { startKeyer } from "../../../stand-ins/keyer/server";
@@ -59,4 +59,51 @@ it("refuses what cannot be keyed, and says when there is no keyer", async () => 
   expect(await nowhere.send({ text: "A", speed: 20 })).toMatchObject({ problem: { status: 503 } });
   expect(nowhere.stop()).toMatchObject({ problem: { status: 503 } });
   expect(nowhere.speed({ speed: 20 })).toMatchObject({ problem: { status: 503 } });
+});
+
+it("makes one connection, however many send at once, and Stop reaches what is sent", async () => {
+  let connections = 0;
+  server.on("connection", () => connections++);
+  const sends = ["E", "EE", "0".repeat(100)].map((text) => keyer.send({ text, speed: 10 }));
+  expect((await Promise.all(sends)).every(({ ok }) => ok)).toBe(true);
+  while (last()?.is !== "letter") await new Promise((resolve) => setTimeout(resolve, 1));
+  expect(connections).toBe(1);
+  expect(keyer.stop()).toMatchObject({ ok: true });
+  expect(await ended()).toMatchObject({ is: "stopped" });
+});
+
+it("does not send what was stopped while the connection was made", async () => {
+  const sending = keyer.send({ text: "CQ", speed: 20 });
+  expect(keyer.stop()).toMatchObject({ ok: true });
+  expect(await sending).toMatchObject({ problem: { title: "Stopped" } });
+  expect(events).toEqual([]);
+});
+
+describe("a keyer whose master is gone", () => {
+  /** Reads what a keyer says, and when it ends. */
+  async function heard(to: Server, quit: "hang up" | "fall silent"): Promise<string> {
+    const socket = connect((to.address() as AddressInfo).port, "127.0.0.1");
+    let said = "";
+    socket.setEncoding("utf8").on("data", (piece: string) => (said += piece));
+    const order = { do: "send", id: 1, text: "0".repeat(200), speed: 20, weight: 50, wordSpace: 7 };
+    socket.write(`${JSON.stringify(order)}\n`);
+    while (!said.includes("letter")) await new Promise((resolve) => setTimeout(resolve, 5));
+    if (quit === "hang up") socket.destroy();
+    else while (!said.includes("stopped")) await new Promise((resolve) => setTimeout(resolve, 5));
+    socket.destroy();
+    return said;
+  }
+
+  it("stops when he hangs up, and when he falls silent", async () => {
+    const impatient = await startKeyer({ port: 0, patience: 0.2 });
+    expect(await heard(impatient, "fall silent")).toContain('"is":"stopped"');
+    let open = 0;
+    impatient.on("connection", (socket) => {
+      open++;
+      socket.on("close", () => open--);
+    });
+    await heard(impatient, "hang up");
+    while (open > 0) await new Promise((resolve) => setTimeout(resolve, 5));
+    await new Promise((resolve) => impatient.close(resolve));
+  });
 });
