@@ -38,7 +38,7 @@ export function createFront({ handle, development = false, isUnopened = unopened
     }
     // The page reads its nonce from here.
     headers["content-security-policy"] = guards["content-security-policy"];
-    Promise.resolve(handle(request, response)).catch(() => {
+    void (async () => handle(request, response))().catch(() => {
       if (response.headersSent) response.destroy();
       else answerProblem(response, url, { status: 500, title: "Unexpected fault", detail: "The page met a fault." });
     });

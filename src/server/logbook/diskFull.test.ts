@@ -7,7 +7,10 @@ import type { Context } from "../context";
 import { findJob } from "../jobs/job";
 import { insertJob } from "../jobs/supervisor";
 import { doJob } from "../jobs/work";
-import { testContext } from "../testing";
+import { diskFault } from "../db/diskFault";
+import { countedSlots, keptSlots, testContext, valueOf } from "../testing";
+import { markCards } from "./cards";
+import { changeContact, deleteContact, getContact, logContact } from "./contacts";
 
 const folder = mkdtempSync(join(tmpdir(), "ypsiloid-full-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -49,3 +52,60 @@ test("a disk that is full in the middle of an import keeps what was done, says s
   expect(count()).toBe(added);
   expect(added).toBeGreaterThan(kept);
 }, 30_000);
+
+const FACTS = { call: "DL1QTA", startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW" };
+const LONG = { notes: "n".repeat(90_000) };
+
+test.each<[string, (context: Context, logbookId: number, id: number) => unknown]>([
+  ["logging", (context, logbookId) => logContact(context, logbookId, { ...FACTS, ...LONG, call: "DL2QTA" })],
+  ["an edit", (context, logbookId, id) => changeContact(context, logbookId, id, LONG)],
+  ["deleting", (context, logbookId, id) => deleteContact(context, logbookId, id)],
+  [
+    "marking a card",
+    (context, logbookId, id) => markCards(context, logbookId, { ids: [id], sent: "sent", on: null, via: null }),
+  ],
+])("%s on a full disk says so, keeps what was there, and goes on when there is room", async (_, work) => {
+  const { context, logbookId } = await testContext();
+  const { store } = context;
+  const { id } = valueOf(logContact(context, logbookId, { ...FACTS, notes: "m".repeat(50_000) }));
+  const before = [valueOf(getContact(context, logbookId, id)), keptSlots(context, logbookId)];
+  const journal = () => store.all(store.q.selectFrom("journalEntry").select("id")).length;
+  const entries = journal();
+  pragma(context, "max_page_count", pragma(context, "page_count"));
+  // Every page that is there is used up, so that nothing whatever fits.
+  expect(() => {
+    for (let notes = 30_000; notes > 0; notes = notes === 1 ? 1 : Math.floor(notes / 2))
+      for (;;) {
+        try {
+          store.run(store.q.insertInto("stationNote").values(noteOf(logbookId, notes)));
+        } catch (error) {
+          if (notes === 1) throw error;
+          break;
+        }
+      }
+  }).toThrow("full");
+
+  const fault = thrownBy(() => work(context, logbookId, id));
+  expect(diskFault(fault)).toBe("the disk is full: make room");
+  expect([valueOf(getContact(context, logbookId, id)), keptSlots(context, logbookId)]).toEqual(before);
+  expect(journal()).toBe(entries);
+
+  pragma(context, "max_page_count", 1_000_000);
+  work(context, logbookId, id);
+  expect(journal()).toBeGreaterThan(entries);
+  expect(keptSlots(context, logbookId)).toEqual(countedSlots(context, logbookId));
+});
+
+let notes = 0;
+function noteOf(logbookId: number, length: number) {
+  return { logbookId, baseCall: `N${++notes}`, text: "n".repeat(length), changedAt: 0 };
+}
+
+function thrownBy(work: () => unknown): unknown {
+  try {
+    work();
+  } catch (error) {
+    return error;
+  }
+  return null;
+}
