@@ -7,6 +7,8 @@ import { resolve } from "../src/core/entity";
 import { entityTable } from "../src/server/award/entityTable";
 import { importChoicesSchema } from "../src/core/contract";
 import type { Context } from "../src/server/context";
+import type { CheckpointerOrder } from "../src/server/db/checkpointer";
+import { createDoor } from "../src/server/db/door";
 import type { Condition } from "../src/core/view";
 import { openStore, type Store } from "../src/server/db/store";
 import { findJob } from "../src/server/jobs/job";
@@ -79,6 +81,29 @@ async function benchReading(file: string): Promise<void> {
     ours = Math.min(ours, await time(() => [...openAdifFile(file).records]));
   }
   lines.push(ratio("reading ADIF, 100 000", ours, "JSON.parse", limit, 4));
+  benchHostile();
+}
+
+/** What is made to take long takes ten times as long for ten times as much, and no longer. */
+function benchHostile(): void {
+  const shapes: Readonly<Record<string, (size: number) => string>> = {
+    "spaces behind a value": (size) => `<COMMENT:3>abc${" ".repeat(size)}x<CALL:5>W1QRA<EOR>`,
+    "tags without lengths": (size) => "<CALL>".repeat(size / 6),
+    brackets: (size) => "<".repeat(size),
+    "no end of a record": (size) => "<NOTES:20>12345678901234567890".repeat(size / 30),
+    "contacts without ends": (size) => "<CALL:5>W1QRA<QSO_DATE:8>20260101<TIME_ON:4>0000\n".repeat(size / 50),
+  };
+  for (const [what, make] of Object.entries(shapes)) {
+    const [small, large] = [1_000_000, 10_000_000].map((size) => {
+      const file = join(folder, "hostile.adi");
+      writeFileSync(file, make(size));
+      let records = 0;
+      const start = performance.now();
+      for (const _ of openAdifFile(file).records) records++;
+      return performance.now() - start + records * 0;
+    });
+    lines.push(ratio(`reading 10 MB of ${what}`, large!, "1 MB", small!, 15));
+  }
 }
 
 /** By turns, each several times into an empty database: what the machine does meanwhile falls on both. */
@@ -117,17 +142,28 @@ async function runImport(file: string, database: string): Promise<{ context: Con
     fileName: "bench.adi",
     choices: importChoicesSchema.parse({}),
   };
+  const { cells } = createDoor();
   const order: WorkerOrder = {
     databaseFile,
+    cells,
     jobId: insertJob(context, logbookId, "Import", request),
     actor: context.actor,
     lantern: { url: "", token: "", timeoutMs: 0 },
   };
-  const worker = new URL("../src/server/jobs/worker.mjs", import.meta.url);
-  const ms = await time(() => once(new Worker(worker, { workerData: order, resourceLimits: WORKER_LIMITS }), "exit"));
+  const checkpoints: CheckpointerOrder = { databaseFile, cells };
+  const checkpointer = new Worker(thread("db/checkpointerThread"), { workerData: checkpoints });
+  const ms = await time(() =>
+    once(new Worker(thread("jobs/worker"), { workerData: order, resourceLimits: WORKER_LIMITS }), "exit"),
+  );
+  await checkpointer.terminate();
   const job = findJob(store, order.jobId);
   if (job?.state !== "done") throw new Error(`the import ended ${job?.state}: ${job?.problem}`);
   return { context, logbookId, ms };
+}
+
+/** A thread of the server, as scripts/bench.mjs bundles it. */
+function thread(name: string): URL {
+  return new URL(`../src/server/${name}.mjs`, import.meta.url);
 }
 
 /** The same rows into the same tables and indexes, by prepared statements alone, in transactions of 500. */

@@ -1,14 +1,15 @@
-// Bundles the benchmarks and the worker thread they start, as the production build does, and runs them.
+// Bundles the benchmarks and the threads they start, as the production build does, and runs them; then those of the
+// real server.
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
-import { ROOT, ensureInstalled } from "./setup.mjs";
+import { ensureBuilt, ensureInstalled, ROOT, run } from "./setup.mjs";
 
 ensureInstalled();
 const { buildSync } = await import("esbuild");
 const out = join(ROOT, "node_modules", ".cache", "ypsiloid-bench");
 buildSync({
   absWorkingDir: ROOT,
-  entryPoints: ["bench/main.ts", "src/server/jobs/worker.ts"],
+  entryPoints: ["bench/main.ts", "src/server/jobs/worker.ts", "src/server/db/checkpointerThread.ts"],
   outdir: out,
   outbase: ROOT,
   outExtension: { ".js": ".mjs" },
@@ -18,4 +19,7 @@ buildSync({
   packages: "external",
   logLevel: "warning",
 });
-process.exitCode = spawnSync(process.execPath, [join(out, "bench", "main.mjs")], { stdio: "inherit" }).status ?? 1;
+const computing = spawnSync(process.execPath, [join(out, "bench", "main.mjs")], { stdio: "inherit" }).status ?? 1;
+ensureBuilt();
+const waiting = run("tsx", ["bench/waiting.ts"]).status ?? 1;
+process.exitCode = Math.max(computing, waiting);

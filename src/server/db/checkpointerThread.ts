@@ -4,9 +4,9 @@ import type { CheckpointerOrder } from "./checkpointer";
 import { CHECKPOINTER, gateOf } from "./door";
 import { connect } from "./store";
 
-const EVERY_MS = 500;
-/** When so many pages are left, those who write wait for the rest of them: 64 MB. */
-const MOST_LEFT = 16_000;
+const EVERY_MS = 250;
+/** When what was written fills so many pages, those who write wait for the rest: a longer file makes reading slow. */
+const MOST_PAGES = 4000;
 
 const { databaseFile, cells } = workerData as CheckpointerOrder;
 const gate = gateOf(cells, CHECKPOINTER);
@@ -17,19 +17,20 @@ setInterval(() => {
   const changed = statSync(`${databaseFile}-wal`, { throwIfNoEntry: false })?.mtimeMs ?? 0;
   if (changed === seen) return;
   try {
-    let left = store.checkpoint();
-    if (left > MOST_LEFT) {
-      // The second time there is only what was written during the first.
-      store.checkpoint();
-      gate.enter();
-      try {
-        left = store.checkpoint();
-      } finally {
-        gate.leave();
-      }
-    }
+    const { pages, left } = store.checkpoint();
     if (left === 0) seen = changed;
+    else if (pages > MOST_PAGES) finish();
   } catch {
     // A full disk or another program in the way: what was written is safe where it is, until the next time.
   }
 }, EVERY_MS);
+
+/** The little that was written meanwhile; after that the file begins anew. */
+function finish(): void {
+  gate.enter();
+  try {
+    store.checkpoint();
+  } finally {
+    gate.leave();
+  }
+}

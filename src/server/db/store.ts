@@ -30,8 +30,11 @@ export interface Store {
    * often.
    */
   waitForDisk(wait: boolean): void;
-  /** Brings what was written into the database's file, as far as it goes without others waiting; the pages left. */
-  checkpoint(): number;
+  /**
+   * Brings what was written into the database's file, as far as it goes without others waiting: how many pages the
+   * file of what was written has, and how many of them are left.
+   */
+  checkpoint(): { readonly pages: number; readonly left: number };
   close(): void;
 }
 
@@ -152,7 +155,8 @@ function storeOn(sqlite: Database.Database, gate: Gate): Store {
     },
     checkpoint() {
       const [row] = sqlite.pragma("wal_checkpoint(PASSIVE)") as { log: number; checkpointed: number }[];
-      return Math.max(0, (row?.log ?? 0) - (row?.checkpointed ?? 0));
+      const pages = Math.max(0, row?.log ?? 0);
+      return { pages, left: pages - Math.max(0, row?.checkpointed ?? 0) };
     },
     close() {
       sqlite.close();

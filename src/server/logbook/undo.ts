@@ -5,13 +5,15 @@ import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
 import { done, failed, missing, type Result } from "../problem";
 import { type BatchWriter, writeBatch } from "./batch";
 
+/** The entry that was undone last; they are taken as the index has them, which is by contact, each one's newest first. */
 export interface UndoCheckpoint extends UndoReport {
+  lastContact: number;
   lastEntry: number;
 }
 
 /** Batches of more contacts than this are undone by a job. */
 export const UNDO_AT_ONCE = 200;
-const PIECE = 50;
+const PIECE = 20;
 
 /** Undoes a small batch at once. */
 export function undoBatch(context: Context, logbookId: number, batchId: number): Result<UndoReport> {
@@ -20,19 +22,20 @@ export function undoBatch(context: Context, logbookId: number, batchId: number):
     if (!checked.ok) return checked;
     const report = emptyReport();
     undoSome(context, logbookId, batchId, report, () => true);
-    const { lastEntry: _, ...rest } = report;
+    const { lastContact: _contact, lastEntry: _entry, ...rest } = report;
     return done(rest);
   });
 }
 
 function emptyReport(): UndoCheckpoint {
-  return { batchId: null, undone: 0, blocked: [], lastEntry: Number.MAX_SAFE_INTEGER };
+  const last = Number.MAX_SAFE_INTEGER;
+  return { batchId: null, undone: 0, blocked: [], lastContact: last, lastEntry: last };
 }
 
 /** Undoes a batch of any size in short transactions; as a job. */
 export async function undoInSteps(run: JobRun<UndoReport, UndoCheckpoint>, batchId: number): Promise<UndoReport> {
   const { context, logbookId } = run;
-  const report = run.resumed ?? emptyReport();
+  const report: UndoCheckpoint = { ...emptyReport(), ...run.resumed };
   await inSteps(run, (isTime) => {
     // Somebody else may have undone it since the last step.
     const batch = undoable(context, logbookId, batchId);
@@ -61,7 +64,7 @@ export function undoable(context: Context, logbookId: number, batchId: number): 
   return done(batch);
 }
 
-/** Undoes the next entries, the newest first, as long as it is time. False when nothing is left. */
+/** Undoes the next entries as long as it is time. False when nothing is left. */
 function undoSome(
   context: Context,
   logbookId: number,
@@ -75,7 +78,7 @@ function undoSome(
   const goesOn = writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
     let entries: Entry[];
     do {
-      entries = nextEntries(context, batchId, report.lastEntry);
+      entries = nextEntries(context, batchId, report);
       undoEntries(context, writer, batchId, entries, report);
     } while (entries.length === PIECE && isTime());
     report.batchId = writer.batchId;
@@ -88,13 +91,14 @@ function undoSome(
 
 type Entry = ReturnType<typeof nextEntries>[number];
 
-function nextEntries({ store }: Context, batchId: number, before: number) {
+function nextEntries({ store }: Context, batchId: number, { lastContact, lastEntry }: UndoCheckpoint) {
   return store.all(
     store.q
       .selectFrom("journalEntry")
       .select(["id", "contactId", "before"])
       .where("batchId", "=", batchId)
-      .where("id", "<", before)
+      .where((eb) => eb(eb.refTuple("contactId", "id"), "<", eb.tuple(lastContact, lastEntry)))
+      .orderBy("contactId", "desc")
       .orderBy("id", "desc")
       .limit(PIECE),
   );
@@ -107,21 +111,23 @@ function undoEntries(
   entries: readonly Entry[],
   report: UndoCheckpoint,
 ): void {
+  const held = new Map(writer.hold(entries.map(({ contactId }) => contactId)).map((one) => [one.contact.id, one]));
   for (const entry of entries) {
+    report.lastContact = entry.contactId;
     report.lastEntry = entry.id;
     const obstacle = laterChange(context, entry.contactId, batchId, writer.batchId);
-    const [held] = writer.hold([entry.contactId]);
+    const one = held.get(entry.contactId);
     if (obstacle !== undefined) {
-      const call = held?.contact.call ?? `contact ${entry.contactId}`;
+      const call = one?.contact.call ?? `contact ${entry.contactId}`;
       report.blocked.push({ contactId: entry.contactId, call, by: obstacle });
       continue;
     }
     const before = entry.before === null ? null : (JSON.parse(entry.before) as Partial<CompleteContact>);
     if (before === null) {
-      if (held === undefined) continue;
-      writer.remove(held);
-    } else if (held === undefined) writer.restore(before as StoredContact);
-    else writer.change(held, before);
+      if (one === undefined) continue;
+      writer.remove(one);
+    } else if (one === undefined) writer.restore(before as StoredContact);
+    else writer.change(one, before);
     report.undone++;
   }
 }
