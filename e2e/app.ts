@@ -25,9 +25,16 @@ export interface App {
   readonly stop: () => Promise<void>;
 }
 
+interface AppOptions {
+  /** The data folder, where it is to be a certain one. */
+  readonly data?: string;
+  /** The first start is killed after so many milliseconds, and then it is started again. */
+  readonly killAfterMs?: number;
+}
+
 /** @param from "demo" for a copy of the demo log, "empty" for a first start */
-export async function startApp(from: "demo" | "empty"): Promise<App> {
-  const data = mkdtempSync(join(tmpdir(), "ypsiloid-app-"));
+export async function startApp(from: "demo" | "empty", options: AppOptions = {}): Promise<App> {
+  const data = options.data ?? mkdtempSync(join(tmpdir(), "ypsiloid-app-"));
   if (from === "demo") cpSync(process.env.YPSILOID_TEST_SEED!, data, { recursive: true });
   const lantern = await startLantern({
     file: join(data, "stand-ins", "lantern.sqlite"),
@@ -43,10 +50,16 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
   const keyer = await startKeyer({ port: 0, limit: 4 });
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
+  if (options.killAfterMs !== undefined) {
+    const child = spawnServer();
+    await new Promise((resolve) => setTimeout(resolve, options.killAfterMs));
+    child.kill("SIGKILL");
+    await new Promise((resolve) => child.once("exit", resolve));
+  }
   let server = await launch();
 
-  async function launch(): Promise<ChildProcess> {
-    const child = spawn(process.execPath, ["scripts/serve.mjs"], {
+  function spawnServer(): ChildProcess {
+    return spawn(process.execPath, ["scripts/serve.mjs"], {
       stdio: ["ignore", "ignore", "inherit"],
       env: {
         ...process.env,
@@ -63,6 +76,10 @@ export async function startApp(from: "demo" | "empty"): Promise<App> {
         YPSILOID_KEYER_PORT: String(portOf(keyer)),
       },
     });
+  }
+
+  async function launch(): Promise<ChildProcess> {
+    const child = spawnServer();
     for (;;) {
       if (child.exitCode !== null) throw new Error("the application ended before it answered");
       const up = await fetch(`${url}/api/v1/health`).catch(() => null);
