@@ -111,7 +111,7 @@ for (const [behaviour, words] of [
     const fetching = await app.api<Job>("logbooks/1/outbox/lantern/fetch", { method: "POST" });
     expect(await ended(app, fetching.id)).toMatchObject({
       state: "failed",
-      problem: expect.stringContaining(words) as unknown,
+      problem: expect.stringContaining(words),
     });
     await app.lantern({ behaviour: "normal" });
     const again = await app.api<Job>(`jobs/${fetching.id}/run`, { method: "POST" });
@@ -141,7 +141,7 @@ test("contacts are logged and read while jobs write; a job is not begun twice, a
   expect((await app.api<Job>(`jobs/${first.id}`)).state).toBe("running");
   await app.api(`jobs/${first.id}/cancel`, { method: "POST" });
   const cancelled = await ended(app, first.id);
-  expect(cancelled).toMatchObject({ state: "cancelled", problem: expect.stringContaining("what was done") as unknown });
+  expect(cancelled).toMatchObject({ state: "cancelled", problem: expect.stringContaining("what was done") });
 
   const third = await app.api<Job>(`logbooks/${id}/imports`, { method: "POST", body: body.slice(0, 1000) });
   const again = await fetch(`${app.url}/api/v1/jobs/${first.id}/run`, { method: "POST" });

@@ -11,6 +11,6 @@ export interface Context {
   /** Seconds since 1970 UTC. */
   now(): number;
   /** Runs `work`, which may not wait, as soon as nobody else writes. On the server's thread nothing is written without. */
-  write<Result>(work: () => Result): Promise<Result>;
+  readonly write: <Result>(work: () => Result) => Promise<Result>;
   announce(event: LiveEvent): void;
 }

@@ -236,7 +236,7 @@ interface Gathered {
   readonly notes: AdifNote[];
   readonly extra: ExtraField[];
   /** The line of the file on which a place of the record stands. */
-  lineOf(at: number): number;
+  readonly lineOf: (at: number) => number;
 }
 
 /** A field whose value can be kept: signs that are no text are replaced. */

@@ -31,7 +31,7 @@ export interface Door {
   /** For the connection of this thread: it lets nothing be written but within `write`. */
   readonly gate: Gate;
   /** Runs `work` as soon as nobody else writes: after one transaction of a job at the most. `work` may not wait. */
-  write<Result>(work: () => Result): Promise<Result>;
+  readonly write: <Result>(work: () => Result) => Promise<Result>;
   /** Opens the door again after a thread that ended while it wrote. */
   evict(ticket: number): void;
 }

@@ -1,7 +1,7 @@
 import type { Server } from "node:http";
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
-import { BEHAVIOURS, misbehave, send } from "../../../stand-ins/manners";
+import { type BEHAVIOURS, misbehave, send } from "../../../stand-ins/manners";
 import { askJson } from "./askJson";
 
 let server: Server;

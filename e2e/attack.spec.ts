@@ -1,0 +1,21 @@
+import { expect, test } from "@playwright/test";
+import { hostileFiles } from "../attack/files";
+import { killFirstStarts, killUpgrades, killWork } from "../attack/kill";
+import { raceEdits } from "../attack/races";
+import { strangers } from "../attack/strangers";
+
+/* The short form of `npm run attack`. How a service may fail is in confirm.spec.ts and robust.spec.ts. */
+for (const [name, attack] of [
+  ["kills at the first start", () => killFirstStarts(2)],
+  ["kills in an upgrade", () => killUpgrades(2)],
+  ["kills in the middle of work", () => killWork(7)],
+  ["edits beside jobs", () => raceEdits(1500)],
+  ["hostile files", () => hostileFiles(1_500_000)],
+  ["strangers and nonsense", () => strangers(25)],
+] as const) {
+  test(`${name} break nothing`, async () => {
+    const { broken, tried } = await attack();
+    expect(broken).toEqual([]);
+    expect(tried).toBeGreaterThan(0);
+  });
+}
