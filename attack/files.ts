@@ -33,7 +33,8 @@ const FILES: Readonly<Record<string, (bytes: number) => string>> = {
 /** Imports hostile files while contacts are logged; each import must end, and nobody may wait for it. */
 export async function hostileFiles(bytes: number): Promise<Outcome> {
   const broken: string[] = [];
-  let [longest, most] = [0, 0];
+  let longest = 0;
+  let most = { what: "", megabytes: 0 };
   let cancelled = 0;
   const app = await startApp("empty");
   try {
@@ -47,7 +48,9 @@ export async function hostileFiles(bytes: number): Promise<Outcome> {
       if (wait > 1000) broken.push(`${what}: a contact took ${Math.round(wait)} ms`);
       const { state, problem } = await ended(app, job.id);
       if (problem?.includes("unexpected")) broken.push(`${what}: ${problem}`);
-      most = Math.max(most, peakMemory(app.pid()) ?? 0);
+      const megabytes = Math.round(peakMemory(app.pid()) ?? 0);
+      if (megabytes > most.megabytes) most = { what, megabytes };
+      if (megabytes > 400) broken.push(`${what}: ${megabytes} MB of memory`);
       if (state === "running") broken.push(`${what}: it does not end`);
 
       const again = await importFile(app, logbookId, make(bytes));
@@ -62,7 +65,7 @@ export async function hostileFiles(bytes: number): Promise<Outcome> {
   } finally {
     await app.stop();
   }
-  const measured = `longest wait for a contact ${Math.round(longest)} ms, slowest cancel ${Math.round(cancelled)} ms, memory ${Math.round(most)} MB`;
+  const measured = `longest wait for a contact ${Math.round(longest)} ms, slowest cancel ${Math.round(cancelled)} ms, memory ${most.megabytes} MB with ${most.what}`;
   return { what: "hostile files", tried: Object.keys(FILES).length, broken, measured };
 }
 

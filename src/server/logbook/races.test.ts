@@ -3,7 +3,6 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { CompleteContact } from "../../core/contact";
 import { importChoicesSchema, type Job, type StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import { connect, openStore } from "../db/store";

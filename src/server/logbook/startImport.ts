@@ -1,9 +1,5 @@
-import { createWriteStream } from "node:fs";
-import { rm } from "node:fs/promises";
+import { open, rm } from "node:fs/promises";
 import { join } from "node:path";
-import { Readable, Transform } from "node:stream";
-import { pipeline } from "node:stream/promises";
-import type { ReadableStream } from "node:stream/web";
 import { z } from "zod";
 import { faultsOf } from "../../core/contact";
 import type { Context } from "../context";
@@ -26,6 +22,31 @@ export const importQuerySchema = z.strictObject({
 
 class TooLarge extends Error {}
 
+/** So much of what is not kept is read all the same: who sends it hears an answer only when it was taken from him. */
+const MOST_PASSED = 200_000_000;
+
+/** Writes a request's body to a file as it comes. Gives why it could not, or null. */
+async function keepBody(request: Request, file: string, limit: number): Promise<Error | null> {
+  let fault: Error | null = null;
+  let size = 0;
+  try {
+    const handle = await open(file, "wx");
+    try {
+      for await (const piece of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+        size += piece.length;
+        if (size > limit) fault ??= new TooLarge();
+        if (fault === null) await handle.appendFile(piece).catch((error: Error) => (fault = error));
+        else if (size > limit + MOST_PASSED) break;
+      }
+    } finally {
+      await handle.close();
+    }
+  } catch (error) {
+    return fault ?? (error as Error);
+  }
+  return fault;
+}
+
 /** Takes the request's body to a file of the data folder as it comes, and starts the job that reads it. */
 export async function startImport(
   context: Context,
@@ -40,20 +61,10 @@ export async function startImport(
   if (!logbook.ok) return logbook;
   const file = join(config.data, "uploads", `${crypto.randomUUID()}.adi`);
   const limit = config.importLimitMegabytes * 1_000_000;
-  let size = 0;
-  const meter = new Transform({
-    transform(chunk: Uint8Array, _encoding, next) {
-      size += chunk.length;
-      next(size > limit ? new TooLarge() : null, chunk);
-    },
-  });
-  try {
-    const body =
-      request.body === null ? Readable.from([]) : Readable.fromWeb(request.body as ReadableStream<Uint8Array>);
-    await pipeline(body, meter, createWriteStream(file));
-  } catch (error) {
+  const fault = await keepBody(request, file, limit);
+  if (fault !== null) {
     await rm(file, { force: true });
-    if (error instanceof TooLarge) {
+    if (fault instanceof TooLarge) {
       return failed(
         413,
         "Too large",
@@ -61,7 +72,7 @@ export async function startImport(
       );
     }
     // A full disk is told as such by whoever answers.
-    if (diskFault(error) !== null) throw error;
+    if (diskFault(fault) !== null) throw fault;
     return failed(400, "Broken off", "the file did not arrive whole: send it again");
   }
   const { name, queue, look } = asked.data;
