@@ -10,7 +10,7 @@ import { strangers } from "./strangers";
 const ATTACKS: Readonly<Record<string, () => Promise<Outcome>>> = {
   starts: () => killFirstStarts(25),
   upgrades: () => killUpgrades(25),
-  work: () => killWork(49),
+  work: () => killWork(50),
   races: () => raceEdits(20_000),
   files: () => hostileFiles(20_000_000),
   services: () => hostileServices(),

@@ -82,6 +82,9 @@ function keepAnswers(
   const { store } = context;
   const byId = new Map(answers.map((answer) => [answer.id, answer]));
   const today = isoTime(context.now()).slice(0, 10);
+  const answered = told.filter(({ id }) => byId.has(id));
+  report.unanswered += told.length - answered.length;
+  if (answered.length === 0) return;
   report.sendingId ??= store.run(
     store.q
       .insertInto("sending")
@@ -90,13 +93,9 @@ function keepAnswers(
   const site = siteOfLogbook(store, logbookId);
   const options = { logbookId, kind: "send", summary: "Sent to Lantern" } as const;
   writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
-    const held = new Map(writer.hold(told.map(({ id }) => id)).map((one) => [one.contact.id, one]));
-    for (const sent of told) {
-      const answer = byId.get(sent.id);
-      if (answer === undefined) {
-        report.unanswered++;
-        continue;
-      }
+    const held = new Map(writer.hold(answered.map(({ id }) => id)).map((one) => [one.contact.id, one]));
+    for (const sent of answered) {
+      const answer = byId.get(sent.id)!;
       report[answer.answer]++;
       const reason = answer.reason ?? null;
       const line = { sendingId: report.sendingId!, contactId: sent.id, call: sent.call, answer: answer.answer, reason };

@@ -27,7 +27,7 @@ export function unopenedBy(error: unknown, databaseFile: string): Unopened {
   const newest = backups.at(-1);
   const putBack =
     newest === undefined
-      ? `There is no backup in ${backupFolderOf(databaseFile)}. Keep a copy of the database's file before anything else is tried.`
+      ? `There is no backup in ${backupFolderOf(databaseFile)}. Keep a copy of ${databaseFile} before anything else is tried. To begin anew, move it and the files -wal and -shm beside it elsewhere, and start Ypsiloid again.`
       : `The newest backup is ${newest}. To go back to it: stop Ypsiloid, move ${databaseFile} and the files -wal and -shm beside it elsewhere, copy the backup to ${databaseFile}, and start again.`;
   const again = "Then start Ypsiloid again: it goes on where it was.";
   const disk = diskFault(error);
