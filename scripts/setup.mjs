@@ -54,6 +54,25 @@ export function ensureBuilt() {
   if (result.status !== 0) giveUp("The application could not be built: the lines above say why.");
 }
 
+/** The front of the server as one file that Node can read, made again when its sources are newer. */
+export async function ensureFront() {
+  const file = join(ROOT, "node_modules", ".cache", "ypsiloid-front", "serve.mjs");
+  if (!existsSync(file) || statSync(file).mtimeMs < newest(join(ROOT, "src"))) {
+    const { buildSync } = await import("esbuild");
+    buildSync({
+      absWorkingDir: ROOT,
+      entryPoints: ["src/server/front/serve.ts"],
+      outfile: file,
+      bundle: true,
+      platform: "node",
+      format: "esm",
+      packages: "external",
+      logLevel: "warning",
+    });
+  }
+  return file;
+}
+
 function newest(path) {
   const stat = statSync(path);
   if (!stat.isDirectory()) return stat.mtimeMs;

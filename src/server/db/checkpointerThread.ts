@@ -6,7 +6,7 @@ import { connect } from "./store";
 
 const TICK_MS = 1000;
 /** While something is written all the time, pages that change again and again are brought in once in so many ticks. */
-const BUSY_TICKS = 4;
+const BUSY_TICKS = 2;
 /** When what was written fills so many pages, those who write wait for the rest: a longer file makes reading slow. */
 const MOST_PAGES = 8000;
 

@@ -50,6 +50,8 @@ const CACHED_STATEMENTS = 500;
 
 /** Megabytes of the database that a connection keeps in memory. */
 const CACHE = 16;
+/** What a long job leaves of the file of what was written, bytes. */
+const LARGEST_WAL = 16_000_000;
 /** As CACHE, for a thread that writes much. */
 export const WRITER_CACHE = 32;
 
@@ -63,6 +65,7 @@ interface ConnectOptions {
 export function connect(file: string, { cacheMegabytes = CACHE, gate = OPEN_GATE }: ConnectOptions = {}): Store {
   const sqlite = new Database(file, { timeout: BUSY_TIMEOUT_MS });
   sqlite.pragma("journal_mode = WAL");
+  sqlite.pragma(`journal_size_limit = ${LARGEST_WAL}`);
   sqlite.pragma("foreign_keys = ON");
   sqlite.pragma(`cache_size = -${cacheMegabytes * 1024}`);
   const store = storeOn(sqlite, gate);

@@ -69,6 +69,8 @@ export async function importAdif(
   const options = { logbookId, kind: "import", summary: `Imported ${request.fileName}` } as const;
   const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
   passOver(file, report.read);
+  /** What this step refused; a file may be refused line by line, so it is written all at once. */
+  const refusedNow: string[] = [];
 
   function nextPiece(): Piece {
     const records: Piece["records"] = [];
@@ -108,7 +110,7 @@ export async function importAdif(
   function refuse(record: AdifRecord, reason: string): void {
     report.refusedCount++;
     report.refusedBytes += record.raw.length + 2;
-    appendFileSync(refusedFile, `${record.raw}\r\n`, "latin1");
+    refusedNow.push(`${record.raw}\r\n`);
     if (report.refused.length >= LISTED) return;
     const call = record.fields.find((field) => field.name === "CALL")?.value.slice(0, LONGEST_CALL) ?? null;
     report.refused.push({ line: record.line, reason, call });
@@ -125,6 +127,7 @@ export async function importAdif(
           while (at < piece.records.length && isTime());
           report.batchId = writer.batchId;
         });
+        appendFileSync(refusedFile, refusedNow.splice(0).join(""), "latin1");
         run.checkpoint(report, report, piece.bytesRead, file.size);
         return at < piece.records.length;
       });
