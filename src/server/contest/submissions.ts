@@ -103,7 +103,8 @@ async function handIn(
 
 function begin(context: Context, entry: Entry, key: string, digest: string): number {
   const { store } = context;
-  const text = "Handed in; there is no answer yet.";
+  const text =
+    "On its way, or its answer was lost. Handing in again asks the organiser first, and sends nothing twice.";
   const body: Kept = { state: "unanswered", receipt: null, text, faults: [], report: null, key, digest };
   const row = { entryId: entry.id, at: context.now(), body: JSON.stringify(body) };
   const { lastId } = store.run(store.q.insertInto("contestSubmission").values(row));
