@@ -104,10 +104,14 @@ export function cabrilloReader(counts: Counts = () => undefined): CabrilloReader
       if (name === "START-OF-LOG") started = true;
       else if (name === "END-OF-LOG") ended = true;
       else if (name === "QSO" || name === "X-QSO") {
-        const read = readLine(value, line, name === "X-QSO", counts(header), isMulti(header));
+        const read = readLine(value, line, name === "X-QSO", () => counts(header), isMulti(header));
         return typeof read === "string" ? { fault: { line, text: read, fatal: true, raw } } : { contact: read };
-      } else if (value !== "" && (kept += value.length) <= LARGEST_HEADER)
-        header.set(name, header.has(name) ? `${header.get(name)}\n${value}` : value);
+      } else if (value !== "" && (kept += value.length) <= LARGEST_HEADER) {
+        const before = header.get(name);
+        // What stands again and again is a text for people, and of those a beginning is enough.
+        if (before === undefined) header.set(name, value);
+        else if (before.length < LONGEST_LINE) header.set(name, `${before}\n${value}`);
+      }
       return null;
     },
     finish() {
@@ -139,7 +143,7 @@ function readLine(
   value: string,
   line: number,
   withdrawn: boolean,
-  counts: WordCounts | undefined,
+  counts: () => WordCounts | undefined,
   multi: boolean,
 ): ReadLine | string {
   const words = value.split(/\s+/).filter(Boolean);
@@ -152,7 +156,7 @@ function readLine(
   const startedAt = Date.parse(`${day}T${clock.slice(0, 2)}:${clock.slice(2, 4)}:00Z`) / 1000;
   if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || !/^\d{4}$/.test(clock) || Number.isNaN(startedAt))
     return `"${day} ${clock}" is no time: it is written like 2026-11-28 0012`;
-  const split = splitExchanges(rest, counts, multi);
+  const split = splitExchanges(rest, counts(), multi);
   if (typeof split === "string") return split;
   const own = parseCallsign(split.ownCall);
   const theirs = parseCallsign(split.call);

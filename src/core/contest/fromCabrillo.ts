@@ -17,7 +17,13 @@ export function isCabrillo(beginning: string): boolean {
  * @param rulesOf the rules of a contest by the name in the log, where they are known: they tell the exchange apart
  */
 export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): AdifReader {
-  const reader = cabrilloReader(wordCounts(rulesOf));
+  let last: { readonly tag: string; readonly rules: Rules | undefined } | null = null;
+  /** Asked for with each line, and looked up once as long as it is the same contest. */
+  const rulesFor = (tag: string) => {
+    if (last?.tag !== tag) last = { tag, rules: rulesOf(tag) };
+    return last.rules;
+  };
+  const reader = cabrilloReader(wordCounts(rulesFor));
   let rest = "";
   let begun = false;
 
@@ -25,7 +31,7 @@ export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): A
     const said = reader.take(raw);
     if (said === null) return [];
     if ("contact" in said) {
-      const rules = rulesOf(reader.header.get("CONTEST")?.toUpperCase() ?? "");
+      const rules = rulesFor(reader.header.get("CONTEST")?.toUpperCase() ?? "");
       return [recordOf(said.contact, reader.header, rules)];
     }
     const { line, text, fatal, raw: broken = "" } = said.fault;
