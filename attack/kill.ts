@@ -67,7 +67,7 @@ async function killStarts(
 const KINDS = ["logging", "an import", "a sending", "a fetch", "a change of many", "an undo", "two jobs"] as const;
 
 /** Kills the server in the middle of each kind of work, while contacts are logged; what was acknowledged must be there. */
-export async function killWork(rounds: number): Promise<Outcome> {
+export async function killWork(rounds: number, many = 3000): Promise<Outcome> {
   const random = randomOf(7);
   const broken: string[] = [];
   const app = await startApp("empty");
@@ -77,7 +77,7 @@ export async function killWork(rounds: number): Promise<Outcome> {
     for (let round = 0; round < rounds; round++) {
       const kind = KINDS[round % KINDS.length]!;
       const note = (fault: string) => broken.push(`${kind}, round ${round}: ${fault}`);
-      const { jobs, expected, logbookId } = await begin(app, kind, round);
+      const { jobs, expected, logbookId } = await begin(app, kind, round, many);
       const until = Date.now() + 30 + random() * 900;
       for (let number = 0; Date.now() < until; number++) {
         const startedAt = new Date(Date.UTC(2020, 0, 1) + (round * 1000 + number) * 600_000).toISOString();
@@ -122,12 +122,10 @@ interface Begun {
   readonly expected: number | null;
 }
 
-const MANY = 3000;
-
-async function begin(app: App, kind: (typeof KINDS)[number], round: number): Promise<Begun> {
+async function begin(app: App, kind: (typeof KINDS)[number], round: number, many: number): Promise<Begun> {
   const logbookId = await newLogbook(app, `Round ${round}`);
   const imported = async (query = "") => {
-    const job = await ended(app, (await importFile(app, logbookId, contactsFile(MANY), query)).id);
+    const job = await ended(app, (await importFile(app, logbookId, contactsFile(many), query)).id);
     return (job.report as { batchId: number }).batchId;
   };
   const post = (path: string) => app.api<Job>(`logbooks/${logbookId}/${path}`, { method: "POST" });
@@ -135,25 +133,25 @@ async function begin(app: App, kind: (typeof KINDS)[number], round: number): Pro
     case "logging":
       return { jobs: [], logbookId, expected: 0 };
     case "an import":
-      return { jobs: [await importFile(app, logbookId, contactsFile(MANY))], logbookId, expected: MANY };
+      return { jobs: [await importFile(app, logbookId, contactsFile(many))], logbookId, expected: many };
     case "a sending":
       await imported("?queue=lantern");
-      return { jobs: [await post("outbox/lantern/send")], logbookId, expected: MANY };
+      return { jobs: [await post("outbox/lantern/send")], logbookId, expected: many };
     case "a fetch":
       await imported();
       await app.lantern({ hurry: true });
-      return { jobs: [await post("outbox/lantern/fetch")], logbookId, expected: MANY };
+      return { jobs: [await post("outbox/lantern/fetch")], logbookId, expected: many };
     case "a change of many":
       await imported();
-      return { jobs: [await changeAll(app, logbookId, "comment", "changed")], logbookId, expected: MANY };
+      return { jobs: [await changeAll(app, logbookId, "comment", "changed")], logbookId, expected: many };
     case "an undo":
       return { jobs: [await post(`journal/${await imported()}/undo`)], logbookId, expected: 0 };
     case "two jobs": {
       await imported();
       const change = await changeAll(app, logbookId, "comment", "changed");
-      const more = await importFile(app, logbookId, contactsFile(MANY, MANY));
+      const more = await importFile(app, logbookId, contactsFile(many, many));
       await pause(50);
-      return { jobs: [change, more], logbookId, expected: 2 * MANY };
+      return { jobs: [change, more], logbookId, expected: 2 * many };
     }
   }
 }
