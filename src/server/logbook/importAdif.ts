@@ -75,14 +75,16 @@ export async function importAdif(
   function nextPiece(): Piece {
     const records: Piece["records"] = [];
     const until = Date.now() + TRANSACTION_MS;
-    for (let bytes = 0; records.length < PIECE_RECORDS && bytes < PIECE_BYTES && Date.now() < until;) {
+    let bytes = 0;
+    // One record at least, however long it takes: a piece without any is the end of the file.
+    do {
       const next = file.records.next();
       if (next.done === true) break;
       const record = next.value;
       const notes: AdifNote[] = [];
       records.push({ record, understood: read(record, file.header, (some) => notes.push(...some)), notes });
       bytes += record.raw.length;
-    }
+    } while (records.length < PIECE_RECORDS && bytes < PIECE_BYTES && Date.now() < until);
     return { records, bytesRead: file.bytesRead };
   }
 
