@@ -1,3 +1,4 @@
+import { contestContactInputSchema, entryInputSchema } from "../src/core/contract";
 import { type ContestContact, createScoreboard, periodAt, SHIPPED_CONTESTS, stationByCall } from "../src/core/contest";
 import { isoTime, secondsOf } from "../src/core/contact";
 import { logContestContact, worthOfTyped } from "../src/server/contest/contestLog";
@@ -60,30 +61,38 @@ export async function benchScore(): Promise<Line[]> {
 export async function benchContest(context: Context, logbookId: number): Promise<Line[]> {
   const at: Context = { ...context, now: () => NOW };
   const entry = value(
-    createEntry(at, logbookId, {
-      tag: RULES.tag,
-      ownCall: "CX3QUA",
-      category: { operator: "SINGLE-OP", assisted: "ASSISTED", band: "ALL", mode: "MIXED", power: "LOW" },
-      operators: ["CX3QUA"],
-    }),
+    createEntry(
+      at,
+      logbookId,
+      entryInputSchema.parse({
+        tag: RULES.tag,
+        ownCall: "CX3QUA",
+        category: { operator: "SINGLE-OP", assisted: "ASSISTED", band: "ALL", mode: "MIXED", power: "LOW" },
+        operators: ["CX3QUA"],
+      }),
+    ),
   );
   const contacts = contestContacts(CONTACTS + 300, secondsOf(entry.period.from), NOW);
   const log = ({ call, startedAt, band, serialReceived }: ContestContact) =>
     value(
-      logContestContact(at, entry.id, {
-        call,
-        startedAt: isoTime(startedAt),
-        band,
-        mode: "CW",
-        received: { serial: String(serialReceived) },
-      }),
+      logContestContact(
+        at,
+        entry.id,
+        contestContactInputSchema.parse({
+          call,
+          startedAt: isoTime(startedAt),
+          band,
+          mode: "CW",
+          received: { serial: String(serialReceived) },
+        }),
+      ),
     );
   at.store.transaction(() => contacts.slice(0, CONTACTS).forEach(log));
   const lines = [
     under("logging a contact of a contest of 10 000, p95", await p95(300, (run) => log(contacts[CONTACTS + run]!)), 10),
   ];
   const worth = await p95(300, (run) =>
-    worthOfTyped(at, entry.id, { call: contacts[run * 31]!.call, band: "20m", mode: "CW" }),
+    worthOfTyped(at, entry.id, { call: contacts[run * 31]!.call, band: "20m", mode: "CW", typed: "{}" }),
   );
   lines.push(under("what a call would be worth, contest of 10 000, p95", worth, 5));
   lines.push(under("how a contest of 10 000 stands, p95", await p95(40, () => standingOf(at, entry.id)), 50));

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { resolve } from "../src/core/entity";
 import { entityTable } from "../src/server/award/entityTable";
-import { importChoicesSchema } from "../src/core/contract";
+import { importChoicesSchema, logbookInputSchema } from "../src/core/contract";
 import type { Context } from "../src/server/context";
 import type { CheckpointerOrder } from "../src/server/db/checkpointer";
 import { createDoor } from "../src/server/db/door";
@@ -127,10 +127,7 @@ async function runImport(file: string, database: string): Promise<{ context: Con
   const databaseFile = join(folder, database);
   const store = openStore(databaseFile);
   const context = quietContext(store, "bench");
-  const logbook = createLogbook(context, {
-    name: "Bench",
-    site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
-  });
+  const logbook = createLogbook(context, BENCH);
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   const logbookId = logbook.value.id;
   // An import removes its file when it is done.
@@ -147,7 +144,7 @@ async function runImport(file: string, database: string): Promise<{ context: Con
     databaseFile,
     cells,
     jobId: insertJob(context, logbookId, "Import", request),
-    actor: context.actor,
+    actor: context.actor.name,
     lantern: { url: "", token: "", timeoutMs: 0 },
   };
   const checkpoints: CheckpointerOrder = { databaseFile, cells };
@@ -161,6 +158,11 @@ async function runImport(file: string, database: string): Promise<{ context: Con
   return { context, logbookId, ms };
 }
 
+const BENCH = logbookInputSchema.parse({
+  name: "Bench",
+  site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
+});
+
 /** A thread of the server, as scripts/bench.mjs bundles it. */
 function thread(name: string): URL {
   return new URL(`../src/server/${name}.mjs`, import.meta.url);
@@ -171,10 +173,7 @@ async function bareInserts(from: Store, database: string): Promise<number> {
   const contacts = from.all(from.q.selectFrom("contact").selectAll()).map((row) => Object.values(row));
   const confirmations = from.all(from.q.selectFrom("confirmation").selectAll()).map((row) => Object.values(row));
   const store = openStore(join(folder, database));
-  createLogbook(quietContext(store, "bench"), {
-    name: "Bare",
-    site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
-  });
+  createLogbook(quietContext(store, "bench"), BENCH);
   const columns = Object.keys(from.first(from.q.selectFrom("contact").selectAll())!);
   const insert = store.prepare(
     store.q.insertInto("contact").values(Object.fromEntries(columns.map((column) => [column, 0])) as never),
@@ -212,7 +211,7 @@ async function benchLog(context: Context, logbookId: number, count: number): Pro
     under(
       `reading for a call, ${label(count)}, p95`,
       await p95(400, (run) =>
-        readingFor(context, logbookId, { call: calls[run % calls.length]!, band: "15m", mode: "CW" }),
+        readingFor(context, logbookId, { call: calls[run % calls.length]!, band: "15m", mode: "CW", within: 86_400 }),
       ),
       5,
     ),

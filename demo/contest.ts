@@ -1,3 +1,4 @@
+import { contestContactInputSchema, entryInputSchema } from "../src/core/contract";
 import type { RulesInput } from "../src/core/contest";
 import { isoTime } from "../src/core/contact";
 import { logContestContact } from "../src/server/contest/contestLog";
@@ -57,15 +58,19 @@ export function seedContest(context: Context, logbookId: number): void {
   const from = Math.floor(now / HOUR - BEGAN) * HOUR;
   made(saveContest(context, practice(from)));
   const entry = made(
-    createEntry(context, logbookId, {
-      tag: "FAROL-PRACTICE",
-      ownCall: "CX9QTH",
-      category: { operator: "MULTI-OP", mode: "MIXED", power: "LOW" },
-      power: 100,
-      operators: ["CX3QUA", "CX2QRB"],
-      header: { name: "Inés Cardozo" },
-      goal: 400,
-    }),
+    createEntry(
+      context,
+      logbookId,
+      entryInputSchema.parse({
+        tag: "FAROL-PRACTICE",
+        ownCall: "CX9QTH",
+        category: { operator: "MULTI-OP", mode: "MIXED", power: "LOW" },
+        power: 100,
+        operators: ["CX3QUA", "CX2QRB"],
+        header: { name: "Inés Cardozo" },
+        goal: 400,
+      }),
+    ),
   );
   const random = randomFrom(SEED);
   const stations = makeStations(random, now);
@@ -83,17 +88,21 @@ export function seedContest(context: Context, logbookId: number): void {
     serials.set(call, serial);
     const voice = index > 50 && index < 60;
     made(
-      logContestContact(context, entry.id, {
-        call: index === 66 ? call.replace(/.$/, "R") : call,
-        startedAt: isoTime(at),
-        band,
-        mode: voice ? "SSB" : "CW",
-        frequencyHz: FREQUENCIES[band]! * 1000 + (voice ? 100_000 : 0) + random.between(0, 300) * 100,
-        submode: voice ? (band === "40m" ? "LSB" : "USB") : null,
-        received: { serial: String(serial), zone: String(index === 33 ? 40 : zone) },
-        operator: index % 24 < 12 ? "CX3QUA" : "CX2QRB",
-        position: "demo",
-      }),
+      logContestContact(
+        context,
+        entry.id,
+        contestContactInputSchema.parse({
+          call: index === 66 ? call.replace(/.$/, "R") : call,
+          startedAt: isoTime(at),
+          band,
+          mode: voice ? "SSB" : "CW",
+          frequencyHz: FREQUENCIES[band]! * 1000 + (voice ? 100_000 : 0) + random.between(0, 300) * 100,
+          submode: voice ? (band === "40m" ? "LSB" : "USB") : null,
+          received: { serial: String(serial), zone: String(index === 33 ? 40 : zone) },
+          operator: index % 24 < 12 ? "CX3QUA" : "CX2QRB",
+          position: "demo",
+        }),
+      ),
     );
   }
   // Day to day work goes on: the practice is there to be switched on.

@@ -1,3 +1,4 @@
+import { logbookInputSchema } from "../src/core/contract";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
 import {
@@ -29,7 +30,7 @@ const PACE = 10;
 /** Fills an empty database with the demo log, and the stand-in's archive with what it must know of it. */
 export function seedDemo(context: Context, dataFolder: string): void {
   const now = context.now();
-  const logbook = createLogbook(context, { name: "Home log", site: HOME });
+  const logbook = createLogbook(context, logbookInputSchema.parse({ name: "Home log", site: HOME }));
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   rmSync(join(dataFolder, "stand-ins"), { recursive: true, force: true });
   const archive = openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"), PACE);

@@ -1,8 +1,16 @@
+import { LOCAL_OPERATOR } from "./actor";
 import type { Context } from "./context";
 import type { Store } from "./db/store";
 import { localFinder } from "./logbook/localFinder";
 
 /** The context of a program of its own, of which no browser hears. */
 export function quietContext(store: Store, name: string, now = () => Math.floor(Date.now() / 1000)): Context {
-  return { store, finder: localFinder(store), actor: { name }, now, announce: () => {}, write: async (work) => work() };
+  return {
+    store,
+    finder: localFinder(store),
+    actor: { ...LOCAL_OPERATOR, name },
+    now,
+    announce: () => {},
+    write: async (work) => work(),
+  };
 }

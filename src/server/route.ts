@@ -1,28 +1,52 @@
 import { randomBytes } from "node:crypto";
 import { z } from "zod";
+import { faultsOf, unwritableIn } from "../core/contact";
+import {
+  type BodyForm,
+  type CheckedLater,
+  type Endpoint,
+  type Items,
+  namesOf,
+  type Params,
+  UPLOAD,
+} from "../core/contract";
 import type { Context } from "./context";
-import { unwritableIn } from "../core/contact";
 import { diskFault } from "./db/diskFault";
+import { gate } from "./gate";
 import { LOG_FILE } from "./log";
-import type { Problem, Result } from "./problem";
+import { invalid, missing, type Problem, type Result } from "./problem";
 import { contextOf, type Runtime, runtime } from "./runtime";
 
-/** What a route handler is given: the context to act in, the request, and the whole numbers of its path. */
-interface RouteCall {
+type QueryOf<E> = E extends Endpoint<string, infer Query> ? z.output<Query> : never;
+type Given<Body extends BodyForm> = Body extends z.ZodType
+  ? z.output<Body>
+  : Body extends CheckedLater
+    ? unknown
+    : null;
+type BodyOf<E> = E extends Endpoint<string, z.ZodType, infer Body> ? Given<Body> : never;
+type ParamsOf<E> = E extends Endpoint<infer Path> ? Params<Path> : never;
+/** What the service gives for an endpoint's answer. */
+type Served<E> =
+  E extends Endpoint<string, z.ZodType, BodyForm, infer Answer>
+    ? Answer extends z.ZodType
+      ? z.output<Answer>
+      : Answer extends Items<infer Item>
+        ? readonly z.output<Item>[]
+        : FileAnswer
+    : never;
+
+/** What a service is called with: who acts and where, and what was asked, checked as the endpoint declares it. */
+interface Call<E extends Endpoint> {
   readonly context: Context;
   readonly runtime: Runtime;
-  readonly request: Request;
-  readonly path: Readonly<Record<string, string>>;
-  /** The path's parameter as a row's id. */
-  readonly id: (name: string) => number;
-  /** The query as an object of strings. */
-  readonly query: Readonly<Record<string, string>>;
-  /** The body as JSON. */
-  readonly json: () => Promise<unknown>;
+  readonly params: ParamsOf<E>;
+  readonly query: QueryOf<E>;
+  readonly body: BodyOf<E>;
 }
 
-type Handler = (call: RouteCall) => Promise<Response> | Response;
-type RouteHandler = (request: Request, parameters: NextParameters) => Promise<Response>;
+type RouteHandler = ((request: Request, parameters: NextParameters) => Promise<Response>) & {
+  readonly endpoint: Endpoint;
+};
 type NextParameters = { params: Promise<Record<string, string | string[]> | undefined> };
 
 const LARGEST_BODY = 1_000_000;
@@ -34,42 +58,69 @@ class BadRequest extends Error {
 }
 
 /**
- * Wraps a handler that reads, or waits for something: what it throws by intent becomes problem details, anything else a
- * logged 500 that tells where to look. What it writes, it writes within `context.write`.
+ * Binds an endpoint to a service that reads, or waits for something. What it writes, it writes within `context.write`.
+ * What is thrown by intent becomes problem details, anything else a logged 500 that tells where to look.
  */
-export function route(handler: Handler): RouteHandler {
-  return async (request, { params }) => {
+export function serve<E extends Endpoint>(
+  endpoint: E,
+  service: (call: Call<E> & { readonly request: Request }) => Result<Served<E>> | Promise<Result<Served<E>>>,
+): RouteHandler {
+  return bind(endpoint, async (call) => answer(endpoint, await service(call)));
+}
+
+/** Binds an endpoint to a service that writes and need not wait: it works in one go, while nobody else writes. */
+export function write<E extends Endpoint>(endpoint: E, service: (call: Call<E>) => Result<Served<E>>): RouteHandler {
+  return bind(endpoint, async (call) => answer(endpoint, await call.context.write(() => service(call))));
+}
+
+/** Binds an endpoint to what makes a response of its own kind. */
+export function bind<E extends Endpoint>(
+  endpoint: E,
+  respond: (call: Call<E> & { readonly request: Request }) => Promise<Response> | Response,
+): RouteHandler {
+  const handler = async (request: Request, { params: raw }: NextParameters) => {
     const live = await runtime();
     try {
-      const raw = (await params) ?? {};
-      const path = Object.fromEntries(
-        Object.entries(raw).map(([name, value]) => [name, Array.isArray(value) ? value.map(decoded).join("/") : value]),
-      );
-      for (const [name, value] of Object.entries(path)) refuseUnwritable(value, name);
-      return await handler({
-        context: contextOf(live),
-        runtime: live,
-        request,
-        path,
-        id: (name) => rowId(path[name]),
-        query: queryOf(request),
-        json: async () => jsonOf(await readLimited(request)),
-      });
+      const context = contextOf(live);
+      const params = paramsOf(endpoint, (await raw) ?? {});
+      const refused = gate(context, endpoint.needs, params);
+      if (refused !== null) return problemResponse(refused);
+      const query = checked(endpoint.query, queryOf(request));
+      const body = await bodyOf(endpoint.body, request);
+      return await respond({ context, runtime: live, params, query, body, request } as Call<E> & { request: Request });
     } catch (error) {
       if (error instanceof BadRequest) return problemResponse(error.problem);
       return faultResponse(live, error);
     }
   };
+  return Object.assign(handler, { endpoint });
 }
 
-type WritingHandler = (call: Omit<RouteCall, "request" | "json"> & { readonly body: () => unknown }) => Response;
+function checked(schema: z.ZodType, value: unknown): unknown {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  throw new BadRequest(invalid(faultsOf(parsed.error)).problem);
+}
 
-/** Wraps a handler that writes, and need not wait for anything: it works in one go, while nobody else writes. */
-export function writing(handler: WritingHandler): RouteHandler {
-  return route(async ({ request, json: _, ...call }) => {
-    const text = await readLimited(request);
-    return call.context.write(() => handler({ ...call, body: () => jsonOf(text) }));
+function paramsOf({ path }: Endpoint, raw: Record<string, string | string[]>): Record<string, string | number> {
+  const given = namesOf(path).map(({ name }): [string, string | number] => {
+    const value = raw[name] ?? "";
+    const text = Array.isArray(value) ? value.map(decoded).join("/") : value;
+    refuseUnwritable(text, name);
+    return [name, name.endsWith("Id") ? rowId(text) : text];
   });
+  return Object.fromEntries(given);
+}
+
+async function bodyOf(form: BodyForm, request: Request): Promise<unknown> {
+  if (form === undefined || form === UPLOAD) return null;
+  const value = jsonOf(await readLimited(request));
+  return form instanceof z.ZodType ? checked(form, value) : value;
+}
+
+/** Answers what no route is for. */
+export function nothing(request: Request): Response {
+  return problemResponse(missing(new URL(request.url).pathname).problem);
 }
 
 /** What nobody foresaw: a full disk is said as such, anything else by the line of the log that says more. */
@@ -92,14 +143,11 @@ function faultResponse({ log }: Runtime, error: unknown): Response {
   });
 }
 
-/** A result as a response: its value as JSON, or its problem. */
-export function answer<Value>(result: Result<Value>, status = 200): Response {
-  return result.ok ? Response.json(result.value, { status }) : problemResponse(result.problem);
-}
-
-/** A list that is answered whole. */
-export function answerList<Value>(result: Result<readonly Value[]>): Response {
-  return result.ok ? Response.json({ items: result.value, next: null }) : problemResponse(result.problem);
+/** A result as a response of the form that its endpoint declares. */
+function answer({ answer: form, status }: Endpoint, result: Result<unknown>): Response {
+  if (!result.ok) return problemResponse(result.problem);
+  if ("media" in form) return fileResponse(result.value as FileAnswer);
+  return Response.json("items" in form ? { items: result.value, next: null } : result.value, { status });
 }
 
 /** A file to be saved, piece by piece; each is made when the one before it was taken. */
@@ -109,10 +157,8 @@ export interface FileAnswer {
   readonly pieces: Iterable<string | Uint8Array>;
 }
 
-/** A file as a response that the browser saves, or its problem. */
-export function answerFile(result: Result<FileAnswer>): Response {
-  if (!result.ok) return problemResponse(result.problem);
-  const { name, type, pieces } = result.value;
+/** A file as a response that the browser saves. */
+export function fileResponse({ name, type, pieces }: FileAnswer): Response {
   const iterator = pieces[Symbol.iterator]();
   const encoder = new TextEncoder();
   const body = new ReadableStream<Uint8Array>({

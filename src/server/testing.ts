@@ -1,13 +1,15 @@
+import type { z } from "zod";
 import type { Context } from "./context";
 import { openStore } from "./db/store";
 import type { Slot } from "../core/award";
-import type { Job } from "../core/contract";
+import { faultsOf } from "../core/contact";
+import { type Job, logbookInputSchema } from "../core/contract";
 import { findJob, type JobRequest } from "./jobs/job";
 import { insertJob } from "./jobs/supervisor";
 import { doJob } from "./jobs/work";
 import { createLogbook } from "./logbook/logbooks";
 import { countSlots } from "./logbook/rebuildSlots";
-import type { Result } from "./problem";
+import { invalid, type Result } from "./problem";
 import { quietContext } from "./quietContext";
 
 /** A context on an empty database in memory, with a clock that stands still, and one logbook. For tests. */
@@ -15,12 +17,17 @@ export async function testContext(
   now = Date.UTC(2026, 10, 23, 21, 40, 7) / 1000,
 ): Promise<{ context: Context; logbookId: number }> {
   const context = quietContext(openStore(":memory:"), "test", () => now);
-  const logbook = createLogbook(context, {
-    name: "Test log",
-    site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
-  });
+  const site = { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" };
+  const logbook = createLogbook(context, taken(logbookInputSchema, { name: "Test log", site }));
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   return { context, logbookId: logbook.value.id };
+}
+
+/** An input as a service gets it, checked by its schema; throws what is wrong with it. For tests. */
+export function taken<Schema extends z.ZodType>(schema: Schema, input: unknown): z.output<Schema> {
+  const parsed = schema.safeParse(input);
+  if (parsed.success) return parsed.data;
+  throw new Error(invalid(faultsOf(parsed.error)).problem.detail);
 }
 
 /** What a service function answered; throws what it refused. For tests. */

@@ -37,3 +37,37 @@ export type LiveEvent =
       readonly entryId: number;
       readonly what: "entry" | "positions" | "notes" | "submissions";
     };
+
+/** Whose an event is, or a listener: all of a logbook, one entry into a contest, or one position. */
+export interface Concern {
+  readonly logbookId?: number | undefined;
+  readonly entryId?: number | undefined;
+  readonly position?: string | undefined;
+}
+
+/** Whom an event concerns; everybody where nothing is said. */
+function concernOf(event: LiveEvent): Concern {
+  switch (event.type) {
+    case "contacts":
+    case "manyContacts":
+    case "outbox":
+      return { logbookId: event.logbookId };
+    case "contest":
+      return { logbookId: event.logbookId, entryId: event.entryId };
+    case "keyer":
+      return { position: event.position };
+    // All logbooks and their jobs stand in every browser's menus, and a directory's answer is for whoever asked.
+    case "job":
+    case "logbook":
+    case "directory":
+      return {};
+  }
+}
+
+/** Whether a listener hears an event: who does not say what concerns him hears all. */
+export function hears(listener: Concern, event: LiveEvent): boolean {
+  const concern = concernOf(event);
+  return (["logbookId", "entryId", "position"] as const).every(
+    (key) => listener[key] === undefined || concern[key] === undefined || listener[key] === concern[key],
+  );
+}

@@ -2,6 +2,7 @@ export * from "./callException";
 export * from "./change";
 export * from "./contact";
 export * from "./contest";
+export * from "./endpoint";
 export * from "./event";
 export * from "./export";
 export * from "./job";

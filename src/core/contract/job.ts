@@ -1,21 +1,5 @@
 import { z } from "zod";
-
-export const jobSchema = z.object({
-  id: z.int(),
-  logbookId: z.int(),
-  kind: z.enum(["look", "import", "send", "fetch", "undo", "preview", "change"]),
-  title: z.string(),
-  state: z.enum(["running", "done", "failed", "cancelled", "interrupted"]),
-  progress: z.object({ done: z.number(), total: z.number().nullable() }),
-  /** At the end, and as far as it got before; its shape goes with the kind. */
-  report: z.record(z.string(), z.unknown()).nullable(),
-  /** Why it did not end well, and the mend. */
-  problem: z.string().nullable(),
-  startedAt: z.string(),
-  endedAt: z.string().nullable(),
-});
-/** Long work, as the interface shows it. */
-export type Job = z.output<typeof jobSchema>;
+import { changeReportSchema } from "./change";
 
 /** What to do with contacts of a file that are in the log already, and with what they lack. */
 export const importChoicesSchema = z.strictObject({
@@ -120,3 +104,45 @@ export const undoReportSchema = z.object({
   blocked: z.array(z.object({ contactId: z.int(), call: z.string(), by: z.string() })),
 });
 export type UndoReport = z.output<typeof undoReportSchema>;
+
+/** What each kind of job reports at its end, and as far as it got before. */
+const REPORTS = {
+  look: lookReportSchema,
+  import: importReportSchema,
+  send: sendReportSchema,
+  fetch: fetchReportSchema,
+  undo: undoReportSchema,
+  preview: changeReportSchema,
+  change: changeReportSchema,
+};
+type JobKind = keyof typeof REPORTS;
+
+/** A job of one kind. */
+export function jobOf<const Kind extends JobKind>(kind: Kind) {
+  return z.object({
+    id: z.int(),
+    logbookId: z.int(),
+    kind: z.literal(kind),
+    title: z.string(),
+    state: z.enum(["running", "done", "failed", "cancelled", "interrupted"]),
+    progress: z.object({ done: z.number(), total: z.number().nullable() }),
+    report: z.nullable<(typeof REPORTS)[Kind]>(REPORTS[kind]),
+    /** Why it did not end well, and the mend. */
+    problem: z.string().nullable(),
+    startedAt: z.string(),
+    endedAt: z.string().nullable(),
+  });
+}
+
+export const jobSchema = z.discriminatedUnion("kind", [
+  jobOf("look"),
+  jobOf("import"),
+  jobOf("send"),
+  jobOf("fetch"),
+  jobOf("undo"),
+  jobOf("preview"),
+  jobOf("change"),
+]);
+/** Long work, as the interface shows it. */
+export type Job = z.output<typeof jobSchema>;
+export type JobOf<Kind extends JobKind> = Extract<Job, { kind: Kind }>;

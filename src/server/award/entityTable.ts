@@ -1,12 +1,9 @@
 import { ENTITIES_AWARD } from "../../core/award";
 import type { EntityTable } from "../../core/contract";
 import type { Context } from "../context";
-import { findLogbook } from "../logbook/logbooks";
 import { done, type Result } from "../problem";
 
 export function entityTable(context: Context, logbookId: number): Result<EntityTable> {
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const { store } = context;
   const rows = store.all(
     store.q

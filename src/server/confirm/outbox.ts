@@ -1,15 +1,14 @@
 import { isoTime } from "../../core/contact";
-import type { ReceiptLine, ServiceView } from "../../core/contract";
+import type { JobOf, ReceiptLine, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
+import type { Supervisor } from "../jobs/supervisor";
 import { done, missing, type Result } from "../problem";
-import { findLogbook } from "../logbook/logbooks";
+import { waitingCount } from "../logbook/batch";
 
 const LISTED = 500;
 
 /** What waits for Lantern, what it answered, and what it says that meets no contact of ours. */
 export function lanternView(context: Context, logbookId: number): Result<ServiceView> {
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const { store } = context;
   const { q } = store;
   const counts = store.first(
@@ -69,6 +68,21 @@ export function lanternView(context: Context, logbookId: number): Result<Service
   });
 }
 
+/** How many contacts wait for Lantern. */
+export function waitingFor(context: Context, logbookId: number): Result<{ readonly waiting: number }> {
+  return done({ waiting: waitingCount(context.store, logbookId) });
+}
+
+/** Starts the job that sends what waits. */
+export function startSending(context: Context, supervisor: Supervisor, logbookId: number): Result<JobOf<"send">> {
+  return supervisor.start(context, logbookId, "Send to Lantern", { kind: "send", service: "lantern" });
+}
+
+/** Starts the job that fetches confirmations. */
+export function startFetching(context: Context, supervisor: Supervisor, logbookId: number): Result<JobOf<"fetch">> {
+  return supervisor.start(context, logbookId, "Fetch from Lantern", { kind: "fetch", service: "lantern" });
+}
+
 /** The answers to one sending, the refused first. */
 export function receiptOf(context: Context, logbookId: number, sendingId: number): Result<ReceiptLine[]> {
   const { store } = context;
@@ -91,8 +105,6 @@ export function receiptOf(context: Context, logbookId: number, sendingId: number
 
 /** Lets refused contacts go out again with the next sending. */
 export function retryRefused(context: Context, logbookId: number): Result<{ readonly waiting: number }> {
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const { store } = context;
   const { changes } = store.run(
     store.q

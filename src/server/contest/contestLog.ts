@@ -1,3 +1,4 @@
+import type { z } from "zod";
 import {
   exchangeDoubts,
   keepExchange,
@@ -9,16 +10,16 @@ import {
 } from "../../core/contest";
 import { defaultReport, modeGroup, parseMode } from "../../core/band";
 import { baseCall, parseCallsign } from "../../core/callsign";
-import { faultsOf, isoTime, secondsOf } from "../../core/contact";
+import { isoTime, secondsOf } from "../../core/contact";
 import {
   contestContactInputSchema,
   type ContestLogged,
   type ContestRow,
   type ContestWorth,
   type Entry,
-  worthQuerySchema,
+  type worthQuerySchema,
 } from "../../core/contract";
-import { z } from "zod";
+import type { contestRows } from "../../core/contract/endpoints/contest";
 import type { Context } from "../context";
 import { logContact } from "../logbook/contacts";
 import { contactsById, findContact } from "../logbook/contactRow";
@@ -34,13 +35,10 @@ type Typed = z.output<typeof contestContactInputSchema>;
  * Logs a contact of a contest: what was typed of the exchange becomes the facts of a contact like any other. Handing
  * in the same contact again gives the one that is there.
  */
-export function logContestContact(context: Context, entryId: number, input: unknown): Result<ContestLogged> {
+export function logContestContact(context: Context, entryId: number, typed: Typed): Result<ContestLogged> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
-  const parsed = contestContactInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
   const entry = found.value;
-  const typed = parsed.data;
   const { store } = context;
   const logged = store.transaction((): Result<Logged> => {
     const known = typed.handIn === null ? undefined : handedIn(context, entryId, typed.handIn);
@@ -153,22 +151,14 @@ function rowOf(context: Context, entry: Entry, contactId: number): ContestRow | 
   return { contact, judgement: judgementView(entry.rules, judgement) };
 }
 
-export const rowsQuerySchema = z.strictObject({
-  offset: z.coerce.number().int().min(0).default(0),
-  limit: z.coerce.number().int().min(1).max(500).default(100),
-});
-
 /** Contacts of an entry with what each is worth, the newest first. */
 export function listContestRows(
   context: Context,
   entryId: number,
-  query: unknown,
+  { offset, limit }: z.output<typeof contestRows.query>,
 ): Result<{ readonly items: ContestRow[]; readonly total: number }> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
-  const asked = rowsQuerySchema.safeParse(query);
-  if (!asked.success) return invalid(faultsOf(asked.error));
-  const { offset, limit } = asked.data;
   const { board, contacts } = boardOf(context, found.value);
   const all = contacts();
   const end = Math.max(0, all.length - offset);
@@ -184,19 +174,21 @@ export function listContestRows(
 }
 
 /** What a contact would be worth as far as it is typed, what is known of its exchange, and what looks wrong. */
-export function worthOfTyped(context: Context, entryId: number, query: unknown): Result<ContestWorth> {
+export function worthOfTyped(
+  context: Context,
+  entryId: number,
+  query: z.output<typeof worthQuerySchema>,
+): Result<ContestWorth> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
-  const asked = worthQuerySchema.safeParse(query);
-  if (!asked.success) return invalid(faultsOf(asked.error));
-  const values = valuesOf(asked.data.typed);
+  const values = valuesOf(query.typed);
   if (values === null) return invalid([{ field: "typed", text: "the parts are given as JSON" }]);
   const entry = found.value;
   const { rules } = entry;
-  const at = asked.data.at === undefined ? context.now() : secondsOf(asked.data.at);
-  const parsed = parseCallsign(asked.data.call);
-  const call = parsed.ok ? parsed.callsign.call : asked.data.call.toUpperCase();
-  const mode = parseMode(asked.data.mode)?.mode ?? asked.data.mode;
+  const at = query.at === undefined ? context.now() : secondsOf(query.at);
+  const parsed = parseCallsign(query.call);
+  const call = parsed.ok ? parsed.callsign.call : query.call.toUpperCase();
+  const mode = parseMode(query.mode)?.mode ?? query.mode;
   const { board, contacts } = boardOf(context, entry);
   const theirs = stationByCall(call, at);
   const parts = partsOf(rules, stationOf(rules, theirs).side);
@@ -233,7 +225,7 @@ export function worthOfTyped(context: Context, entryId: number, query: unknown):
     id: Number.MAX_SAFE_INTEGER,
     startedAt: at,
     baseCall: base,
-    band: asked.data.band,
+    band: query.band,
     mode,
     modeGroup: modeGroup(mode),
     serialReceived: kept.serial,

@@ -1,3 +1,4 @@
+import type { z } from "zod";
 import {
   checkRules,
   deadlineOf,
@@ -15,8 +16,8 @@ import {
 } from "../../core/contest";
 import { modeGroup, parseMode } from "../../core/band";
 import { baseCall, parseCallsign } from "../../core/callsign";
-import { faultsOf, isoTime } from "../../core/contact";
-import { type Contest, type TryOut, tryOutInputSchema } from "../../core/contract";
+import { isoTime } from "../../core/contact";
+import { type Contest, type TryOut, type tryOutInputSchema } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { judgementView } from "./judgement";
@@ -88,13 +89,11 @@ export function removeContest(context: Context, tag: string): Result<{ readonly 
 }
 
 /** How a definition understands a call and an exchange, as if it ran now. */
-export function tryOut(context: Context, input: unknown): Result<TryOut> {
-  const parsed = tryOutInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const checked = checkRules(parsed.data.rules);
+export function tryOut(context: Context, input: z.output<typeof tryOutInputSchema>): Result<TryOut> {
+  const checked = checkRules(input.rules);
   if (!checked.ok) return invalid(checked.faults.map(({ field, text }) => ({ field: `rules.${field}`, text })));
   const rules = checked.value;
-  const { ownCall, ownGrid, call, band, mode, exchange } = parsed.data;
+  const { ownCall, ownGrid, call, band, mode, exchange } = input;
   for (const [field, value] of [
     ["ownCall", ownCall],
     ["call", call],

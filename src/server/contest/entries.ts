@@ -15,8 +15,8 @@ import {
   stationOf,
 } from "../../core/contest";
 import { parseCallsign } from "../../core/callsign";
-import { faultsOf, type Fault, isoTime, secondsOf } from "../../core/contact";
-import { type Entry, entryInputSchema, entryPatchSchema, type Site } from "../../core/contract";
+import { type Fault, isoTime, secondsOf } from "../../core/contact";
+import { type Entry, type entryInputSchema, type entryPatchSchema, type Site } from "../../core/contract";
 import type { z } from "zod";
 import type { Selectable } from "kysely";
 import type { Context } from "../context";
@@ -30,12 +30,14 @@ import { periodView, rulesByTag } from "./definitions";
 type EntryBody = Omit<z.output<typeof entryInputSchema>, "tag" | "from">;
 
 /** Enters into a contest; it is on from then. */
-export function createEntry(context: Context, logbookId: number, input: unknown): Result<Entry> {
+export function createEntry(
+  context: Context,
+  logbookId: number,
+  input: z.output<typeof entryInputSchema>,
+): Result<Entry> {
   const logbook = findLogbook(context, logbookId);
   if (!logbook.ok) return logbook;
-  const parsed = entryInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const { tag, from, ...body } = parsed.data;
+  const { tag, from, ...body } = input;
   const rules = rulesByTag(context, tag);
   if (rules === undefined) return invalid([{ field: "tag", text: `there is no contest ${tag}` }]);
   const period = periodOf(rules, from === undefined ? null : secondsOf(from), context.now());
@@ -119,8 +121,6 @@ function turnOthersOff(store: Store, logbookId: number): void {
 }
 
 export function listEntries(context: Context, logbookId: number): Result<Entry[]> {
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const { store } = context;
   const rows = store.all(
     store.q.selectFrom("contestEntry").selectAll().where("logbookId", "=", logbookId).orderBy("startsAt", "desc"),
@@ -213,12 +213,10 @@ function missingOf(rules: Rules, side: string, sent: Readonly<Record<string, str
   return lacks;
 }
 
-export function changeEntry(context: Context, id: number, input: unknown): Result<Entry> {
+export function changeEntry(context: Context, id: number, input: z.output<typeof entryPatchSchema>): Result<Entry> {
   const found = getEntry(context, id);
   if (!found.ok) return found;
-  const parsed = entryPatchSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const { on, ...changes } = parsed.data;
+  const { on, ...changes } = input;
   const { store } = context;
   const row = store.first(store.q.selectFrom("contestEntry").selectAll().where("id", "=", id))!;
   const body = { ...(JSON.parse(row.body) as EntryBody), ...definedOf(changes) };

@@ -1,8 +1,14 @@
-import { faultsOf, isoTime } from "../../core/contact";
-import { type Position, positionInputSchema, type PositionNote, positionNoteInputSchema } from "../../core/contract";
+import type { z } from "zod";
+import { isoTime } from "../../core/contact";
+import {
+  type Position,
+  type positionInputSchema,
+  type PositionNote,
+  type positionNoteInputSchema,
+} from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
-import { done, invalid, type Result } from "../problem";
+import { done, type Result } from "../problem";
 import { getEntry } from "./entries";
 
 /** A position that says nothing for so long is gone, seconds. */
@@ -20,14 +26,17 @@ function seatsOf({ store }: Context, entryId: number): Map<string, Position> {
 }
 
 /** Says that a position is there, and where it works. */
-export function seatPosition(context: Context, entryId: number, id: string, input: unknown): Result<Position[]> {
+export function seatPosition(
+  context: Context,
+  entryId: number,
+  id: string,
+  input: z.output<typeof positionInputSchema>,
+): Result<Position[]> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
-  const parsed = positionInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
   const seats = seatsOf(context, entryId);
   const before = seats.get(id);
-  const now: Position = { id: id.slice(0, 60), ...parsed.data, seenAt: isoTime(context.now()) };
+  const now: Position = { id: id.slice(0, 60), ...input, seenAt: isoTime(context.now()) };
   seats.set(now.id, now);
   const moved =
     before === undefined || JSON.stringify({ ...before, seenAt: "" }) !== JSON.stringify({ ...now, seenAt: "" });
@@ -60,13 +69,15 @@ export function listPositionNotes(context: Context, entryId: number): Result<Pos
   return done(rows.map((row) => ({ ...row, at: isoTime(row.at) })));
 }
 
-export function addPositionNote(context: Context, entryId: number, input: unknown): Result<PositionNote[]> {
+export function addPositionNote(
+  context: Context,
+  entryId: number,
+  input: z.output<typeof positionNoteInputSchema>,
+): Result<PositionNote[]> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
-  const parsed = positionNoteInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
   const { store } = context;
-  store.run(store.q.insertInto("contestNote").values({ entryId, at: context.now(), ...parsed.data }));
+  store.run(store.q.insertInto("contestNote").values({ entryId, at: context.now(), ...input }));
   announce(context, found.value.logbookId, entryId, "notes");
   return listPositionNotes(context, entryId);
 }

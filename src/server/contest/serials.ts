@@ -1,12 +1,8 @@
-import { z } from "zod";
-import { faultsOf } from "../../core/contact";
 import type { Entry } from "../../core/contract";
 import type { Context } from "../context";
-import { done, invalid, type Result } from "../problem";
+import { done, type Result } from "../problem";
 import { boardOf } from "./board";
 import { getEntry } from "./entries";
-
-export const serialInputSchema = z.strictObject({ position: z.string().min(1).max(60) });
 
 /** A serial that a position did not log within this time is free again, seconds. */
 const FORGOTTEN = 900;
@@ -15,12 +11,13 @@ const FORGOTTEN = 900;
  * Reserves the next serial of an entry for a position, or gives the one that it holds already: a serial goes out once,
  * however many positions send.
  */
-export function reserveSerial(context: Context, entryId: number, input: unknown): Result<{ readonly serial: number }> {
+export function reserveSerial(
+  context: Context,
+  entryId: number,
+  position: string,
+): Result<{ readonly serial: number }> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
-  const parsed = serialInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const { position } = parsed.data;
   const { store } = context;
   return done({
     serial: store.transaction(() => {
@@ -83,12 +80,11 @@ function highestSerial({ store }: Context, entryId: number): number {
 }
 
 /** Gives back what a position reserved and did not log. The highest is forgotten, others wait for the next contact. */
-export function giveBackSerial(context: Context, entryId: number, input: unknown): Result<{ readonly freed: number }> {
-  const found = getEntry(context, entryId);
-  if (!found.ok) return found;
-  const parsed = serialInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const { position } = parsed.data;
+export function giveBackSerial(
+  context: Context,
+  entryId: number,
+  position: string,
+): Result<{ readonly freed: number }> {
   const { store } = context;
   const { changes } = store.run(
     store.q

@@ -1,12 +1,13 @@
 import { byHour, checkLog, limitsFor, operatingTime, partsOf, rateAt } from "../../core/contest";
 import { compareBands } from "../../core/band";
 import { entityByCode } from "../../core/entity";
-import { faultsOf, isoTime, secondsOf } from "../../core/contact";
+import { isoTime, secondsOf } from "../../core/contact";
 import type { ContestFinding, Entry, Sheet, Standing } from "../../core/contract";
-import { z } from "zod";
+import type { z } from "zod";
+import type { markFinding as markFindingEndpoint } from "../../core/contract/endpoints/contest";
 import type { Context } from "../context";
 import { contactsById } from "../logbook/contactRow";
-import { done, invalid, type Result } from "../problem";
+import { done, type Result } from "../problem";
 import { boardOf } from "./board";
 import { getEntry, listEntries } from "./entries";
 import { knownItems, multiplierName } from "./judgement";
@@ -160,15 +161,14 @@ export function listFindings(context: Context, entryId: number): Result<ContestF
   );
 }
 
-export const lookInputSchema = z.strictObject({ key: z.string().min(1).max(1000), lookedAt: z.boolean() });
-
 /** Marks a finding as looked at, or takes the mark away. */
-export function markFinding(context: Context, entryId: number, input: unknown): Result<{ readonly key: string }> {
+export function markFinding(
+  context: Context,
+  entryId: number,
+  { key, lookedAt }: z.output<typeof markFindingEndpoint.body>,
+): Result<{ readonly key: string }> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
-  const parsed = lookInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const { key, lookedAt } = parsed.data;
   const { store } = context;
   if (lookedAt)
     store.run(

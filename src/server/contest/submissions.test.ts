@@ -2,9 +2,9 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { startOrganiser } from "../../../stand-ins/organiser/server";
 import { isoTime } from "../../core/contact";
-import type { Entry } from "../../core/contract";
+import { contestContactInputSchema, type Entry, entryInputSchema } from "../../core/contract";
 import type { Context } from "../context";
-import { testContext, valueOf } from "../testing";
+import { taken, testContext, valueOf } from "../testing";
 import { logContestContact } from "./contestLog";
 import { createEntry } from "./entries";
 import { listSubmissions, submitLog } from "./submissions";
@@ -45,7 +45,7 @@ beforeEach(async () => {
   const category = { operator: "SINGLE-OP", assisted: "NON-ASSISTED", band: "ALL", mode: "CW", power: "LOW" };
   const header = { name: "Inés Cardozo", email: "ines@farol.example" };
   const input = { tag: "SUDESTADA-PREFIX", ownCall: "CX3QUA", category, power: 100, operators: ["CX3QUA"], header };
-  entry = valueOf(createEntry(context, logbookId, input));
+  entry = valueOf(createEntry(context, logbookId, taken(entryInputSchema, input)));
   log("DL1QTA");
 });
 afterEach(async () => {
@@ -58,7 +58,7 @@ afterEach(async () => {
 function log(call: string): void {
   const received = { serial: "7" };
   const contact = { call, startedAt: isoTime(NOW - 3600), band: "20m", mode: "CW", received };
-  valueOf(logContestContact(context, entry.id, contact));
+  valueOf(logContestContact(context, entry.id, taken(contestContactInputSchema, contact)));
 }
 const submit = () => submitLog(context, { url: `http://127.0.0.1:${portOf(counter)}`, timeoutMs: 3000 }, entry.id);
 const kept = () => valueOf(listSubmissions(context, entry.id)).map(({ state, receipt }) => [state, receipt]);

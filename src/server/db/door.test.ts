@@ -52,7 +52,7 @@ test("nobody writes beside another, people wait for one transaction, and jobs ta
   while (first!() < one + 20 || second!() < other + 20) await new Promise((resolve) => setTimeout(resolve, 5));
   expect(clashes!()).toBe(0);
   await Promise.all(jobs.map((worker) => worker.terminate()));
-}, 30_000);
+});
 
 test("a thread that ended while it wrote does not hold the door for ever", async () => {
   const door = createDoor();

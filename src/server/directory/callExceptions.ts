@@ -1,9 +1,10 @@
-import { faultsOf, isoTime } from "../../core/contact";
-import { type CallExceptionEntry, callExceptionInputSchema } from "../../core/contract";
+import type { z } from "zod";
+import { isoTime } from "../../core/contact";
+import { type CallExceptionEntry, type callExceptionInputSchema } from "../../core/contract";
 import type { CallException } from "../../core/entity";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
-import { done, invalid, missing, type Result } from "../problem";
+import { done, missing, type Result } from "../problem";
 
 /** The operator's exceptions by call, for `resolve`. */
 export function exceptionsByCall(store: Store): ReadonlyMap<string, readonly CallException[]> {
@@ -29,10 +30,11 @@ export function listExceptions({ store }: Context): CallExceptionEntry[] {
     .map(({ validFrom, validUntil, ...row }) => ({ ...row, from: day(validFrom), until: day(validUntil) }));
 }
 
-export function addException(context: Context, input: unknown): Result<CallExceptionEntry> {
-  const parsed = callExceptionInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const { from, until, ...rest } = parsed.data;
+export function addException(
+  context: Context,
+  input: z.output<typeof callExceptionInputSchema>,
+): Result<CallExceptionEntry> {
+  const { from, until, ...rest } = input;
   const { store } = context;
   const id = store.run(
     store.q.insertInto("callException").values({ ...rest, validFrom: from, validUntil: until }),

@@ -44,7 +44,7 @@ async function until(what: () => boolean) {
   while (!what()) await new Promise((resolve) => setTimeout(resolve, 5));
 }
 function readingOf(call: string) {
-  const reading = valueOf(readingFor(context, logbookId, { call, band: "20m", mode: "CW" }));
+  const reading = valueOf(readingFor(context, logbookId, { call, band: "20m", mode: "CW", within: 86_400 }));
   return reading;
 }
 

@@ -1,9 +1,11 @@
 import type { Selectable } from "kysely";
 import { z } from "zod";
 import { isoTime } from "../../core/contact";
-import { changeSchema, importChoicesSchema, type Job, selectionSchema } from "../../core/contract";
+import { changeSchema, importChoicesSchema, type Job, type JobOf, selectionSchema } from "../../core/contract";
+import type { Context } from "../context";
 import type { JobTable } from "../db/schema";
 import type { Store } from "../db/store";
+import { done, missing, type Result } from "../problem";
 
 /** What a job may be asked to do. */
 export const jobRequestSchema = z.discriminatedUnion("kind", [
@@ -22,24 +24,30 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
 ]);
 export type JobRequest = z.output<typeof jobRequestSchema>;
 
+/** The row of a job; its report is as the job of that kind wrote it. */
 function jobOf(row: Selectable<JobTable>): Job {
   return {
     id: row.id,
     logbookId: row.logbookId,
-    kind: row.kind as Job["kind"],
+    kind: row.kind,
     title: row.title,
     state: row.state,
     progress: { done: row.progressDone, total: row.progressTotal },
-    report: row.report === null ? null : (JSON.parse(row.report) as Record<string, unknown>),
+    report: row.report === null ? null : (JSON.parse(row.report) as unknown),
     problem: row.problem,
     startedAt: isoTime(row.startedAt),
     endedAt: row.endedAt === null ? null : isoTime(row.endedAt),
-  };
+  } as Job;
 }
 
 export function findJob(store: Store, id: number): Job | undefined {
   const row = store.first(store.q.selectFrom("job").selectAll().where("id", "=", id));
   return row === undefined ? undefined : jobOf(row);
+}
+
+export function getJob({ store }: Context, id: number): Result<Job> {
+  const job = findJob(store, id);
+  return job === undefined ? missing(`job ${id}`) : done(job);
 }
 
 const RECENT = 50;
@@ -62,16 +70,16 @@ export function recentJobs(store: Store): Job[] {
 }
 
 /** The imports of a logbook with their reports, the newest first. */
-export function importHistory(store: Store, logbookId: number): Job[] {
-  return store
-    .all(
-      store.q
-        .selectFrom("job")
-        .selectAll()
-        .where("logbookId", "=", logbookId)
-        .where("kind", "=", "import")
-        .orderBy("id", "desc")
-        .limit(RECENT),
-    )
-    .map(jobOf);
+export function importHistory(context: Context, logbookId: number): Result<JobOf<"import">[]> {
+  const { store } = context;
+  const rows = store.all(
+    store.q
+      .selectFrom("job")
+      .selectAll()
+      .where("logbookId", "=", logbookId)
+      .where("kind", "=", "import")
+      .orderBy("id", "desc")
+      .limit(RECENT),
+  );
+  return done(rows.map((row) => jobOf(row) as JobOf<"import">));
 }

@@ -1,7 +1,7 @@
 import { Worker } from "node:worker_threads";
 import type { ServiceAccess } from "../confirm/lantern";
 import type { Context } from "../context";
-import type { Job, LiveEvent } from "../../core/contract";
+import type { Job, JobOf, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
 import { type Door, ticketOf } from "../db/door";
 import { findJob, type JobRequest, SILENT } from "./job";
@@ -11,7 +11,12 @@ import type { WorkerOrder } from "./worker";
 
 /** Starts jobs in threads of their own, one of a kind in a logbook at a time, and knows which run. */
 export interface Supervisor {
-  start(context: Context, logbookId: number, title: string, request: JobRequest): Result<Job>;
+  start<Request extends JobRequest>(
+    context: Context,
+    logbookId: number,
+    title: string,
+    request: Request,
+  ): Result<JobOf<Request["kind"]>>;
   /** Runs an interrupted, failed or cancelled job again, from where it got to. */
   again(context: Context, jobId: number): Result<Job>;
   cancel(context: Context, jobId: number): Result<Job>;
@@ -33,7 +38,7 @@ export function createSupervisor(
   const goingOn = new Set<number>();
 
   function launch(context: Context, jobId: number): void {
-    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor, lantern };
+    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor.name, lantern };
     const worker = new Worker(new URL("./worker.ts", import.meta.url), {
       workerData: order,
       resourceLimits: WORKER_LIMITS,
@@ -88,12 +93,12 @@ export function createSupervisor(
   }
 
   return {
-    start(context, logbookId, title, request) {
+    start<Request extends JobRequest>(context: Context, logbookId: number, title: string, request: Request) {
       const obstacle = inTheWay(context, logbookId, request.kind);
       if (obstacle !== null) return obstacle;
       const jobId = insertJob(context, logbookId, title, request);
       launch(context, jobId);
-      return done(findJob(context.store, jobId)!);
+      return done(findJob(context.store, jobId) as JobOf<Request["kind"]>);
     },
     again(context, jobId) {
       const job = findJob(context.store, jobId);

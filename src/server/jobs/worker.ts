@@ -4,7 +4,7 @@ import { gateOf, ticketOf } from "../db/door";
 import { connect, WRITER_CACHE } from "../db/store";
 import { localFinder } from "../logbook/localFinder";
 import { doJob } from "./work";
-import type { Actor } from "../actor";
+import { LOCAL_OPERATOR } from "../actor";
 
 /** What the supervisor hands to a worker thread. */
 export interface WorkerOrder {
@@ -12,7 +12,8 @@ export interface WorkerOrder {
   /** The door's state; see db/door.ts. */
   readonly cells: SharedArrayBuffer;
   readonly jobId: number;
-  readonly actor: Actor;
+  /** Who asked for it. */
+  readonly actor: string;
   readonly lantern: ServiceAccess;
 }
 
@@ -29,7 +30,7 @@ try {
     {
       store,
       finder: localFinder(store),
-      actor: order.actor,
+      actor: { ...LOCAL_OPERATOR, name: order.actor },
       now: () => Math.floor(Date.now() / 1000),
       announce: (event) => port.postMessage(event),
       write: async (work) => work(),

@@ -1,3 +1,5 @@
+import { keyerSend } from "../../core/contract/endpoints/keyer";
+import { taken } from "../testing";
 import { type AddressInfo, connect, type Server } from "node:net";
 import type { LiveEvent } from "../../core/contract";
 import { createKeyer, type Keyer } from "./keyer";
@@ -19,6 +21,7 @@ afterEach(async () => {
   await new Promise((resolve) => server.close(resolve));
 });
 
+const send = (input: object) => keyer.send(taken(keyerSend.body, input));
 const last = () => events.at(-1);
 async function ended(): Promise<KeyerEvent> {
   while (last() === undefined || last()!.is === "letter") await new Promise((resolve) => setTimeout(resolve, 5));
@@ -26,7 +29,7 @@ async function ended(): Promise<KeyerEvent> {
 }
 
 it("keys a text letter by letter, and tells who asked", async () => {
-  expect(await keyer.send({ text: "cq  cx3qua", speed: 30, position: "left" })).toMatchObject({ ok: true });
+  expect(await send({ text: "cq  cx3qua", speed: 30, position: "left" })).toMatchObject({ ok: true });
   expect(await ended()).toMatchObject({ is: "done", text: "CQ  CX3QUA", position: "left" });
   const letters = events.filter(({ is }) => is === "letter");
   expect(letters.map(({ letter }) => letter).join("")).toBe("CQ  CX3QUA");
@@ -34,9 +37,9 @@ it("keys a text letter by letter, and tells who asked", async () => {
 });
 
 it("takes a new speed inside a text, and stops at once", async () => {
-  await keyer.send({ text: "EEEEEEEEEEEEEEEEEEEEEEEEEEEEEE", speed: 10 });
+  await send({ text: "EEEEEEEEEEEEEEEEEEEEEEEEEEEEEE", speed: 10 });
   while (events.length < 3) await new Promise((resolve) => setTimeout(resolve, 1));
-  keyer.speed({ speed: 40 });
+  keyer.speed(40);
   while (last()?.lasts !== 120) await new Promise((resolve) => setTimeout(resolve, 1));
   keyer.stop();
   const { is, text } = await ended();
@@ -45,26 +48,28 @@ it("takes a new speed inside a text, and stops at once", async () => {
 });
 
 it("stops what is over its limit, and drops the one before for a new one", async () => {
-  await keyer.send({ text: "0".repeat(200), speed: 5 });
-  await keyer.send({ text: "0".repeat(200), speed: 5 });
+  await send({ text: "0".repeat(200), speed: 5 });
+  await send({ text: "0".repeat(200), speed: 5 });
   expect(await ended()).toMatchObject({ is: "limit" });
 });
 
 it("refuses what cannot be keyed, and says when there is no keyer", async () => {
-  expect(await keyer.send({ text: "INÉS", speed: 20 })).toMatchObject({
+  expect(await send({ text: "INÉS", speed: 20 })).toMatchObject({
     problem: { detail: expect.stringContaining("É") as string },
   });
-  expect(await keyer.send({ text: "A", speed: 500 })).toMatchObject({ ok: false });
+  expect(() => taken(keyerSend.body, { text: "A", speed: 500 })).toThrow("speed");
   const nowhere = createKeyer(1, "127.0.0.1", () => {});
-  expect(await nowhere.send({ text: "A", speed: 20 })).toMatchObject({ problem: { status: 503 } });
+  expect(await nowhere.send(taken(keyerSend.body, { text: "A", speed: 20 }))).toMatchObject({
+    problem: { status: 503 },
+  });
   expect(nowhere.stop()).toMatchObject({ problem: { status: 503 } });
-  expect(nowhere.speed({ speed: 20 })).toMatchObject({ problem: { status: 503 } });
+  expect(nowhere.speed(20)).toMatchObject({ problem: { status: 503 } });
 });
 
 it("makes one connection, however many send at once, and Stop reaches what is sent", async () => {
   let connections = 0;
   server.on("connection", () => connections++);
-  const sends = ["E", "EE", "0".repeat(100)].map((text) => keyer.send({ text, speed: 10 }));
+  const sends = ["E", "EE", "0".repeat(100)].map((text) => send({ text, speed: 10 }));
   expect((await Promise.all(sends)).every(({ ok }) => ok)).toBe(true);
   while (last()?.is !== "letter") await new Promise((resolve) => setTimeout(resolve, 1));
   expect(connections).toBe(1);
@@ -73,7 +78,7 @@ it("makes one connection, however many send at once, and Stop reaches what is se
 });
 
 it("does not send what was stopped while the connection was made", async () => {
-  const sending = keyer.send({ text: "CQ", speed: 20 });
+  const sending = send({ text: "CQ", speed: 20 });
   expect(keyer.stop()).toMatchObject({ ok: true });
   expect(await sending).toMatchObject({ problem: { title: "Stopped" } });
   expect(events).toEqual([]);

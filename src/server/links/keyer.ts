@@ -1,21 +1,12 @@
 import { connect, type Socket } from "node:net";
 import { z } from "zod";
-import { FASTEST, SLOWEST, unkeyable } from "../../core/signal";
-import { faultsOf } from "../../core/contact";
+import { unkeyable } from "../../core/signal";
 import type { LiveEvent } from "../../core/contract";
+import type { keyerSend } from "../../core/contract/endpoints/keyer";
 import { done, failed, invalid, type Result } from "../problem";
 
-const speed = z.number().min(SLOWEST).max(FASTEST);
 /** A transmission: the text, and how it is keyed. */
-export const keyerSendSchema = z.strictObject({
-  text: z.string().trim().min(1, "there is nothing to send").max(500),
-  speed,
-  weight: z.number().min(25).max(75).default(50),
-  wordSpace: z.number().min(4).max(20).default(7),
-  /** Which browser asked: the tone is for its ears. */
-  position: z.string().max(60).default(""),
-});
-export const keyerSpeedSchema = z.strictObject({ speed });
+type Transmission = z.output<typeof keyerSend.body>;
 
 const saidSchema = z.discriminatedUnion("is", [
   z.object({ is: z.literal("ready") }),
@@ -32,8 +23,8 @@ const saidSchema = z.discriminatedUnion("is", [
 
 /** The one connection to the keyer. It is made when something is to be sent, and made again when it broke. */
 export interface Keyer {
-  send(input: unknown): Promise<Result<{ readonly id: number }>>;
-  speed(input: unknown): Result<{ readonly speed: number }>;
+  send(asked: Transmission): Promise<Result<{ readonly id: number }>>;
+  speed(speed: number): Result<{ readonly speed: number }>;
   stop(): Result<{ readonly stopped: true }>;
   close(): void;
 }
@@ -123,10 +114,7 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
   }
 
   return {
-    async send(input) {
-      const parsed = keyerSendSchema.safeParse(input);
-      if (!parsed.success) return invalid(faultsOf(parsed.error));
-      const { position, ...order } = parsed.data;
+    async send({ position, ...order }) {
       const odd = unkeyable(order.text);
       if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
       const before = stops;
@@ -140,12 +128,10 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
         return NO_KEYER;
       }
     },
-    speed(input) {
-      const parsed = keyerSpeedSchema.safeParse(input);
-      if (!parsed.success) return invalid(faultsOf(parsed.error));
-      if (!tellKeyer({ do: "speed", ...parsed.data }))
+    speed(speed) {
+      if (!tellKeyer({ do: "speed", speed }))
         return failed(503, "No keyer", "There is no connection to the keyer: the speed holds when it is sent to next.");
-      return done(parsed.data);
+      return done({ speed });
     },
     stop() {
       stops++;

@@ -1,32 +1,20 @@
-import { z } from "zod";
 import { cleanCall, isHintable } from "../../core/callsign";
-import { faultsOf } from "../../core/contact";
 import type { CallHint } from "../../core/contract";
 import type { Context } from "../context";
-import { done, invalid, type Result } from "../problem";
-import { findLogbook } from "./logbooks";
-
-export const callHintQuerySchema = z.strictObject({
-  /** The beginning or a part of a call; "?" for a letter that was not heard. */
-  like: z.string().max(20),
-});
+import { done, type Result } from "../problem";
 
 const MOST = 8;
 
-/** Calls of the log that fit what is typed so far, best first. */
+/** Calls of the log that fit what is typed so far, best first; "?" stands for a letter that was not heard. */
 export async function callHints(
   context: Context,
   logbookId: number,
-  query: unknown,
-): Promise<Result<{ readonly items: readonly CallHint[] }>> {
-  const parsed = callHintQuerySchema.safeParse(query);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
-  const like = parsed.data.like
+  typed: string,
+): Promise<Result<readonly CallHint[]>> {
+  const like = typed
     .split("?")
     .map((part) => cleanCall(part))
     .join("?");
-  if (!isHintable(like)) return done({ items: [] });
-  return done({ items: await context.finder.hints({ logbookId, like, most: MOST }) });
+  if (!isHintable(like)) return done([]);
+  return done(await context.finder.hints({ logbookId, like, most: MOST }));
 }

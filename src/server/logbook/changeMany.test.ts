@@ -1,5 +1,12 @@
-import type { Change, ChangeReport, Selection, StoredContact } from "../../core/contract";
-import { countedSlots, keptSlots, runTestJob, testContext, valueOf } from "../testing";
+import {
+  type Change,
+  type ChangeReport,
+  logbookInputSchema,
+  type Selection,
+  siteInputSchema,
+  type StoredContact,
+} from "../../core/contract";
+import { countedSlots, keptSlots, runTestJob, testContext, valueOf, taken } from "../testing";
 import { changeContact, getContact, listContacts, logContact } from "./contacts";
 import { contactHistory, listBatches } from "./journal";
 import { createLogbook } from "./logbooks";
@@ -7,6 +14,8 @@ import { addSite } from "./sites";
 import { undoBatch } from "./undo";
 
 const CALLS = ["OY4QSA", "LU3QSC", "JA3QRM", "W7QUD"];
+
+const CLUB = { name: "Club", site: { name: "Club", call: "CX9QTH", grid: "GF35" } };
 
 async function begin() {
   const { context, logbookId } = await testContext();
@@ -107,7 +116,7 @@ test("cards, pins, sites and entities are changed for many", async () => {
   const { context, contacts, both } = await begin();
   await both({ do: "card", sent: "wanted", on: null, via: "bureau" });
   await both({ do: "pin", pin: true });
-  const site = valueOf(addSite(context, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" }));
+  const site = valueOf(addSite(context, taken(siteInputSchema, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" })));
   await both({ do: "site", siteId: site.id });
   const [first] = await contacts();
   expect(first).toMatchObject({ pin: true, ownCall: "LU/CX3QUA", ownGrid: "GF05", ownEntityCode: 100 });
@@ -122,7 +131,7 @@ test("cards, pins, sites and entities are changed for many", async () => {
 
 test("contacts are moved to another logbook with all that counts, and come back by one undo", async () => {
   const { context, logbookId, ids, contacts, both } = await begin();
-  const other = valueOf(createLogbook(context, { name: "Club", site: { name: "Club", call: "CX9QTH", grid: "GF35" } }));
+  const other = valueOf(createLogbook(context, taken(logbookInputSchema, CLUB)));
   const target = other.id;
   const before = facts(await contacts());
   const report = await both({ do: "move", logbookId: target }, { ids: ids.slice(0, 2) });
@@ -149,7 +158,7 @@ test("contacts are moved to another logbook with all that counts, and come back 
 
 test("a copy passes over what is there already", async () => {
   const { context, logbookId, ids, contacts, both } = await begin();
-  const other = valueOf(createLogbook(context, { name: "Club", site: { name: "Club", call: "CX9QTH", grid: "GF35" } }));
+  const other = valueOf(createLogbook(context, taken(logbookInputSchema, CLUB)));
   await both({ do: "copy", logbookId: other.id }, { ids: [ids[0]!] });
   const report = await both({ do: "copy", logbookId: other.id });
   expect(report).toMatchObject({ changed: 3, refusedCount: 1 });

@@ -1,13 +1,6 @@
 import { type Channel, type Confirmation, emptyConfirmation } from "../../core/confirm";
-import {
-  changedContact,
-  checkContact,
-  completeContact,
-  type ContactFacts,
-  faultsOf,
-  secondsOf,
-} from "../../core/contact";
-import { type ContactPage, contactQuerySchema, type LoggedContact, type StoredContact } from "../../core/contract";
+import { changedContact, checkContact, completeContact, type ContactFacts, secondsOf } from "../../core/contact";
+import { type ContactPage, type ContactQuery, type LoggedContact, type StoredContact } from "../../core/contract";
 import { NEWEST_FIRST, sortText } from "../../core/view";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
@@ -23,8 +16,6 @@ const QUEUED_FOR: readonly Channel[] = ["lantern"];
 
 /** Logs a contact. What it does not say of our side comes from the logbook's site. */
 export function logContact(context: Context, logbookId: number, input: unknown): Result<LoggedContact> {
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const checked = checkContact(input, context.now());
   if (!checked.ok) return invalid(checked.faults);
   const contact = completeContact(withSiteFacts(context, logbookId, checked.value), exceptionsByCall(context.store));
@@ -105,16 +96,18 @@ export function deleteContact(context: Context, logbookId: number, id: number): 
 }
 
 /** A page of contacts; the newest first unless a page by offset is asked in another order. */
-export async function listContacts(context: Context, logbookId: number, query: unknown): Promise<Result<ContactPage>> {
-  const parsed = contactQuerySchema.safeParse(query);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
+export async function listContacts(
+  context: Context,
+  logbookId: number,
+  query: ContactQuery,
+): Promise<Result<ContactPage>> {
   const logbook = findLogbook(context, logbookId);
   if (!logbook.ok) return logbook;
-  const { limit, cursor, offset, sort = NEWEST_FIRST, ...asked } = parsed.data;
+  const { limit, cursor, offset, sort = NEWEST_FIRST, ...asked } = query;
   if (offset !== undefined && cursor !== undefined)
     return invalid([{ field: "cursor", text: "a page is asked by an offset or by a cursor, not by both" }]);
   const unfiltered = Object.values(asked).every((value) => value === undefined);
-  if (offset === undefined && asked.find === undefined && parsed.data.sort === undefined)
+  if (offset === undefined && asked.find === undefined && query.sort === undefined)
     return done(pageAfter(context, filteredContacts(context.store, logbookId, asked, context.now()), limit, cursor));
   if (offset !== undefined && unfiltered && sortText(sort) === sortText(NEWEST_FIRST))
     return done(pageOfAll(context, logbookId, limit, offset, logbook.value.contactCount));

@@ -51,7 +51,7 @@ test("a disk that is full in the middle of an import keeps what was done, says s
   expect(added + duplicates).toBe(1500);
   expect(count()).toBe(added);
   expect(added).toBeGreaterThan(kept);
-}, 30_000);
+});
 
 const FACTS = { call: "DL1QTA", startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW" };
 const LONG = { notes: "n".repeat(90_000) };

@@ -1,4 +1,5 @@
-import { testContext, valueOf } from "../testing";
+import { exportInputSchema } from "../../core/contract";
+import { testContext, valueOf, taken } from "../testing";
 import { changeContact, logContact } from "./contacts";
 import { exportedFile, listExports, startExport } from "./exports";
 
@@ -12,7 +13,7 @@ async function begin() {
   };
   const ids = [log("OY4QSA", "2026-11-20T10:00:00Z"), log("LU3QSC", "2026-11-21T23:59:59Z")];
   const file = async (input: object) => {
-    const started = await startExport(context, logbookId, input);
+    const started = await startExport(context, logbookId, taken(exportInputSchema, input));
     if (!started.ok) return started.problem.detail;
     const answer = valueOf(await exportedFile(context, logbookId, started.value.id));
     return { name: answer.name, text: [...answer.pieces].join(""), contacts: started.value.contacts };

@@ -1,8 +1,14 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { type ImportChoices, importChoicesSchema, type ImportReport, type LookReport } from "../../core/contract";
-import { runTestJob, testContext, valueOf } from "../testing";
+import {
+  type ImportChoices,
+  importChoicesSchema,
+  type ImportReport,
+  type LookReport,
+  siteInputSchema,
+} from "../../core/contract";
+import { runTestJob, testContext, valueOf, taken } from "../testing";
 import { changeContact, listContacts } from "./contacts";
 import { addSite } from "./sites";
 import { undoBatch } from "./undo";
@@ -126,7 +132,7 @@ test("duplicates are passed over, given what they lack, or kept, as one chooses"
 
 test("a site is given to contacts that do not say our call, and entities are worked out anew when asked", async () => {
   const { context, take, contacts } = await begin();
-  const site = valueOf(addSite(context, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" }));
+  const site = valueOf(addSite(context, taken(siteInputSchema, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" })));
   await take({ siteId: site.id, recalculate: true, queue: "lantern" });
   expect(await contacts()).toMatchObject([
     { call: "LU3QSC", ownCall: "LU/CX3QUA", ownGrid: "GF05", siteId: site.id },

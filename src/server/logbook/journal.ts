@@ -4,14 +4,11 @@ import type { Selectable } from "kysely";
 import type { Context } from "../context";
 import type { JournalBatchTable } from "../db/schema";
 import { done, missing, type Result } from "../problem";
-import { findLogbook } from "./logbooks";
 
 const NEWEST = 100;
 
 /** The newest batches of a logbook's journal, the newest first. */
 export function listBatches(context: Context, logbookId: number): Result<Batch[]> {
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const { store } = context;
   const rows = store.all(
     store.q

@@ -1,15 +1,14 @@
-import { faultsOf, isoTime } from "../../core/contact";
-import { type Logbook, logbookChangeSchema, logbookInputSchema } from "../../core/contract";
+import type { z } from "zod";
+import { isoTime } from "../../core/contact";
+import { type Logbook, type logbookChangeSchema, type logbookInputSchema } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
 import { findSite, insertSite, siteOfLogbook } from "./sites";
 
-export function createLogbook(context: Context, input: unknown): Result<Logbook> {
-  const parsed = logbookInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
+export function createLogbook(context: Context, input: z.output<typeof logbookInputSchema>): Result<Logbook> {
   const { store } = context;
-  const { name, site } = parsed.data;
+  const { name, site } = input;
   const id = store.transaction(() => {
     const siteId = insertSite(context, site);
     return store.run(store.q.insertInto("logbook").values({ name, siteId, createdAt: context.now() })).lastId;
@@ -18,16 +17,16 @@ export function createLogbook(context: Context, input: unknown): Result<Logbook>
 }
 
 /** Gives a logbook another name, or another place that one operates from now. Contacts keep what they have. */
-export function changeLogbook(context: Context, id: number, input: unknown): Result<Logbook> {
-  const found = findLogbook(context, id);
-  if (!found.ok) return found;
-  const parsed = logbookChangeSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
+export function changeLogbook(
+  context: Context,
+  id: number,
+  input: z.output<typeof logbookChangeSchema>,
+): Result<Logbook> {
   const { store } = context;
-  const { siteId } = parsed.data;
+  const { siteId } = input;
   if (siteId !== undefined && findSite(store, siteId) === undefined)
     return invalid([{ field: "siteId", text: `there is no site ${siteId}: choose another one` }]);
-  store.run(store.q.updateTable("logbook").set(parsed.data).where("id", "=", id));
+  store.run(store.q.updateTable("logbook").set(input).where("id", "=", id));
   context.announce({ type: "logbook", logbookId: id });
   return findLogbook(context, id);
 }

@@ -3,14 +3,20 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { importChoicesSchema, type Job, type StoredContact } from "../../core/contract";
+import {
+  cardsInputSchema,
+  importChoicesSchema,
+  type Job,
+  logbookInputSchema,
+  type StoredContact,
+} from "../../core/contract";
 import type { Context } from "../context";
 import { connect, openStore } from "../db/store";
 import { findJob, type JobRequest } from "../jobs/job";
 import { insertJob } from "../jobs/supervisor";
 import { doJob } from "../jobs/work";
 import { quietContext } from "../quietContext";
-import { countedSlots, keptSlots, valueOf } from "../testing";
+import { countedSlots, keptSlots, valueOf, taken } from "../testing";
 import { markCards } from "./cards";
 import { changeContact, deleteContact, getContact, logContact } from "./contacts";
 import { createLogbook } from "./logbooks";
@@ -33,7 +39,7 @@ beforeEach(() => {
   ours = quietContext(openStore(file), "we", () => NOW);
   theirs = quietContext(connect(file), "they", () => NOW);
   const site = { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" };
-  logbookId = valueOf(createLogbook(ours, { name: "Log", site })).id;
+  logbookId = valueOf(createLogbook(ours, taken(logbookInputSchema, { name: "Log", site }))).id;
   const facts = { call: "DL1QTA", startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW" };
   contact = valueOf(logContact(ours, logbookId, facts));
 });
@@ -115,7 +121,7 @@ test("a deletion and its undo keep what was changed just before", () => {
 
 test("a card is marked on what the contact is by then", () => {
   const mark = { ids: [contact.id], received: "confirmed", on: "2026-11-23", via: "bureau" };
-  expect(valueOf(markCards(raced(theyMove), logbookId, mark)).changed).toBe(1);
+  expect(valueOf(markCards(raced(theyMove), logbookId, taken(cardsInputSchema, mark))).changed).toBe(1);
   expect(now()).toMatchObject({ band: "40m" });
   expectWhole();
 });

@@ -1,8 +1,9 @@
+import type { z } from "zod";
 import { ENTITIES_AWARD, worthOf } from "../../core/award";
 import { modeGroup, parseMode } from "../../core/band";
 import { cleanCall, parseCallsign, parsePartialCall } from "../../core/callsign";
-import { compareContacts, faultsOf, isoTime } from "../../core/contact";
-import { type CallPlace, type Reading, readingQuerySchema } from "../../core/contract";
+import { compareContacts, isoTime } from "../../core/contact";
+import { type CallPlace, type Reading, type readingQuerySchema } from "../../core/contract";
 import { type Resolution, resolve } from "../../core/entity";
 import { gridCenter, pathBetween, type Point, sunState } from "../../core/geo";
 import type { Context } from "../context";
@@ -10,7 +11,6 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { listingOf } from "../directory/directory";
 import { done, invalid, type Result } from "../problem";
 import { withConfirmations } from "./contactRow";
-import { findLogbook } from "./logbooks";
 import { siteOfLogbook } from "./sites";
 import { noteOf } from "./stationNotes";
 
@@ -42,17 +42,17 @@ function placeOf(resolution: Resolution): Omit<CallPlace, "call" | "base" | "pre
 }
 
 /** Everything the entry line says about a call: a few indexed reads, no scan. */
-export function readingFor(context: Context, logbookId: number, query: unknown): Result<Reading> {
-  const asked = readingQuerySchema.safeParse(query);
-  if (!asked.success) return invalid(faultsOf(asked.error));
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
+export function readingFor(
+  context: Context,
+  logbookId: number,
+  query: z.output<typeof readingQuerySchema>,
+): Result<Reading> {
   const now = context.now();
-  const place = placeWhileTyping(context, asked.data.call, now);
+  const place = placeWhileTyping(context, query.call, now);
   const { store } = context;
   const { base, entity } = place;
-  const { band } = asked.data;
-  const group = modeGroup(parseMode(asked.data.mode)?.mode ?? asked.data.mode);
+  const { band } = query;
+  const group = modeGroup(parseMode(query.mode)?.mode ?? query.mode);
 
   const previous = withConfirmations(
     store,
@@ -87,13 +87,13 @@ export function readingFor(context: Context, logbookId: number, query: unknown):
   const facts = { baseCall: base, band, modeGroup: group, startedAt: now };
   const duplicate = previous.some(
     (contact) =>
-      compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, asked.data.within)
-        .kind !== "different",
+      compareContacts({ ...contact, startedAt: Date.parse(contact.startedAt) / 1000 }, facts, query.within).kind !==
+      "different",
   );
   const listed = listingOf(store, base);
   const here = gridCenter(siteOfLogbook(store, logbookId).grid);
   const there =
-    gridCenter(asked.data.grid ?? null) ??
+    gridCenter(query.grid ?? null) ??
     gridCenter(previous.find((contact) => contact.grid !== null)?.grid ?? null) ??
     gridCenter(listed?.grid ?? null) ??
     pointOf(place);

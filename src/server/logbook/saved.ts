@@ -1,8 +1,6 @@
-import type { z } from "zod";
-import { faultsOf } from "../../core/contact";
-import { type SavedFilter, savedFilterInputSchema, type SavedView, savedViewInputSchema } from "../../core/contract";
+import type { SavedFilter, SavedView } from "../../core/contract";
 import type { Context } from "../context";
-import { done, failed, invalid, missing, type Result } from "../problem";
+import { done, failed, missing, type Result } from "../problem";
 import { findLogbook } from "./logbooks";
 
 type Kind = "filter" | "view";
@@ -10,24 +8,19 @@ type Kind = "filter" | "view";
 /** What is kept under a name in a logbook, for all who use it: filters, and views. */
 interface Shelf<Item extends { readonly id: number; readonly name: string }> {
   list(context: Context, logbookId: number): Result<Item[]>;
-  keep(context: Context, logbookId: number, input: unknown): Result<Item>;
-  replace(context: Context, logbookId: number, id: number, input: unknown): Result<Item>;
+  keep(context: Context, logbookId: number, input: Omit<Item, "id">): Result<Item>;
+  replace(context: Context, logbookId: number, id: number, input: Omit<Item, "id">): Result<Item>;
   remove(context: Context, logbookId: number, id: number): Result<{ readonly removed: number }>;
 }
 
-function shelf<Item extends { readonly id: number; readonly name: string }>(
-  kind: Kind,
-  schema: z.ZodType<Omit<Item, "id">>,
-): Shelf<Item> {
+function shelf<Item extends { readonly id: number; readonly name: string }>(kind: Kind): Shelf<Item> {
   const read = (id: number, name: string, body: string) => ({ ...(JSON.parse(body) as object), id, name }) as Item;
 
-  function write(context: Context, logbookId: number, id: number | null, input: unknown): Result<Item> {
-    const parsed = schema.safeParse(input);
-    if (!parsed.success) return invalid(faultsOf(parsed.error));
+  function write(context: Context, logbookId: number, id: number | null, input: Omit<Item, "id">): Result<Item> {
     const logbook = findLogbook(context, logbookId);
     if (!logbook.ok) return logbook;
     const { store } = context;
-    const { name, ...rest } = parsed.data as { name: string };
+    const { name, ...rest } = input;
     const body = JSON.stringify(rest);
     const same = store.first(
       store.q
@@ -82,5 +75,5 @@ function shelf<Item extends { readonly id: number; readonly name: string }>(
   };
 }
 
-export const savedFilters = shelf<SavedFilter>("filter", savedFilterInputSchema);
-export const savedViews = shelf<SavedView>("view", savedViewInputSchema);
+export const savedFilters = shelf<SavedFilter>("filter");
+export const savedViews = shelf<SavedView>("view");

@@ -1,18 +1,16 @@
 import type { z } from "zod";
-import { type CompleteContact, faultsOf } from "../../core/contact";
-import { type Site, siteInputSchema } from "../../core/contract";
+import { type CompleteContact } from "../../core/contact";
+import { type Site, type siteInputSchema } from "../../core/contract";
 import { resolve } from "../../core/entity";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
-import { done, failed, invalid, missing, type Result } from "../problem";
+import { done, failed, missing, type Result } from "../problem";
 
 type SiteFacts = z.output<typeof siteInputSchema>;
 
 /** A place to operate from, besides that of a logbook. */
-export function addSite(context: Context, input: unknown): Result<Site> {
-  const parsed = siteInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  return done(findSite(context.store, insertSite(context, parsed.data))!);
+export function addSite(context: Context, input: SiteFacts): Result<Site> {
+  return done(findSite(context.store, insertSite(context, input))!);
 }
 
 export function insertSite(context: Context, site: SiteFacts): number {
@@ -21,12 +19,10 @@ export function insertSite(context: Context, site: SiteFacts): number {
 }
 
 /** Changes a site for the contacts to come; those logged from it keep the facts they were logged with. */
-export function changeSite(context: Context, id: number, input: unknown): Result<Site> {
+export function changeSite(context: Context, id: number, input: SiteFacts): Result<Site> {
   const { store } = context;
   if (findSite(store, id) === undefined) return missing(`site ${id}`);
-  const parsed = siteInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  store.run(store.q.updateTable("site").set(rowOf(parsed.data, context.now())).where("id", "=", id));
+  store.run(store.q.updateTable("site").set(rowOf(input, context.now())).where("id", "=", id));
   for (const logbook of logbooksAt(store, id)) context.announce({ type: "logbook", logbookId: logbook.id });
   return done(findSite(store, id)!);
 }

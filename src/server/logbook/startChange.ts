@@ -1,19 +1,19 @@
-import { faultsOf } from "../../core/contact";
-import { changeInputSchema, type Job } from "../../core/contract";
+import type { z } from "zod";
+import type { changeInputSchema, JobOf } from "../../core/contract";
 import type { Context } from "../context";
 import { findJob } from "../jobs/job";
 import { requestOf } from "../jobs/jobRun";
 import type { Supervisor } from "../jobs/supervisor";
-import { failed, invalid, missing, type Result } from "../problem";
-import { findLogbook } from "./logbooks";
+import { failed, missing, type Result } from "../problem";
 
 /** Starts the job that looks at what a change would do. */
-export function startPreview(context: Context, supervisor: Supervisor, logbookId: number, input: unknown): Result<Job> {
-  const parsed = changeInputSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
-  return supervisor.start(context, logbookId, "Look at a change", { kind: "preview", ...parsed.data });
+export function startPreview(
+  context: Context,
+  supervisor: Supervisor,
+  logbookId: number,
+  input: z.output<typeof changeInputSchema>,
+): Result<JobOf<"preview">> {
+  return supervisor.start(context, logbookId, "Look at a change", { kind: "preview", ...input });
 }
 
 /** Starts the job that does what was looked at. */
@@ -22,7 +22,7 @@ export function startChange(
   supervisor: Supervisor,
   logbookId: number,
   previewId: number,
-): Result<Job> {
+): Result<JobOf<"change">> {
   const preview = findJob(context.store, previewId);
   if (preview?.kind !== "preview" || preview.logbookId !== logbookId) return missing(`preview ${previewId}`);
   if (preview.state !== "done") return failed(409, "Not looked at", `the preview is ${preview.state}: look again`);

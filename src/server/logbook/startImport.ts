@@ -1,24 +1,14 @@
 import { open, rm } from "node:fs/promises";
 import { join } from "node:path";
-import { z } from "zod";
-import { faultsOf } from "../../core/contact";
+import type { z } from "zod";
 import type { Context } from "../context";
-import { importChoicesSchema, type Job } from "../../core/contract";
+import { type ImportChoices, importChoicesSchema, type Job, type JobOf } from "../../core/contract";
+import type * as files from "../../core/contract/endpoints/files";
 import { diskFault } from "../db/diskFault";
 import { findJob } from "../jobs/job";
 import { requestOf } from "../jobs/jobRun";
-import { done, failed, invalid, missing, type Result } from "../problem";
+import { done, failed, missing, type Result } from "../problem";
 import type { Runtime } from "../runtime";
-import { findLogbook } from "./logbooks";
-
-export const importQuerySchema = z.strictObject({
-  /** The file's name, for the report. */
-  name: z.string().max(200).default("log.adi"),
-  /** "lantern": what the file does not mark as sent waits for that service. */
-  queue: z.literal("lantern").optional(),
-  /** "yes": only look what is in the file; the import is started with the number of the job that looked. */
-  look: z.literal("yes").optional(),
-});
 
 class TooLarge extends Error {}
 
@@ -53,12 +43,8 @@ export async function startImport(
   { config, supervisor }: Runtime,
   logbookId: number,
   request: Request,
-  query: unknown,
+  query: z.output<typeof files.startImport.query>,
 ): Promise<Result<Job>> {
-  const asked = importQuerySchema.safeParse(query);
-  if (!asked.success) return invalid(faultsOf(asked.error));
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const file = join(config.data, "uploads", `${crypto.randomUUID()}.adi`);
   const limit = config.importLimitMegabytes * 1_000_000;
   const fault = await keepBody(request, file, limit);
@@ -75,7 +61,7 @@ export async function startImport(
     if (diskFault(fault) !== null) throw fault;
     return failed(400, "Broken off", "the file did not arrive whole: send it again");
   }
-  const { name, queue, look } = asked.data;
+  const { name, queue, look } = query;
   if (look !== undefined) await dropForgotten(context);
   const start = () =>
     look === undefined
@@ -100,10 +86,8 @@ export function importLookedInto(
   { supervisor }: Runtime,
   logbookId: number,
   jobId: number,
-  input: unknown,
-): Result<Job> {
-  const choices = importChoicesSchema.safeParse(input);
-  if (!choices.success) return invalid(faultsOf(choices.error));
+  choices: ImportChoices,
+): Result<JobOf<"import">> {
   const looked = fileLookedInto(context, logbookId, jobId);
   if (!looked.ok) return looked;
   const { file, fileName } = looked.value;
@@ -111,7 +95,7 @@ export function importLookedInto(
     kind: "import",
     file,
     fileName,
-    choices: choices.data,
+    choices,
   });
 }
 

@@ -1,12 +1,7 @@
-import { z } from "zod";
 import { baseCall, parseCallsign } from "../../core/callsign";
-import { faultsOf } from "../../core/contact";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, type Result } from "../problem";
-import { findLogbook } from "./logbooks";
-
-export const stationNoteSchema = z.strictObject({ text: z.string().trim().max(5000) });
 
 /** What the operator keeps about a station, under whichever designators it is heard. */
 export function noteOf(store: Store, logbookId: number, base: string): string | null {
@@ -22,17 +17,12 @@ export function keepNote(
   context: Context,
   logbookId: number,
   call: string,
-  input: unknown,
+  text: string,
 ): Result<{ readonly baseCall: string; readonly text: string | null }> {
-  const parsed = stationNoteSchema.safeParse(input);
-  if (!parsed.success) return invalid(faultsOf(parsed.error));
   const callsign = parseCallsign(call);
   if (!callsign.ok) return invalid([{ field: "call", text: callsign.reason }]);
-  const logbook = findLogbook(context, logbookId);
-  if (!logbook.ok) return logbook;
   const { store } = context;
   const base = baseCall(call);
-  const { text } = parsed.data;
   const changedAt = context.now();
   if (text === "") {
     store.run(store.q.deleteFrom("stationNote").where("logbookId", "=", logbookId).where("baseCall", "=", base));

@@ -1,4 +1,5 @@
-import { testContext, valueOf } from "../testing";
+import { contactQuerySchema } from "../../core/contract";
+import { testContext, valueOf, taken } from "../testing";
 import { changeContact, deleteContact, getContact, listContacts, logContact } from "./contacts";
 import { contactHistory, listBatches, listEntries } from "./journal";
 import { undoBatch } from "./undo";
@@ -116,7 +117,8 @@ test("every offset gives the same rows as counting from the newest", async () =>
       ...CONTACT,
       startedAt: `2026-10-${String(Math.ceil(day / 2)).padStart(2, "0")}T00:00:00Z`,
     });
-  const page = async (query: object) => valueOf(await listContacts(context, logbookId, query));
+  const page = async (query: object) =>
+    valueOf(await listContacts(context, logbookId, taken(contactQuerySchema, query)));
   const all = (await page({ limit: 500 })).items.map((contact) => contact.id);
   for (let offset = 0; offset <= 30; offset++) {
     const { items, total } = await page({ limit: 4, offset });

@@ -1,7 +1,8 @@
 import type { CompleteContact } from "../../core/contact";
-import type { StoredContact, UndoReport } from "../../core/contract";
+import type { JobOf, StoredContact, UndoReport } from "../../core/contract";
 import type { Context } from "../context";
 import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
+import type { Supervisor } from "../jobs/supervisor";
 import { done, failed, missing, type Result } from "../problem";
 import { type BatchWriter, writeBatch } from "./batch";
 
@@ -12,8 +13,22 @@ export interface UndoCheckpoint extends UndoReport {
 }
 
 /** Batches of more contacts than this are undone by a job. */
-export const UNDO_AT_ONCE = 200;
+const UNDO_AT_ONCE = 200;
 const PIECE = 20;
+
+/** Undoes a small batch at once, a large one by a job. */
+export function undoOrStart(
+  context: Context,
+  supervisor: Supervisor,
+  logbookId: number,
+  batchId: number,
+): Result<UndoReport | JobOf<"undo">> {
+  const batch = undoable(context, logbookId, batchId);
+  if (!batch.ok) return batch;
+  const { contacts, summary } = batch.value;
+  if (contacts <= UNDO_AT_ONCE) return undoBatch(context, logbookId, batchId);
+  return supervisor.start(context, logbookId, `Undo: ${summary}`, { kind: "undo", batchId });
+}
 
 /** Undoes a small batch at once. */
 export function undoBatch(context: Context, logbookId: number, batchId: number): Result<UndoReport> {
@@ -47,13 +62,13 @@ export async function undoInSteps(run: JobRun<UndoReport, UndoCheckpoint>, batch
   return report;
 }
 
-export interface BatchSummary {
+interface BatchSummary {
   readonly id: number;
   readonly contacts: number;
   readonly summary: string;
 }
 
-export function undoable(context: Context, logbookId: number, batchId: number): Result<BatchSummary> {
+function undoable(context: Context, logbookId: number, batchId: number): Result<BatchSummary> {
   const { store } = context;
   const batch = store.first(
     store.q.selectFrom("journalBatch").selectAll().where("id", "=", batchId).where("logbookId", "=", logbookId),

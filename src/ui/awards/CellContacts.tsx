@@ -4,9 +4,9 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import { useQuery } from "@tanstack/react-query";
 import { bandLabel } from "@/core/band";
 import { CHANNEL_NAMES, isConfirmed } from "@/core/confirm";
-import type { ContactPage } from "@/core/contract";
 import type { Entity } from "@/core/entity";
-import { api, withQuery } from "../kit/api";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime } from "../kit/format";
 import { Mark } from "../kit/Mark";
@@ -34,7 +34,7 @@ export function CellContacts({ entity, band, group, onClose }: CellContactsProps
   };
   const { data, error } = useQuery({
     queryKey: ["cell", logbook.id, query],
-    queryFn: () => api<ContactPage>(withQuery(`logbooks/${logbook.id}/contacts`, query)),
+    queryFn: () => ask(contacts.listContacts, { params: { logbookId: logbook.id }, query }),
   });
   return (
     <Dialog open onClose={onClose} className="relative z-50">

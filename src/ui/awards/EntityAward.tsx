@@ -5,9 +5,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, useMemo, useRef, useState } from "react";
 import { bandLabel, MODE_GROUPS } from "@/core/band";
-import type { EntityTable } from "@/core/contract";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { useActions } from "../kit/actions";
-import { api } from "../kit/api";
+import { ask } from "../kit/api";
 import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
@@ -29,7 +29,7 @@ export function EntityAward() {
   const { logbook } = useLogbook();
   const { data, error, refetch } = useQuery({
     queryKey: ["entities", logbook.id],
-    queryFn: () => api<EntityTable>(`logbooks/${logbook.id}/awards/entities`),
+    queryFn: () => ask(logbooks.entityAward, { params: { logbookId: logbook.id } }),
   });
   const [group, setGroup] = useState<Group>("mixed");
   const [shown, setShown] = useState<Shown>("worked");

@@ -4,9 +4,11 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
-import type { FetchReport, Job, ReceiptLine, Sending, ServiceView } from "@/core/contract";
+import type { FetchReport, Job, Sending, ServiceView } from "@/core/contract";
+import * as jobEndpoints from "@/core/contract/endpoints/jobs";
+import * as confirm from "@/core/contract/endpoints/confirm";
 import { useActions } from "../kit/actions";
-import { api } from "../kit/api";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, fullTime, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -17,28 +19,35 @@ import { useLogbook } from "../shell/logbook";
 /** The service Lantern: what waits for it, what it answered, and what others said of us. */
 export function Confirm() {
   const { logbook } = useLogbook();
+  const params = { logbookId: logbook.id };
   const {
     data: view,
     error,
     refetch,
   } = useQuery({
     queryKey: ["lantern", logbook.id],
-    queryFn: () => api<ServiceView>(`logbooks/${logbook.id}/outbox/lantern`),
+    queryFn: () => ask(confirm.serviceView, { params }),
   });
-  const { data: jobs } = useQuery({ queryKey: ["jobs"], queryFn: () => api<{ items: Job[] }>("jobs") });
-  const ofKind = (kind: Job["kind"]) => jobs?.items.find((job) => job.kind === kind && job.logbookId === logbook.id);
-  const [send, fetched] = [ofKind("send"), ofKind("fetch")];
+  const { data: jobs } = useQuery({ queryKey: ["jobs"], queryFn: () => ask(jobEndpoints.jobs) });
+  const here = jobs?.items.filter((job) => job.logbookId === logbook.id) ?? [];
+  const send = here.find((job) => job.kind === "send");
+  const fetched = here.find((job) => job.kind === "fetch");
 
   const start = useMutation({
-    mutationFn: (what: "send" | "fetch" | "retry") =>
-      api<Job>(`logbooks/${logbook.id}/outbox/lantern/${what}`, { method: "POST" }),
+    mutationFn: (what: "send" | "fetchConfirmations" | "retryRefused"): Promise<unknown> =>
+      ask(confirm[what], { params }),
     onError: (problem) => toast.error(problem.message),
     onSettled: () => void refetch(),
   });
   const busy = (job: Job | undefined) => job?.state === "running";
   useActions([
     { id: "send", label: "Send what waits for Lantern", keys: "S", run: () => start.mutate("send") },
-    { id: "fetch", label: "Fetch confirmations from Lantern", keys: "F", run: () => start.mutate("fetch") },
+    {
+      id: "fetch",
+      label: "Fetch confirmations from Lantern",
+      keys: "F",
+      run: () => start.mutate("fetchConfirmations"),
+    },
   ]);
 
   if (error !== null && view === undefined) {
@@ -62,18 +71,18 @@ export function Confirm() {
         >
           {busy(send) ? "Sending" : `Send ${view === undefined ? "" : count(view.waiting)} waiting`}
         </Button>
-        <Button disabled={busy(fetched)} onClick={() => start.mutate("fetch")}>
+        <Button disabled={busy(fetched)} onClick={() => start.mutate("fetchConfirmations")}>
           {busy(fetched) ? "Fetching" : "Fetch confirmations"}
         </Button>
       </header>
       <div className="grid min-h-0 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] max-lg:grid-cols-1">
         <Column title="Outbox">
           <JobState job={send} retry={() => start.mutate("send")} />
-          {view !== undefined && <Outbox view={view} onRetry={() => start.mutate("retry")} />}
+          {view !== undefined && <Outbox view={view} onRetry={() => start.mutate("retryRefused")} />}
         </Column>
         <Column title="What came back">
-          <JobState job={fetched} retry={() => start.mutate("fetch")} />
-          {fetched?.state === "done" && <FetchLines report={fetched.report as FetchReport} />}
+          <JobState job={fetched} retry={() => start.mutate("fetchConfirmations")} />
+          {fetched?.state === "done" && fetched.report !== null && <FetchLines report={fetched.report} />}
           {view !== undefined && <WithoutTwin view={view} />}
           {view !== undefined && <Receipts logbookId={logbook.id} sendings={view.sendings} />}
         </Column>
@@ -264,7 +273,7 @@ const ANSWER_MARKS = { accepted: "hold", known: "hold", refused: "fault" } as co
 function Receipt({ logbookId, sendingId }: { logbookId: number; sendingId: number }) {
   const { data, error } = useQuery({
     queryKey: ["receipt", logbookId, sendingId],
-    queryFn: () => api<{ items: ReceiptLine[] }>(`logbooks/${logbookId}/sendings/${sendingId}`),
+    queryFn: () => ask(confirm.receipt, { params: { logbookId, sendingId } }),
   });
   if (error !== null) return <p className="px-3 pb-2 text-stop">{error.message}</p>;
   return (

@@ -6,8 +6,9 @@ import { type DragEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Rules } from "@/core/contest";
 import type { Contest, Entry } from "@/core/contract";
+import * as contest from "@/core/contract/endpoints/contest";
 import { useActions } from "../kit/actions";
-import { api } from "../kit/api";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -30,10 +31,10 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
   const picker = useRef<HTMLInputElement>(null);
   const { data, error, refetch } = useQuery({
     queryKey: ["contest", "definitions"],
-    queryFn: () => api<{ items: Contest[] }>("contests"),
+    queryFn: () => ask(contest.contests),
   });
   const keep = useMutation({
-    mutationFn: (rules: unknown) => api<Contest>("contests", { method: "POST", json: rules }),
+    mutationFn: (rules: unknown) => ask(contest.keepContest, { body: rules }),
     onSuccess: ({ rules }) => {
       setFaults([]);
       toast.success(`${rules.name} is kept.`);
@@ -42,13 +43,13 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
     onError: (problem) => setFaults(faultLines(problem)),
   });
   const remove = useMutation({
-    mutationFn: (tag: string) => api(`contests/${encodeURIComponent(tag)}`, { method: "DELETE" }),
+    mutationFn: (tag: string) => ask(contest.removeContest, { params: { tag } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ["contest", "definitions"] }),
     onError: (problem) => toast.error(problem.message),
   });
   const turn = useMutation({
     mutationFn: ({ id, on }: { id: number; on: boolean }) =>
-      api<Entry>(`entries/${id}`, { method: "PATCH", json: { on } }),
+      ask(contest.changeEntry, { params: { entryId: id }, body: { on } }),
     onSuccess: () => client.invalidateQueries({ queryKey: ["contest", "entries", logbook.id] }),
     onError: (problem) => toast.error(problem.message),
   });

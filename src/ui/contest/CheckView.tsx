@@ -5,7 +5,8 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import type { ContestFinding, Entry, StoredContact } from "@/core/contract";
-import { api } from "../kit/api";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -33,12 +34,12 @@ export function CheckView({ entry }: { entry: Entry }) {
   const key = ["contest", entry.id, "findings"];
   const { data, error, refetch } = useQuery({
     queryKey: key,
-    queryFn: () => api<{ items: ContestFinding[] }>(`entries/${entry.id}/findings`),
+    queryFn: () => ask(contest.findings, { params: { entryId: entry.id } }),
     staleTime: 0,
   });
   const mark = useMutation({
     mutationFn: ({ key: of, lookedAt }: ContestFinding) =>
-      api(`entries/${entry.id}/findings`, { method: "POST", json: { key: of, lookedAt: !lookedAt } }),
+      ask(contest.markFinding, { params: { entryId: entry.id }, body: { key: of, lookedAt: !lookedAt } }),
     onSuccess: () => client.invalidateQueries({ queryKey: key }),
     onError: (problem) => toast.error(problem.message),
   });

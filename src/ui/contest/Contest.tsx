@@ -5,8 +5,9 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { Entry } from "@/core/contract";
+import * as contest from "@/core/contract/endpoints/contest";
 import { useActions } from "../kit/actions";
-import { api } from "../kit/api";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -51,7 +52,7 @@ function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => voi
   const [setting, setSetting] = useState(false);
   const client = useQueryClient();
   const turnOn = useMutation({
-    mutationFn: () => api<Entry>(`entries/${entry.id}`, { method: "PATCH", json: { on: true } }),
+    mutationFn: () => ask(contest.changeEntry, { params: { entryId: entry.id }, body: { on: true } }),
     onSuccess: () => {
       toast(`${entry.name} is on: the entry line at the Desk logs into it, too.`);
       return client.invalidateQueries({ queryKey: ["contest", "entries"] });

@@ -3,10 +3,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, type RefObject, useRef, useState } from "react";
 import { bandLabel } from "@/core/band";
-import { type ContestRow, type Entry, type StoredContact } from "@/core/contract";
+import { type Entry, type StoredContact } from "@/core/contract";
 import { columnById } from "@/core/view";
+import * as contest from "@/core/contract/endpoints/contest";
 import { useActions } from "../kit/actions";
-import { api } from "../kit/api";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
@@ -33,7 +34,7 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
   const [limit, setLimit] = useState(SHOWN);
   const { data, error, refetch } = useQuery({
     queryKey: ["contest", entry.id, "rows", limit],
-    queryFn: () => api<{ items: ContestRow[]; total: number }>(`entries/${entry.id}/contacts?limit=${limit}`),
+    queryFn: () => ask(contest.contestRows, { params: { entryId: entry.id }, query: { limit } }),
     placeholderData: (before) => before,
   });
   const [active, setActive] = useState({ row: 0, column: 1 });

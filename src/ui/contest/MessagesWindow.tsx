@@ -14,7 +14,8 @@ import {
 } from "@/core/contest";
 import type { ModeGroup } from "@/core/band";
 import type { Entry } from "@/core/contract";
-import { api } from "../kit/api";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { saveJson } from "../kit/saveJson";
@@ -47,7 +48,10 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
   const facts = { ...EXAMPLE, myCall: entry.ownCall, sent: { serial: "1", report: "599", ...entry.sent } };
   const save = useMutation({
     mutationFn: () =>
-      api<Entry>(`entries/${entry.id}`, { method: "PATCH", json: { messages: { ...entry.messages, [group]: set } } }),
+      ask(contest.changeEntry, {
+        params: { entryId: entry.id },
+        body: { messages: { ...entry.messages, [group]: set } },
+      }),
     onSuccess: async () => {
       keepKeying(keying);
       await client.invalidateQueries({ queryKey: ["contest", "entries"] });

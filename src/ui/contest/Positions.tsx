@@ -5,8 +5,9 @@ import { type FormEvent, useEffect, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import type { Way } from "@/core/contest";
-import type { Entry, Position, PositionNote } from "@/core/contract";
-import { api } from "../kit/api";
+import type { Entry } from "@/core/contract";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { useRadio } from "../shell/radio";
 import type { Seat } from "./position";
@@ -26,29 +27,30 @@ export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
   const client = useQueryClient();
   const [text, setText] = useState("");
   const key = ["contest", entry.id, "positions"];
+  const params = { entryId: entry.id };
   const { data } = useQuery({
     queryKey: key,
-    queryFn: () => api<{ items: Position[] }>(`entries/${entry.id}/positions`),
+    queryFn: () => ask(contest.positions, { params }),
   });
   const notes = useQuery({
     queryKey: ["contest", entry.id, "notes"],
-    queryFn: () => api<{ items: PositionNote[] }>(`entries/${entry.id}/notes`),
+    queryFn: () => ask(contest.positionNotes, { params }),
   });
   const { band, mode } = radio;
   const [seatId, name, operator] = [seat?.id, seat?.name, seat?.operator];
   useEffect(() => {
     if (seatId === undefined || name === undefined) return;
     const sit = () =>
-      void api(`entries/${entry.id}/positions/${seatId}`, {
-        method: "PUT",
-        json: { name, operator: operator ?? "", band, mode, way },
+      void ask(contest.seatPosition, {
+        params: { entryId: entry.id, position: seatId },
+        body: { name, operator: operator ?? "", band, mode, way },
       }).catch(() => {});
     sit();
     const timer = setInterval(sit, HERE_MS);
     return () => clearInterval(timer);
   }, [entry.id, seatId, name, operator, band, mode, way]);
   const write = useMutation({
-    mutationFn: () => api(`entries/${entry.id}/notes`, { method: "POST", json: { position: seat?.name ?? "?", text } }),
+    mutationFn: () => ask(contest.addPositionNote, { params, body: { position: seat?.name ?? "?", text } }),
     onSuccess: () => {
       setText("");
       void client.invalidateQueries({ queryKey: ["contest", entry.id, "notes"] });

@@ -4,8 +4,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { checkRules, type Rules } from "@/core/contest";
 import { BANDS, bandLabel } from "@/core/band";
-import type { Contest, TryOut } from "@/core/contract";
-import { api } from "../kit/api";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { saveJson } from "../kit/saveJson";
@@ -43,7 +43,7 @@ export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: 
   const [tried, setTried] = useState({ call: "LU2QSA", exchange: "599 001", band: "20m", mode: "CW" });
   const read = useMemo(() => readRules(text), [text]);
   const keep = useMutation({
-    mutationFn: () => api<Contest>("contests", { method: "POST", json: read.rules }),
+    mutationFn: () => ask(contest.keepContest, { body: read.rules }),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ["contest", "definitions"] });
       onClose();
@@ -51,9 +51,8 @@ export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: 
   });
   const tryIt = useMutation({
     mutationFn: () =>
-      api<TryOut>("contests/try", {
-        method: "POST",
-        json: { rules: read.rules, ownCall: logbook.site.call, ownGrid: logbook.site.grid, ...tried },
+      ask(contest.tryOut, {
+        body: { rules: read.rules, ownCall: logbook.site.call, ownGrid: logbook.site.grid, ...tried },
       }),
   });
   const result = tryIt.data;

@@ -14,7 +14,8 @@ import {
 } from "@/core/contest";
 import { defaultReport } from "@/core/band";
 import type { Entry, Site } from "@/core/contract";
-import { api, ApiProblem } from "../kit/api";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
@@ -63,8 +64,8 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
       };
       localStorage.setItem(KEPT_AS, JSON.stringify(form.header));
       return entry === null
-        ? api<Entry>(`logbooks/${logbook.id}/entries`, { method: "POST", json: { tag: rules.tag, ...body } })
-        : api<Entry>(`entries/${entry.id}`, { method: "PATCH", json: body });
+        ? ask(contest.enter, { params: { logbookId: logbook.id }, body: { tag: rules.tag, ...body } })
+        : ask(contest.changeEntry, { params: { entryId: entry.id }, body });
     },
     onSuccess: async (saved) => {
       await client.invalidateQueries({ queryKey: ["contest"] });

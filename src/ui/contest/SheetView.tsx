@@ -3,8 +3,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { bandLabel } from "@/core/band";
-import type { Entry, Sheet } from "@/core/contract";
-import { api } from "../kit/api";
+import type { Entry } from "@/core/contract";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ask } from "../kit/api";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 
@@ -14,7 +15,7 @@ export function SheetView({ entry }: { entry: Entry }) {
   const [onlyOpen, setOnlyOpen] = useState(false);
   const { data, error, refetch } = useQuery({
     queryKey: ["contest", entry.id, "sheets"],
-    queryFn: () => api<{ items: Sheet[] }>(`entries/${entry.id}/sheets`),
+    queryFn: () => ask(contest.sheets, { params: { entryId: entry.id } }),
   });
   if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   if (data === undefined) return <p className="p-4 text-soft">The multipliers are being counted.</p>;

@@ -2,8 +2,9 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
-import type { Entry, LogFile, Submission } from "@/core/contract";
-import { api } from "../kit/api";
+import type { Entry } from "@/core/contract";
+import * as contest from "@/core/contract/endpoints/contest";
+import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, fullTime, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -13,23 +14,23 @@ import { useStanding } from "./useContestLine";
 export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => void }) {
   const client = useQueryClient();
   const standing = useStanding(entry);
-  const path = `entries/${entry.id}`;
+  const params = { entryId: entry.id };
   const file = useQuery({
     queryKey: ["contest", entry.id, "log", entry],
-    queryFn: () => api<LogFile>(`${path}/log`),
+    queryFn: () => ask(contest.logFile, { params }),
     staleTime: 0,
   });
   const handed = useQuery({
     queryKey: ["contest", entry.id, "submissions"],
-    queryFn: () => api<{ items: Submission[] }>(`${path}/submissions`),
+    queryFn: () => ask(contest.submissions, { params }),
   });
   const refresh = () => client.invalidateQueries({ queryKey: ["contest", entry.id, "submissions"] });
   const submit = useMutation({
-    mutationFn: () => api<Submission>(`${path}/submissions`, { method: "POST" }),
+    mutationFn: () => ask(contest.submitLog, { params }),
     onSuccess: refresh,
   });
   const check = useMutation({
-    mutationFn: (id: number) => api<Submission>(`${path}/submissions/${id}/check`, { method: "POST" }),
+    mutationFn: (id: number) => ask(contest.fetchCheck, { params: { ...params, submissionId: id } }),
     onSuccess: refresh,
   });
   if (file.error !== null && file.data === undefined)
@@ -47,7 +48,7 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
           </span>
           <span className="flex-1" />
           <a
-            href={`/api/v1/${path}/log/file`}
+            href={addressOf(contest.logFileItself, { params })}
             download
             className="inline-flex h-7 items-center gap-1.5 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
           >

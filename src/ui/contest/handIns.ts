@@ -1,5 +1,6 @@
 import type { ContestContactInput, ContestLogged } from "@/core/contract";
-import { api, ApiProblem } from "../kit/api";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ApiProblem, ask } from "../kit/api";
 
 /** Contacts that were logged while the server was away. They stay in this browser until it has them. */
 const keyOf = (entryId: number) => `hand-ins-${entryId}`;
@@ -70,7 +71,7 @@ const PATIENCE_MS = 6000;
 export async function postContact(entryId: number, contact: ContestContactInput): Promise<ContestLogged> {
   const signal = AbortSignal.timeout(PATIENCE_MS);
   try {
-    return await api<ContestLogged>(`entries/${entryId}/contacts`, { method: "POST", json: contact, signal });
+    return await ask(contest.logContestContact, { params: { entryId }, body: contact, signal });
   } catch (error) {
     if (!signal.aborted) throw error;
     throw new ApiProblem({ type: "about:blank", title: "Slow", status: 0, detail: "The server does not answer." });

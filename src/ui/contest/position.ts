@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { newId } from "../kit/newId";
+import { tabId } from "../kit/tabId";
 
 /** This browser's seat in an entry with several. */
 export interface Seat {
@@ -17,8 +17,8 @@ export function useSeat(): [Seat | null, (change: Partial<Seat>) => void] {
   const [seat, setSeat] = useState<Seat | null>(null);
   useEffect(() => {
     const kept = sessionStorage.getItem(KEPT_AS);
-    const fresh: Seat = { id: newId(), name: "Position 1", operator: null };
-    const own = kept === null ? fresh : { ...fresh, ...(JSON.parse(kept) as Partial<Seat>) };
+    const fresh = { name: "Position 1", operator: null };
+    const own: Seat = { ...fresh, ...(kept === null ? {} : (JSON.parse(kept) as Partial<Seat>)), id: tabId() };
     sessionStorage.setItem(KEPT_AS, JSON.stringify(own));
     queueMicrotask(() => setSeat(own));
   }, []);

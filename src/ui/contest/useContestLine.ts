@@ -8,7 +8,8 @@ import { type ContactInput, isoOf, secondsOf } from "@/core/contact";
 import type { ContestContactInput, ContestWorth, Entry, LoggedContact, Standing } from "@/core/contract";
 import { type ContestLine, partKey } from "../entry/contestLine";
 import { type Draft, UNFOLDED } from "../entry/draft";
-import { api, ApiProblem, withQuery } from "../kit/api";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ApiProblem, ask } from "../kit/api";
 import { newId } from "../kit/newId";
 import { useLive } from "../kit/useLive";
 import { useRadio } from "../shell/radio";
@@ -107,10 +108,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
   function reserve(): Promise<number | null> {
     const counts = entry != null && partsOf(entry.rules, entry.side).some(({ type }) => type === "serial");
     if (!counts || seat === null) return Promise.resolve(null);
-    reserved.current ??= api<{ serial: number }>(`entries/${entry.id}/serials`, {
-      method: "POST",
-      json: { position: seat.id },
-    })
+    reserved.current ??= ask(contest.reserveSerial, { params: { entryId: entry.id }, body: { position: seat.id } })
       .then((answer) => {
         setSerial(answer.serial);
         return answer.serial;
@@ -123,8 +121,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
     if (reserved.current === null || entry == null || seat === null) return;
     reserved.current = null;
     setSerial(null);
-    const path = withQuery(`entries/${entry.id}/serials`, { position: seat.id });
-    void api(path, { method: "DELETE" }).catch(() => {});
+    void ask(contest.giveBackSerial, { params: { entryId: entry.id }, query: { position: seat.id } }).catch(() => {});
   }
 
   async function post(input: ContactInput, received: Readonly<Record<string, string>>): Promise<LoggedContact | null> {
@@ -232,16 +229,11 @@ function useWorth(entry: Entry | null, draft: Draft, band: string, mode: string)
       .filter(([key, value]) => key.startsWith(partKey("")) && value !== "")
       .map(([key, value]) => [key.slice(partKey("").length), value]),
   );
-  const path = withQuery(`entries/${entry?.id ?? 0}/worth`, {
-    call: draft.call,
-    band,
-    mode,
-    typed: JSON.stringify(typed),
-    at: draft.past === null ? undefined : isoOf(draft.past),
-  });
+  const at = draft.past === null ? undefined : isoOf(draft.past);
+  const asked = { call: draft.call, band, mode, typed: JSON.stringify(typed), at };
   const { data, refetch } = useQuery({
-    queryKey: ["contest", entry?.id, "worth", path],
-    queryFn: ({ signal }) => api<ContestWorth>(path, { signal }),
+    queryKey: ["contest", entry?.id, "worth", asked],
+    queryFn: ({ signal }) => ask(contest.worthOfTyped, { params: { entryId: entry?.id ?? 0 }, query: asked, signal }),
     enabled: entry !== null && draft.call.length > 1,
     placeholderData: keepPreviousData,
     staleTime: 0,
@@ -263,7 +255,7 @@ export function useStanding(entry: Entry | null): Standing | null {
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
   const { data } = useQuery({
     queryKey: key,
-    queryFn: () => api<Standing>(`entries/${entry!.id}/standing`),
+    queryFn: () => ask(contest.standing, { params: { entryId: entry!.id } }),
     enabled: entry !== null,
     refetchInterval: 60_000,
   });

@@ -2,13 +2,14 @@
 
 import { useQuery } from "@tanstack/react-query";
 import type { Entry } from "@/core/contract";
-import { api } from "../kit/api";
+import * as contest from "@/core/contract/endpoints/contest";
+import { ask } from "../kit/api";
 
 /** A logbook's entries into contests, the newest first. */
 export function useEntries(logbookId: number) {
   return useQuery({
     queryKey: ["contest", "entries", logbookId],
-    queryFn: () => api<{ items: Entry[] }>(`logbooks/${logbookId}/entries`),
+    queryFn: () => ask(contest.entries, { params: { logbookId } }),
   });
 }
 

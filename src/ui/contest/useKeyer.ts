@@ -3,7 +3,8 @@
 import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import { FASTEST, type Keying, SLOWEST, USUAL_KEYING } from "@/core/signal";
-import { api } from "../kit/api";
+import * as keyerEndpoints from "@/core/contract/endpoints/keyer";
+import { ask } from "../kit/api";
 import { useLive } from "../kit/useLive";
 
 const SPEED_KEPT_AS = "keyer-speed";
@@ -55,7 +56,7 @@ export function useKeyer(position: string): KeyerState {
 
   const stop = () => {
     setSending(false);
-    void api("keyer/stop", { method: "POST" }).catch((error: Error) => toast.error(error.message));
+    void ask(keyerEndpoints.keyerStop).catch((error: Error) => toast.error(error.message));
   };
   const onEscape = useEffectEvent((event: KeyboardEvent) => {
     if (event.key !== "Escape" || !sending) return;
@@ -81,7 +82,7 @@ export function useKeyer(position: string): KeyerState {
       setSent("");
       setSending(true);
       try {
-        await api("keyer/send", { method: "POST", json: { ...keptKeying(), speed, text, position } });
+        await ask(keyerEndpoints.keyerSend, { body: { ...keptKeying(), speed, text, position } });
       } catch (error) {
         setSending(false);
         toast.error((error as Error).message, { id: "keyer" });
@@ -91,7 +92,7 @@ export function useKeyer(position: string): KeyerState {
       const next = Math.min(FASTEST, Math.max(SLOWEST, speed + by));
       setSpeed(next);
       localStorage.setItem(SPEED_KEPT_AS, String(next));
-      void api("keyer/speed", { method: "POST", json: { speed: next } }).catch((error: Error) => {
+      void ask(keyerEndpoints.keyerSpeed, { body: { speed: next } }).catch((error: Error) => {
         // Without a transmission there need not be a keyer yet: the speed goes with the next one.
         if (sending) toast.error(error.message, { id: "keyer" });
       });

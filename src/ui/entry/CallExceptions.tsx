@@ -2,9 +2,9 @@
 
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { CallExceptionEntry } from "@/core/contract";
 import { type Entity, entityByCode } from "@/core/entity";
-import { api, ApiProblem } from "../kit/api";
+import * as calls from "@/core/contract/endpoints/calls";
+import { ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { EntityField } from "../kit/EntityField";
 import { Field } from "../kit/Field";
@@ -18,13 +18,12 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
   const [until, setUntil] = useState("");
   const { data, refetch } = useQuery({
     queryKey: ["exceptions"],
-    queryFn: () => api<{ items: CallExceptionEntry[] }>("call-exceptions"),
+    queryFn: () => ask(calls.exceptions),
   });
   const add = useMutation({
     mutationFn: () =>
-      api("call-exceptions", {
-        method: "POST",
-        json: { call, entityCode: entity?.code ?? 0, from: from || null, until: until || null },
+      ask(calls.addException, {
+        body: { call, entityCode: entity?.code ?? 0, from: from || null, until: until || null },
       }),
     onSuccess: () => {
       setCall("");
@@ -33,7 +32,7 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
     },
   });
   const remove = useMutation({
-    mutationFn: (id: number) => api(`call-exceptions/${id}`, { method: "DELETE" }),
+    mutationFn: (id: number) => ask(calls.removeException, { params: { exceptionId: id } }),
     onSettled: () => void refetch(),
   });
   const problem = add.error instanceof ApiProblem ? add.error : null;

@@ -3,10 +3,10 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, type RefObject, useEffect, useRef } from "react";
 import { isHintable } from "@/core/callsign";
-import type { CallHint } from "@/core/contract";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { useActions } from "../kit/actions";
 import { useSettled } from "../kit/useSettled";
-import { api, withQuery } from "../kit/api";
+import { ask } from "../kit/api";
 
 const AFTER_MS = 50;
 
@@ -25,7 +25,7 @@ export function CallHints({ logbookId, call, callRef, onPick }: CallHintsProps) 
   const list = useRef<HTMLDivElement>(null);
   const { data } = useQuery({
     queryKey: ["hints", logbookId, like],
-    queryFn: ({ signal }) => api<{ items: CallHint[] }>(withQuery(`logbooks/${logbookId}/hints`, { like }), { signal }),
+    queryFn: ({ signal }) => ask(logbooks.hints, { params: { logbookId }, query: { like }, signal }),
     enabled: asked,
     placeholderData: keepPreviousData,
     gcTime: 10_000,

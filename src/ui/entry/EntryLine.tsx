@@ -6,9 +6,11 @@ import { type KeyboardEvent, memo, type ReactNode, type RefObject, useRef, useSt
 import { toast } from "sonner";
 import { defaultReport } from "@/core/band";
 import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } from "@/core/contact";
-import type { Logbook, LoggedContact, Site } from "@/core/contract";
+import type { Logbook, LoggedContact } from "@/core/contract";
+import * as station from "@/core/contract/endpoints/station";
+import * as contacts from "@/core/contract/endpoints/contacts";
 import { useActions } from "../kit/actions";
-import { api, ApiProblem } from "../kit/api";
+import { ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
@@ -358,7 +360,7 @@ interface SiteChoiceProps {
 }
 
 function SiteChoice({ siteId, held, onChoose, onHold }: SiteChoiceProps) {
-  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => api<{ items: Site[] }>("sites") });
+  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
   return (
     <div className="col-span-2 flex items-end gap-1">
       <Choice
@@ -443,7 +445,7 @@ const MORE_KEYS = [
 ];
 
 async function logContact(logbookId: number, input: ContactInput): Promise<LoggedContact> {
-  return api(`logbooks/${logbookId}/contacts`, { method: "POST", json: input });
+  return ask(contacts.logContact, { params: { logbookId }, body: input });
 }
 
 function faultsOf(error: Error): Fault[] {

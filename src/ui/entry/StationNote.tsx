@@ -2,7 +2,8 @@
 
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { api } from "../kit/api";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Window } from "../kit/Window";
 
@@ -18,7 +19,7 @@ interface StationNoteProps {
 export function StationNote({ logbookId, call, note, onKept, onClose }: StationNoteProps) {
   const [text, setText] = useState(note ?? "");
   const keep = useMutation({
-    mutationFn: () => api(`logbooks/${logbookId}/stations/${call}`, { method: "PUT", json: { text } }),
+    mutationFn: () => ask(logbooks.keepNote, { params: { logbookId, call }, body: { text } }),
     onSuccess: () => {
       onKept();
       onClose();

@@ -1,8 +1,8 @@
 "use client";
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import type { Reading } from "@/core/contract";
-import { api, withQuery } from "../kit/api";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
+import { ask } from "../kit/api";
 import { useLive } from "../kit/useLive";
 
 /**
@@ -10,10 +10,10 @@ import { useLive } from "../kit/useLive";
  * takes the server some milliseconds, and an older question is broken off.
  */
 export function useReading(logbookId: number, call: string, band: string, mode: string, grid: string, within: number) {
-  const asked = withQuery(`logbooks/${logbookId}/reading`, { call, band, mode, grid: grid || undefined, within });
+  const asked = { call, band, mode, grid: grid || undefined, within };
   const query = useQuery({
-    queryKey: ["reading", asked],
-    queryFn: ({ signal }) => api<Reading>(asked, { signal }),
+    queryKey: ["reading", logbookId, asked],
+    queryFn: ({ signal }) => ask(logbooks.reading, { params: { logbookId }, query: asked, signal }),
     enabled: call.length > 1,
     placeholderData: keepPreviousData,
     staleTime: 0,

@@ -1,4 +1,14 @@
-import type { ProblemDetails } from "@/core/contract";
+import type { z } from "zod";
+import {
+  type BodyForm,
+  type CheckedLater,
+  type Endpoint,
+  type Items,
+  namesOf,
+  type Params,
+  type ProblemDetails,
+  UPLOAD,
+} from "@/core/contract";
 
 /** A request that the server refused, or that did not reach it. The message is fit to be shown. */
 export class ApiProblem extends Error {
@@ -19,20 +29,73 @@ const UNREACHABLE: ProblemDetails = {
   detail: "The server does not answer: is it still running? What you typed stays here.",
 };
 
-/** One request to the interface for programs; throws ApiProblem. */
-export async function api<Answer>(path: string, init: RequestInit & { json?: unknown } = {}): Promise<Answer> {
-  const { json, ...rest } = init;
-  const body =
-    json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } };
+type Part<Name extends string, Value> =
+  Record<never, never> extends Value ? { readonly [Key in Name]?: Value } : { readonly [Key in Name]: Value };
+type BodyInput<Body> = Body extends z.ZodType
+  ? z.input<Body>
+  : Body extends CheckedLater
+    ? unknown
+    : Body extends typeof UPLOAD
+      ? Blob
+      : undefined;
+/** What is asked of an endpoint: what its path names, its query, and its body. */
+type Asked<E> =
+  E extends Endpoint<infer Path, infer Query, infer Body>
+    ? Part<"params", Params<Path>> &
+        Part<"query", z.input<Query>> &
+        (Body extends undefined ? { readonly body?: undefined } : { readonly body: BodyInput<Body> })
+    : never;
+/** What an endpoint answers. */
+type Answered<E> =
+  E extends Endpoint<string, z.ZodType, BodyForm, infer Answer>
+    ? Answer extends z.ZodType
+      ? z.output<Answer>
+      : Answer extends Items<infer Item>
+        ? { readonly items: z.output<Item>[] }
+        : never
+    : never;
+type Optional<Value> = Record<never, never> extends Value ? [asked?: Value] : [asked: Value];
+
+/** The address of an endpoint, for a link or a download. What is undefined in the query is left out. */
+export function addressOf<E extends Endpoint>(endpoint: E, ...[asked]: Optional<Omit<Asked<E>, "body">>): string {
+  const { params = {}, query = {} } = (asked ?? {}) as { params?: Record<string, unknown>; query?: object };
+  let { path } = endpoint as Endpoint;
+  for (const { name, long } of namesOf(path)) {
+    const value = String(params[name]);
+    const encoded = long ? value.split("/").map(encodeURIComponent).join("/") : encodeURIComponent(value);
+    path = path.replace(long ? `{${name}...}` : `{${name}}`, () => encoded);
+  }
+  const given = Object.entries(query).filter(([, value]) => value !== undefined);
+  const text = new URLSearchParams(given.map(([name, value]) => [name, String(value)])).toString();
+  return `/api/v1/${path}${text === "" ? "" : `?${text}`}`;
+}
+
+/** One request to an endpoint; throws ApiProblem. */
+export async function ask<E extends Endpoint>(
+  endpoint: E,
+  ...[asked]: Optional<Asked<E> & { readonly signal?: AbortSignal }>
+): Promise<Answered<E>> {
+  const { body, signal = null } = (asked ?? {}) as { body?: unknown; signal?: AbortSignal | null };
+  const address = addressOf(endpoint, asked as never);
+  const upload = endpoint.body === UPLOAD;
   let response: Response;
   try {
-    response = await fetch(`/api/v1/${path}`, { ...rest, ...body });
+    response = await fetch(address, {
+      method: endpoint.method,
+      signal,
+      ...(body === undefined
+        ? {}
+        : {
+            body: upload ? (body as Blob) : JSON.stringify(body),
+            headers: { "content-type": upload ? UPLOAD.upload : "application/json" },
+          }),
+    });
   } catch (error) {
-    if (rest.signal?.aborted) throw error;
+    if (signal?.aborted === true) throw error;
     throw new ApiProblem(UNREACHABLE);
   }
-  const answer = (await response.json().catch(() => null)) as Answer | ProblemDetails | null;
-  if (response.ok) return answer as Answer;
+  const answer = (await response.json().catch(() => null)) as Answered<E> | ProblemDetails | null;
+  if (response.ok) return answer as Answered<E>;
   throw new ApiProblem(
     (answer as ProblemDetails | null) ?? {
       ...UNREACHABLE,
@@ -40,11 +103,4 @@ export async function api<Answer>(path: string, init: RequestInit & { json?: unk
       detail: `The server answered with error ${response.status}.`,
     },
   );
-}
-
-/** The path with the given parameters; those that are undefined are left out. */
-export function withQuery(path: string, query: Readonly<Record<string, string | number | undefined>>): string {
-  const given = Object.entries(query).filter((entry): entry is [string, string | number] => entry[1] !== undefined);
-  const text = new URLSearchParams(given.map(([name, value]) => [name, String(value)])).toString();
-  return text === "" ? path : `${path}?${text}`;
 }

@@ -2,17 +2,23 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Job } from "@/core/contract";
-import { api } from "./api";
+import type { Job, JobOf } from "@/core/contract";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import { ask } from "./api";
 import { useLive } from "./useLive";
 
-/** A job by its number, kept up to date by the live stream. */
-export function useJob(id: number | null): Job | null {
+/** A job of one kind by its number, kept up to date by the live stream. */
+export function useJob<Kind extends Job["kind"]>(id: number | null, kind: Kind): JobOf<Kind> | null {
   const [live, setLive] = useState<Job | null>(null);
   useLive((event) => {
     if (event.type === "job" && event.job.id === id) setLive(event.job);
   });
-  const { data } = useQuery({ queryKey: ["jobs", id], queryFn: () => api<Job>(`jobs/${id}`), enabled: id !== null });
+  const { data } = useQuery({
+    queryKey: ["jobs", id],
+    queryFn: () => ask(jobs.job, { params: { jobId: id ?? 0 } }),
+    enabled: id !== null,
+  });
   if (id === null) return null;
-  return live?.id === id && (data === undefined || data.state === "running") ? live : (data ?? live);
+  const job = live?.id === id && (data === undefined || data.state === "running") ? live : (data ?? live);
+  return job?.kind === kind ? (job as JobOf<Kind>) : null;
 }

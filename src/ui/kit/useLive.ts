@@ -2,23 +2,34 @@
 
 import { useEffect, useEffectEvent } from "react";
 import type { LiveEvent } from "@/core/contract";
+import { events } from "@/core/contract/endpoints/station";
+import { addressOf } from "./api";
+import { tabId } from "./tabId";
 
 type Listener = (event: LiveEvent | { readonly type: "reconnected" } | { readonly type: "lost" }) => void;
 
 const listeners = new Set<Listener>();
 let source: EventSource | null = null;
 
-/** One stream for the page, shared by all who listen; it is opened by the first and closed by the last. */
+/** The logbook whose events are heard, besides those of this tab and of everybody. */
+let logbook: number | null = null;
+
+/** One stream for the page, shared by all who listen; it is opened for the first and closed by the last. */
 function open(): void {
-  connect(false);
+  if (source === null && logbook !== null && listeners.size > 0) connect(logbook, false);
+}
+
+function close(): void {
+  source?.close();
+  source = null;
 }
 
 /** A stream that was refused, and not only broken off, is closed for good by the browser: another is tried for. */
 const RETRY_MS = 2000;
 
-function connect(wasLost: boolean): void {
+function connect(of: number, wasLost: boolean): void {
   let lost = wasLost;
-  const stream = new EventSource("/api/v1/events");
+  const stream = new EventSource(addressOf(events, { query: { logbook: of, position: tabId() } }));
   source = stream;
   stream.onmessage = ({ data }) => tell(JSON.parse(String(data)) as LiveEvent);
   stream.onopen = () => {
@@ -28,12 +39,25 @@ function connect(wasLost: boolean): void {
   stream.onerror = () => {
     if (!lost) tell({ type: "lost" });
     lost = true;
-    if (stream.readyState === EventSource.CLOSED) setTimeout(() => source === stream && connect(true), RETRY_MS);
+    if (stream.readyState === EventSource.CLOSED) setTimeout(() => source === stream && connect(of, true), RETRY_MS);
   };
 }
 
 function tell(event: Parameters<Listener>[0]): void {
   for (const listener of listeners) listener(event);
+}
+
+/** Says whose events the page hears. It stands before all that listen. */
+export function LiveOf({ logbookId }: { logbookId: number }) {
+  useEffect(() => {
+    logbook = logbookId;
+    open();
+    return () => {
+      logbook = null;
+      close();
+    };
+  }, [logbookId]);
+  return null;
 }
 
 /** Hears what changes on the server. After the connection was lost, "reconnected" means: load anew. */
@@ -42,12 +66,10 @@ export function useLive(listener: Listener): void {
   useEffect(() => {
     const own: Listener = (event) => latest(event);
     listeners.add(own);
-    if (source === null) open();
+    open();
     return () => {
       listeners.delete(own);
-      if (listeners.size > 0) return;
-      source?.close();
-      source = null;
+      if (listeners.size === 0) close();
     };
   }, []);
 }

@@ -3,10 +3,12 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useRef, useState } from "react";
+import type { z } from "zod";
 import { bandLabel } from "@/core/band";
 import { standing } from "@/core/confirm";
-import type { CardsReport, ContactPage, StoredContact } from "@/core/contract";
-import { api, withQuery } from "../kit/api";
+import type { StoredContact } from "@/core/contract";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
@@ -30,20 +32,21 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
   const [last, setLast] = useState<{ readonly batchIds: readonly number[]; readonly said: string } | null>(null);
   const callRef = useRef<HTMLInputElement>(null);
   const undo = useUndo(logbookId, () => setLast(null));
+  const params = { logbookId };
   const { data, error } = useQuery({
     queryKey: ["cards", logbookId, call],
-    queryFn: () => api<ContactPage>(withQuery(`logbooks/${logbookId}/contacts`, { call, limit: LISTED })),
+    queryFn: () => ask(contacts.listContacts, { params, query: { call, limit: LISTED } }),
     enabled: call !== "",
     staleTime: 0,
   });
   const { data: owed } = useQuery({
     queryKey: ["cardsOwed", logbookId],
-    queryFn: () => api<ContactPage>(withQuery(`logbooks/${logbookId}/contacts`, { filter: OWED, offset: 0, limit: 1 })),
+    queryFn: () => ask(contacts.listContacts, { params, query: { filter: OWED, offset: 0, limit: 1 } }),
     staleTime: 0,
   });
   const mark = useMutation({
-    mutationFn: async (ids: readonly number[]) => {
-      const send = (json: object) => api<CardsReport>(`logbooks/${logbookId}/cards`, { method: "POST", json });
+    mutationFn: async (ids: number[]) => {
+      const send = (body: z.input<typeof contacts.markCards.body>) => ask(contacts.markCards, { params, body });
       const received = await send({ ids, received: "confirmed", on: on || null, via: via || null });
       const unanswered = items.filter((one) => ids.includes(one.id) && !isSent(one)).map(({ id }) => id);
       const owed =

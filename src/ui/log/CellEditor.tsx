@@ -7,7 +7,8 @@ import { FACT_FIELDS, factText } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { ENTITIES, entityByCode } from "@/core/entity";
 import type { LogColumn } from "@/core/view";
-import { api, ApiProblem } from "../kit/api";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ApiProblem, ask } from "../kit/api";
 import { differences, readField } from "./contactForm";
 
 interface CellEditorProps {
@@ -24,10 +25,10 @@ export function CellEditor({ contact, column, onDone }: CellEditorProps) {
   const [current, setCurrent] = useState(contact);
   const [text, setText] = useState(() => shownText(contact, column));
   const [fault, setFault] = useState<string | null>(null);
-  const path = `logbooks/${contact.logbookId}/contacts/${contact.id}`;
+  const params = { logbookId: contact.logbookId, contactId: contact.id };
   const save = useMutation({
     mutationFn: (patch: object) =>
-      api<StoredContact>(path, { method: "PATCH", json: { ...patch, revision: current.revision } }),
+      ask(contacts.changeContact, { params, body: { ...patch, revision: current.revision } }),
     onSuccess: (saved, patch) => {
       const also = differences(current, saved, patch);
       if (also.length > 0)
@@ -38,7 +39,7 @@ export function CellEditor({ contact, column, onDone }: CellEditorProps) {
     },
     onError: async (error) => {
       if (!(error instanceof ApiProblem) || error.details.status !== 409) return setFault(error.message);
-      const now = await api<StoredContact>(path);
+      const now = await ask(contacts.contact, { params });
       const [found] = differences(current, now);
       setCurrent(now);
       setFault(

@@ -4,9 +4,12 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { RECEIVED_STATES, SENT_STATES } from "@/core/confirm";
 import { FACT_GROUPS, type FactField } from "@/core/contact";
-import { type Change, type ChangeReport, type Job, type Selection, SETTABLE_FACTS, type Site } from "@/core/contract";
+import { type Change, type ChangeReport, type Selection, SETTABLE_FACTS } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
-import { api } from "../kit/api";
+import * as station from "@/core/contract/endpoints/station";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { EntityField } from "../kit/EntityField";
@@ -45,23 +48,24 @@ export function ChangeWindow({ logbookId, selection, selected, onClose }: Change
   const [draft, setDraft] = useState<ChangeDraft>(EMPTY_CHANGE);
   const [previewId, setPreviewId] = useState<number | null>(null);
   const [changeId, setChangeId] = useState<number | null>(null);
-  const preview = useJob(previewId);
-  const change = useJob(changeId);
-  const path = `logbooks/${logbookId}/changes`;
+  const preview = useJob(previewId, "preview");
+  const change = useJob(changeId, "change");
   const read = changeFrom(draft);
   const [tried, setTried] = useState(false);
   const fault = "fault" in read ? read.fault : null;
 
   const look = useMutation({
-    mutationFn: (asked: Change) => api<Job>(path, { method: "POST", json: { selection, change: asked } }),
+    mutationFn: (asked: Change) =>
+      ask(contacts.previewChange, { params: { logbookId }, body: { selection, change: asked } }),
     onSuccess: (job) => setPreviewId(job.id),
   });
   const run = useMutation({
-    mutationFn: (id: number) => api<Job>(`${path}/${id}/run`, { method: "POST" }),
+    mutationFn: (id: number) => ask(contacts.runChange, { params: { logbookId, jobId: id } }),
     onSuccess: (job) => setChangeId(job.id),
   });
-  const cancel = useMutation({ mutationFn: (id: number) => api(`jobs/${id}/cancel`, { method: "POST" }) });
-  const report = preview?.state === "done" ? (preview.report as ChangeReport) : null;
+  const cancel = useMutation({ mutationFn: (id: number) => ask(jobs.cancelJob, { params: { jobId: id } }) });
+  const done = change !== null && change.state !== "running" ? change.report : null;
+  const report = preview?.state === "done" ? preview.report : null;
 
   function submit() {
     if (changeId !== null) return onClose();
@@ -89,7 +93,7 @@ export function ChangeWindow({ logbookId, selection, selected, onClose }: Change
         changeId !== null ? (
           <>
             {change?.state === "running" && <Button onClick={() => cancel.mutate(changeId)}>Cancel the change</Button>}
-            {change !== null && change.state !== "running" && <UndoChange logbookId={logbookId} job={change} />}
+            {done !== null && <UndoChange logbookId={logbookId} report={done} />}
             <Button key="close" type="submit" look="act" autoFocus>
               {change?.state === "running" ? "Go on in the background" : "Close"}
             </Button>
@@ -162,7 +166,7 @@ export function ChangeWindow({ logbookId, selection, selected, onClose }: Change
 
 function ChangeForm({ draft, setDraft }: { draft: ChangeDraft; setDraft: (draft: ChangeDraft) => void }) {
   const { logbook, logbooks } = useLogbook();
-  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => api<{ items: Site[] }>("sites") });
+  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
   const field = SETTABLE_FACTS.find(({ key }) => key === draft.field)!;
   switch (draft.do) {
     case "set":
@@ -358,8 +362,7 @@ function Report({ report }: { report: ChangeReport }) {
   );
 }
 
-function UndoChange({ logbookId, job }: { logbookId: number; job: Job }) {
-  const { batchId, changed } = job.report as ChangeReport;
+function UndoChange({ logbookId, report: { batchId, changed } }: { logbookId: number; report: ChangeReport }) {
   const undo = useUndo(logbookId);
   if (batchId === null || changed === 0) return null;
   return (

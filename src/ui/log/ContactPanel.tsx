@@ -6,9 +6,10 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import { CHANNEL_NAMES } from "@/core/confirm";
 import { FACT_GROUPS, type FactKey } from "@/core/contact";
-import type { HistoryEntry, StoredContact } from "@/core/contract";
+import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
-import { api, ApiProblem } from "../kit/api";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { EntityField } from "../kit/EntityField";
 import { Field } from "../kit/Field";
@@ -31,10 +32,10 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
   const [card, setCard] = useState(() => cardOf(opened));
   const { patch, faults } = changesIn(contact, form, card);
   const dirty = faults.size > 0 || Object.keys(patch).length > 0;
-  const path = `logbooks/${contact.logbookId}/contacts/${contact.id}`;
+  const params = { logbookId: contact.logbookId, contactId: contact.id };
 
   const save = useMutation({
-    mutationFn: (revision: number) => api<StoredContact>(path, { method: "PATCH", json: { ...patch, revision } }),
+    mutationFn: (revision: number) => ask(contacts.changeContact, { params, body: { ...patch, revision } }),
     onSuccess: (saved) => {
       const also = differences(contact, saved, patch);
       toast.success(`${saved.call} is changed.`, {
@@ -43,7 +44,8 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
       onClose();
     },
     onError: async (error) => {
-      if (error instanceof ApiProblem && error.details.status === 409) setMeanwhile(await api<StoredContact>(path));
+      if (error instanceof ApiProblem && error.details.status === 409)
+        setMeanwhile(await ask(contacts.contact, { params }));
     },
   });
   const problem = save.error instanceof ApiProblem && save.error.details.status !== 409 ? save.error : null;
@@ -113,7 +115,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
           <CardFields card={card} faults={faults} onChange={setCard} />
           <Confirmations contact={contact} />
           <OtherFields contact={contact} />
-          <History path={path} />
+          <History params={params} />
         </div>
         <div className="grid gap-2 border-t border-line px-5 py-3">
           {meanwhile !== null && (
@@ -218,10 +220,10 @@ function OtherFields({ contact }: { contact: StoredContact }) {
   );
 }
 
-function History({ path }: { path: string }) {
+function History({ params }: { params: { logbookId: number; contactId: number } }) {
   const { data } = useQuery({
-    queryKey: ["history", path],
-    queryFn: () => api<{ items: HistoryEntry[] }>(`${path}/history`),
+    queryKey: ["history", params],
+    queryFn: () => ask(contacts.contactHistory, { params }),
     staleTime: 0,
   });
   return (

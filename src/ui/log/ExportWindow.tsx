@@ -5,7 +5,8 @@ import { useState } from "react";
 import { z } from "zod";
 import { type Export, EXPORT_FORMS, type ExportForm, type ExportInput, type Selection } from "@/core/contract";
 import type { Layout } from "@/core/view";
-import { api } from "../kit/api";
+import * as files from "@/core/contract/endpoints/files";
+import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
@@ -36,18 +37,18 @@ export function ExportWindow({ logbookId, layout, total, filtered, selected, onC
   const [what, setWhat] = useState<What>(selected !== null ? "selected" : filtered !== null ? "filter" : "log");
   const [from, setFrom] = useState("");
   const [until, setUntil] = useState("");
-  const path = `logbooks/${logbookId}/exports`;
+  const fileOf = (exportId: number) => addressOf(files.exportFile, { params: { logbookId, exportId } });
   const client = useQueryClient();
   const { data } = useQuery({
     queryKey: ["exports", logbookId],
-    queryFn: () => api<{ items: Export[] }>(path),
+    queryFn: () => ask(files.exports, { params: { logbookId } }),
     staleTime: 0,
   });
   const start = useMutation({
-    mutationFn: (json: ExportInput) => api<Export>(path, { method: "POST", json }),
+    mutationFn: (body: ExportInput) => ask(files.startExport, { params: { logbookId }, body }),
     onSuccess: ({ id }) => {
       void client.invalidateQueries({ queryKey: ["exports", logbookId] });
-      save(`/api/v1/${path}/${id}/file`);
+      save(fileOf(id));
     },
   });
 
@@ -142,7 +143,7 @@ export function ExportWindow({ logbookId, layout, total, filtered, selected, onC
                 {WHAT_WORDS[one.what]}, {FORM_WORDS[one.form]}
               </span>
               <span className="text-soft">{many(one.contacts, "contact")}</span>
-              <Button small look="quiet" onClick={() => save(`/api/v1/${path}/${one.id}/file`)}>
+              <Button small look="quiet" onClick={() => save(fileOf(one.id))}>
                 Save again
               </Button>
             </li>

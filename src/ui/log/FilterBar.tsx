@@ -9,7 +9,7 @@ import { Button } from "../kit/Button";
 import { NameWindow } from "../kit/NameWindow";
 import { ConditionWindow } from "./ConditionWindow";
 import { addedTo, changedAt, type Path, withJoinTurned } from "./filterTree";
-import { useSaved } from "./useSaved";
+import { useSavedFilters } from "./useSaved";
 
 interface FilterBarProps {
   logbookId: number;
@@ -25,7 +25,7 @@ export type EditedCondition = { readonly into: Path } | { readonly at: Path; rea
 /** The filter as chips: each is changed by a click on it, and removed by its cross. */
 export function FilterBar({ logbookId, filter, setFilter, editing, setEditing }: FilterBarProps) {
   const [naming, setNaming] = useState(false);
-  const { keep } = useSaved(logbookId, "filters");
+  const { keep } = useSavedFilters(logbookId);
   useActions([
     {
       id: "addCondition",

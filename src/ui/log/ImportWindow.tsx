@@ -4,8 +4,11 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
-import { type ImportChoices, type ImportReport, type Job, type LookReport, type Site } from "@/core/contract";
-import { api, withQuery } from "../kit/api";
+import { type ImportChoices, type ImportReport, type JobOf, type LookReport } from "@/core/contract";
+import * as station from "@/core/contract/endpoints/station";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import * as fileEndpoints from "@/core/contract/endpoints/files";
+import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { count, fullTime, many } from "../kit/format";
@@ -26,7 +29,7 @@ const USUAL_CHOICES: ImportChoices = { duplicates: "skip", siteId: null, recalcu
 /** From choosing files, through looking into each before anything is written, to the report of what became of it. */
 export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
   const { logbook } = useLogbook();
-  const path = `logbooks/${logbook.id}/imports`;
+  const logbookId = logbook.id;
   const [files, setFiles] = useState(dropped);
   const [at, setAt] = useState(0);
   const [choices, setChoices] = useState(USUAL_CHOICES);
@@ -34,25 +37,26 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
   const [jobId, setJobId] = useState<number | null>(null);
   const picker = useRef<HTMLInputElement>(null);
   const file = files[at];
-  const looked = useJob(lookId);
-  const job = useJob(jobId);
-  const report = looked?.state === "done" ? (looked.report as LookReport) : null;
+  const looked = useJob(lookId, "look");
+  const job = useJob(jobId, "import");
+  const report = looked?.state === "done" ? looked.report : null;
 
   const look = useMutation({
     mutationFn: (chosen: File) =>
-      api<Job>(withQuery(path, { name: chosen.name, look: "yes" }), {
-        method: "POST",
+      ask(fileEndpoints.startImport, {
+        params: { logbookId },
+        query: { name: chosen.name, look: "yes" },
         body: chosen,
-        headers: { "content-type": "application/octet-stream" },
       }),
     onSuccess: ({ id }) => setLookId(id),
   });
   const run = useMutation({
-    mutationFn: (id: number) => api<Job>(`${path}/${id}/run`, { method: "POST", json: choices }),
+    mutationFn: (id: number) =>
+      ask(fileEndpoints.importLookedInto, { params: { logbookId, jobId: id }, body: choices }),
     onSuccess: ({ id }) => setJobId(id),
   });
   const cancel = useMutation({
-    mutationFn: (id: number) => api(`jobs/${id}/cancel`, { method: "POST" }),
+    mutationFn: (id: number) => ask(jobs.cancelJob, { params: { jobId: id } }),
     onError: (error) => toast.error(error.message),
   });
 
@@ -65,7 +69,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
   function forget() {
     if (lookId === null || jobId !== null) return;
     if (looked?.state === "running") cancel.mutate(lookId);
-    void api(`${path}/${lookId}`, { method: "DELETE" }).catch(() => {});
+    void ask(fileEndpoints.dropLookedInto, { params: { logbookId, jobId: lookId } }).catch(() => {});
   }
 
   function close() {
@@ -103,7 +107,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
       onSubmit={submit}
       buttons={
         <>
-          {job?.state === "done" && <UndoImport job={job} />}
+          {job?.state === "done" && job.report !== null && <UndoImport report={job.report} />}
           {job?.state === "running" && <Button onClick={() => cancel.mutate(job.id)}>Cancel the import</Button>}
           {job === null && at + 1 < files.length && <Button onClick={next}>Pass over this file</Button>}
           {job === null ? (
@@ -136,7 +140,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
         className="hidden"
         onChange={({ target }) => setFiles([...(target.files ?? [])])}
       />
-      {file === undefined && job === null && <History path={path} onShow={setJobId} />}
+      {file === undefined && job === null && <History logbookId={logbookId} onShow={setJobId} />}
       {job === null && file !== undefined && problem === null && report === null && (
         <>
           <p className="text-soft" role="status">
@@ -161,8 +165,12 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
   );
 }
 
-function History({ path, onShow }: { path: string; onShow: (jobId: number) => void }) {
-  const { data } = useQuery({ queryKey: ["imports", path], queryFn: () => api<{ items: Job[] }>(path), staleTime: 0 });
+function History({ logbookId, onShow }: { logbookId: number; onShow: (jobId: number) => void }) {
+  const { data } = useQuery({
+    queryKey: ["imports", logbookId],
+    queryFn: () => ask(fileEndpoints.imports, { params: { logbookId } }),
+    staleTime: 0,
+  });
   return (
     <section aria-label="Imported before">
       <p className="mb-3 text-soft">Or drop files anywhere on the Desk.</p>
@@ -193,7 +201,7 @@ interface ChoicesProps {
 
 function Choices({ choices, setChoices, report }: ChoicesProps) {
   const { logbook } = useLogbook();
-  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => api<{ items: Site[] }>("sites") });
+  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
   const silent = report.sites.filter(({ call }) => call === null).reduce((sum, site) => sum + site.count, 0);
   return (
     <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
@@ -321,8 +329,8 @@ function Look({ report }: { report: LookReport }) {
   );
 }
 
-function ImportProgress({ job }: { job: Job }) {
-  const report = job.report as ImportReport | null;
+function ImportProgress({ job }: { job: JobOf<"import"> }) {
+  const { report } = job;
   return (
     <>
       {job.state === "running" && <ProgressBar job={job} />}
@@ -350,7 +358,11 @@ function ImportProgress({ job }: { job: Job }) {
             more={report.refusedCount - report.refused.length}
           />
           {report.refusedCount > 0 && (
-            <a href={`/api/v1/jobs/${job.id}/refused`} download className="justify-self-start text-signal underline">
+            <a
+              href={addressOf(jobs.refusedRecords, { params: { jobId: job.id } })}
+              download
+              className="justify-self-start text-signal underline"
+            >
               Save the refused records as they came
             </a>
           )}
@@ -410,9 +422,8 @@ function Lines({
   );
 }
 
-function UndoImport({ job }: { job: Job }) {
+function UndoImport({ report: { batchId, added, merged } }: { report: ImportReport }) {
   const { logbook } = useLogbook();
-  const { batchId, added, merged } = job.report as ImportReport;
   const undo = useUndo(logbook.id);
   if (batchId === null || added + merged === 0) return null;
   return (

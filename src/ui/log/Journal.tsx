@@ -3,8 +3,9 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Batch, BatchEntry } from "@/core/contract";
-import { api } from "../kit/api";
+import type { Batch } from "@/core/contract";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -17,7 +18,7 @@ export function Journal({ logbookId, onClose }: { logbookId: number; onClose: ()
   const [inside, setInside] = useState<number | null>(null);
   const { data, isError, refetch } = useQuery({
     queryKey: ["journal", logbookId],
-    queryFn: () => api<{ items: Batch[] }>(`logbooks/${logbookId}/journal`),
+    queryFn: () => ask(logbooks.journal, { params: { logbookId } }),
     staleTime: 0,
   });
   useLive((event) => {
@@ -83,7 +84,7 @@ export function Journal({ logbookId, onClose }: { logbookId: number; onClose: ()
 function Inside({ logbookId, batch }: { logbookId: number; batch: Batch }) {
   const { data, isError } = useQuery({
     queryKey: ["journal", logbookId, batch.id],
-    queryFn: () => api<{ items: BatchEntry[] }>(`logbooks/${logbookId}/journal/${batch.id}`),
+    queryFn: () => ask(logbooks.batch, { params: { logbookId, batchId: batch.id } }),
   });
   const items = data?.items ?? [];
   return (

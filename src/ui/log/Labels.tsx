@@ -4,8 +4,8 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
-import type { CardsReport, ContactPage } from "@/core/contract";
-import { api, withQuery } from "../kit/api";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -21,12 +21,11 @@ const AT_ONCE = 200;
 /** The cards owed, a label for each, by way and call; to be printed and marked as sent. */
 export function Labels() {
   const { logbook } = useLogbook();
+  const params = { logbookId: logbook.id };
   const { data, isError, refetch } = useQuery({
     queryKey: ["labels", logbook.id],
     queryFn: () =>
-      api<ContactPage>(
-        withQuery(`logbooks/${logbook.id}/contacts`, { filter: OWED, sort: "call", offset: 0, limit: PAGE }),
-      ),
+      ask(contacts.listContacts, { params, query: { filter: OWED, sort: "call", offset: 0, limit: PAGE } }),
     staleTime: 0,
   });
   const labels = labelsFor(data?.items ?? []);
@@ -35,9 +34,9 @@ export function Labels() {
     mutationFn: async (ids: readonly number[]) => {
       const batches: number[] = [];
       for (let start = 0; start < ids.length; start += AT_ONCE) {
-        const { batchId } = await api<CardsReport>(`logbooks/${logbook.id}/cards`, {
-          method: "POST",
-          json: { ids: ids.slice(start, start + AT_ONCE), sent: "sent", on: new Date().toISOString().slice(0, 10) },
+        const { batchId } = await ask(contacts.markCards, {
+          params,
+          body: { ids: ids.slice(start, start + AT_ONCE), sent: "sent", on: new Date().toISOString().slice(0, 10) },
         });
         if (batchId !== null) batches.push(batchId);
       }

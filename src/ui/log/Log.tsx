@@ -7,8 +7,9 @@ import { type ReactNode, type RefObject, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
 import { columnsOf, EMPTY_FILTER, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
+import * as contacts from "@/core/contract/endpoints/contacts";
 import { useActions } from "../kit/actions";
-import { api } from "../kit/api";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { DropMenu } from "../kit/DropMenu";
 import { count } from "../kit/format";
@@ -26,7 +27,7 @@ import { ALL_PICKED, NONE_PICKED, pickedCount, selectionOf } from "./selection";
 import { isNarrowed, useContactRows } from "./useContactRows";
 import { useDeleteContact } from "./useDeleteContact";
 import { useLayout } from "./useLayout";
-import { useSaved } from "./useSaved";
+import { useSavedFilters, useSavedViews } from "./useSaved";
 import { ViewsWindow } from "./ViewsWindow";
 
 const FIND_DEBOUNCE_MS = 60;
@@ -55,8 +56,8 @@ export function Log({ leaveTo, children }: LogProps) {
   const [contact, setContact] = useState<StoredContact | null>(null);
   const tableRef = useRef<HTMLDivElement>(null);
   const findRef = useRef<HTMLInputElement>(null);
-  const filters = useSaved(logbook.id, "filters");
-  const views = useSaved(logbook.id, "views");
+  const filters = useSavedFilters(logbook.id);
+  const views = useSavedViews(logbook.id);
   const narrowed = isNarrowed(asked);
   const held = {
     ...(find.trim() === "" ? {} : { find: find.trim() }),
@@ -70,9 +71,9 @@ export function Log({ leaveTo, children }: LogProps) {
 
   const pin = useMutation({
     mutationFn: ({ id, pin: pinned, revision }: StoredContact) =>
-      api<StoredContact>(`logbooks/${logbook.id}/contacts/${id}`, {
-        method: "PATCH",
-        json: { pin: !pinned, revision },
+      ask(contacts.changeContact, {
+        params: { logbookId: logbook.id, contactId: id },
+        body: { pin: !pinned, revision },
       }),
     onSuccess: ({ call, pin: pinned }) => toast(pinned ? `${call} is pinned.` : `The pin of ${call} is taken off.`),
     onError: (error) => toast.error(error.message),

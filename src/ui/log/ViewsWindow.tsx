@@ -8,7 +8,7 @@ import { Button } from "../kit/Button";
 import { Field } from "../kit/Field";
 import { many } from "../kit/format";
 import { Window } from "../kit/Window";
-import { useSaved } from "./useSaved";
+import { useSavedViews } from "./useSaved";
 
 interface ViewsWindowProps {
   logbookId: number;
@@ -19,7 +19,7 @@ interface ViewsWindowProps {
 
 /** The kept views of a logbook: shown, renamed, copied, replaced and removed. */
 export function ViewsWindow({ logbookId, layout, onShow, onClose }: ViewsWindowProps) {
-  const { items, keep, replace, remove } = useSaved(logbookId, "views");
+  const { items, keep, replace, remove } = useSavedViews(logbookId);
   const [name, setName] = useState("");
   const [renaming, setRenaming] = useState<SavedView | null>(null);
   const problem = keep.error ?? replace.error ?? remove.error;

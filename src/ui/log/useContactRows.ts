@@ -1,9 +1,9 @@
 "use client";
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { ContactPage } from "@/core/contract";
 import { type FilterGroup, NEWEST_FIRST, type Sort, sortText } from "@/core/view";
-import { api, withQuery } from "../kit/api";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ask } from "../kit/api";
 import { useLive } from "../kit/useLive";
 import {
   EMPTY_WINDOW,
@@ -61,7 +61,7 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
   // The rows in hand are of this generation; those of another are replaced by the first page that comes.
   const held = useRef(0);
   const shown = useRef<readonly [number, number]>([0, 0]);
-  const query = withQuery("", queryOf(asked)).slice(1);
+  const query = JSON.stringify(queryOf(asked));
 
   const keep = useCallback((next: RowWindow) => {
     latest.current = next;
@@ -74,9 +74,10 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
       loading.current.add(page);
       const begun = generation.current;
       try {
-        const answer = await api<ContactPage>(
-          `logbooks/${logbookId}/contacts?offset=${page * PAGE}&limit=${PAGE}${query === "" ? "" : `&${query}`}`,
-        );
+        const answer = await ask(contacts.listContacts, {
+          params: { logbookId },
+          query: { ...(JSON.parse(query) as ReturnType<typeof queryOf>), offset: page * PAGE, limit: PAGE },
+        });
         if (begun !== generation.current) return;
         const rows = held.current === begun ? latest.current : EMPTY_WINDOW;
         held.current = begun;
@@ -127,7 +128,7 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
   useLive((event) => {
     if (event.type === "reconnected") return reload();
     if ((event.type !== "contacts" && event.type !== "manyContacts") || event.logbookId !== logbookId) return;
-    if (query !== "") return reload();
+    if (query !== "{}") return reload();
     if (event.type === "manyContacts") {
       generation.current++;
       loading.current.clear();

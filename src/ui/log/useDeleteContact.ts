@@ -3,7 +3,8 @@
 import { useMutation } from "@tanstack/react-query";
 import { toast } from "sonner";
 import type { StoredContact } from "@/core/contract";
-import { api } from "../kit/api";
+import * as contacts from "@/core/contract/endpoints/contacts";
+import { ask } from "../kit/api";
 import { useUndo } from "./useUndo";
 
 /** Deletes a contact, with an undo beside the message that says so. */
@@ -11,7 +12,7 @@ export function useDeleteContact(logbookId: number): (contact: StoredContact, on
   const undo = useUndo(logbookId);
   const remove = useMutation({
     mutationFn: ({ contact }: { contact: StoredContact; onDeleted: (() => void) | undefined }) =>
-      api<{ batchId: number }>(`logbooks/${logbookId}/contacts/${contact.id}`, { method: "DELETE" }),
+      ask(contacts.deleteContact, { params: { logbookId, contactId: contact.id } }),
     onSuccess: ({ batchId }, { contact: { call }, onDeleted }) => {
       onDeleted?.();
       toast(`${call} is deleted.`, {

@@ -2,32 +2,44 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { SavedFilter, SavedView } from "@/core/contract";
-import { api } from "../kit/api";
+import { filters, views } from "@/core/contract/endpoints/saved";
+import { ask } from "../kit/api";
 
-interface Kept {
-  readonly filters: SavedFilter;
-  readonly views: SavedView;
+/** Filters kept under names in a logbook, and how they are kept, changed and removed. */
+export function useSavedFilters(logbookId: number) {
+  const params = { logbookId };
+  return useKept<SavedFilter>(["saved", "filters", logbookId], {
+    list: () => ask(filters.list, { params }),
+    keep: (body) => ask(filters.keep, { params, body }),
+    replace: ({ id, ...body }) => ask(filters.replace, { params: { logbookId, savedId: id }, body }),
+    remove: (savedId) => ask(filters.remove, { params: { logbookId, savedId } }),
+  });
 }
 
-/** Filters or views kept under names in a logbook, and how they are kept, changed and removed. */
-export function useSaved<Kind extends keyof Kept>(logbookId: number, kind: Kind) {
-  type Item = Kept[Kind];
-  const path = `logbooks/${logbookId}/${kind}`;
+/** Views kept under names in a logbook, and how they are kept, changed and removed. */
+export function useSavedViews(logbookId: number) {
+  const params = { logbookId };
+  return useKept<SavedView>(["saved", "views", logbookId], {
+    list: () => ask(views.list, { params }),
+    keep: (body) => ask(views.keep, { params, body }),
+    replace: ({ id, ...body }) => ask(views.replace, { params: { logbookId, savedId: id }, body }),
+    remove: (savedId) => ask(views.remove, { params: { logbookId, savedId } }),
+  });
+}
+
+interface Shelf<Item> {
+  readonly list: () => Promise<{ readonly items: readonly Item[] }>;
+  readonly keep: (item: Omit<Item, "id">) => Promise<Item>;
+  readonly replace: (item: Item) => Promise<Item>;
+  readonly remove: (id: number) => Promise<unknown>;
+}
+
+function useKept<Item>(queryKey: readonly unknown[], shelf: Shelf<Item>) {
   const client = useQueryClient();
-  const queryKey = ["saved", kind, logbookId];
-  const { data } = useQuery({ queryKey, queryFn: () => api<{ items: Item[] }>(path) });
+  const { data } = useQuery({ queryKey, queryFn: shelf.list });
   const onSuccess = () => client.invalidateQueries({ queryKey });
-  const keep = useMutation({
-    mutationFn: (json: Omit<Item, "id">) => api<Item>(path, { method: "POST", json }),
-    onSuccess,
-  });
-  const replace = useMutation({
-    mutationFn: ({ id, ...json }: Item) => api<Item>(`${path}/${id}`, { method: "PUT", json }),
-    onSuccess,
-  });
-  const remove = useMutation({
-    mutationFn: (id: number) => api(`${path}/${id}`, { method: "DELETE" }),
-    onSuccess,
-  });
+  const keep = useMutation({ mutationFn: shelf.keep, onSuccess });
+  const replace = useMutation({ mutationFn: shelf.replace, onSuccess });
+  const remove = useMutation({ mutationFn: shelf.remove, onSuccess });
   return { items: data?.items ?? [], keep, replace, remove };
 }

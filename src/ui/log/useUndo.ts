@@ -2,8 +2,8 @@
 
 import { useMutation } from "@tanstack/react-query";
 import { toast } from "sonner";
-import type { Job, UndoReport } from "@/core/contract";
-import { api } from "../kit/api";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
+import { ask } from "../kit/api";
 
 interface Undoing {
   readonly batchId: number;
@@ -14,8 +14,7 @@ interface Undoing {
 /** Undoes a batch of the journal, and says how it went; a large one goes on as a job. */
 export function useUndo(logbookId: number, onUndone: () => void = () => {}) {
   const undo = useMutation({
-    mutationFn: ({ batchId }: Undoing) =>
-      api<UndoReport | Job>(`logbooks/${logbookId}/journal/${batchId}/undo`, { method: "POST" }),
+    mutationFn: ({ batchId }: Undoing) => ask(logbooks.undo, { params: { logbookId, batchId } }),
     onSuccess: (answer, { said }) => {
       onUndone();
       if ("state" in answer) return void toast("It is being undone; Jobs shows how far.");

@@ -2,8 +2,9 @@
 
 import { useMutation } from "@tanstack/react-query";
 import { toast } from "sonner";
-import type { ChangeReport, FetchReport, ImportReport, Job, SendReport, UndoReport } from "@/core/contract";
-import { api } from "../kit/api";
+import type { Job } from "@/core/contract";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, fullTime, many } from "../kit/format";
 
@@ -18,7 +19,7 @@ const STATES: Readonly<Record<Job["state"], string>> = {
 /** One job: what, how far, how it ended, and what can be done about it. */
 export function JobLine({ job }: { job: Job }) {
   const act = useMutation({
-    mutationFn: (what: "cancel" | "run") => api<Job>(`jobs/${job.id}/${what}`, { method: "POST" }),
+    mutationFn: (what: "cancelJob" | "runJobAgain") => ask(jobs[what], { params: { jobId: job.id } }),
     onError: (error) => toast.error(error.message),
   });
   const bad = job.state === "failed" || job.state === "interrupted";
@@ -34,12 +35,12 @@ export function JobLine({ job }: { job: Job }) {
       <div className="flex items-center justify-between">
         <span className="text-tiny text-faint">{fullTime(job.startedAt)} UTC</span>
         {job.state === "running" && (
-          <Button small look="quiet" onClick={() => act.mutate("cancel")}>
+          <Button small look="quiet" onClick={() => act.mutate("cancelJob")}>
             Cancel
           </Button>
         )}
         {(bad || job.state === "cancelled") && (
-          <Button small onClick={() => act.mutate("run")}>
+          <Button small onClick={() => act.mutate("runJobAgain")}>
             Run again
           </Button>
         )}
@@ -70,22 +71,23 @@ export function ProgressBar({ job }: { job: Job }) {
 
 /** A job's report in one line. */
 export function summaryOf(job: Job): string {
+  if (job.report === null) return "";
   switch (job.kind) {
     case "import": {
-      const { read, added, duplicates, refusedCount } = job.report as ImportReport;
+      const { read, added, duplicates, refusedCount } = job.report;
       return `${count(read)} read, ${count(added)} added, ${many(duplicates, "duplicate")}, ${count(refusedCount)} refused`;
     }
     case "send": {
-      const { accepted, known, refused, unanswered = 0 } = job.report as SendReport;
+      const { accepted, known, refused, unanswered = 0 } = job.report;
       const said = `${count(accepted)} accepted, ${count(known)} known already, ${count(refused)} refused`;
       return unanswered === 0 ? said : `${said}, ${count(unanswered)} without an answer, which still wait`;
     }
     case "fetch": {
-      const { matched, known, withoutTwin } = job.report as FetchReport;
+      const { matched, known, withoutTwin } = job.report;
       return `${count(matched)} confirmed, ${count(known)} known already, ${count(withoutTwin)} without a twin in the log`;
     }
     case "change": {
-      const { changed, unchanged, refusedCount, meanwhile } = job.report as ChangeReport;
+      const { changed, unchanged, refusedCount, meanwhile } = job.report;
       const parts = [
         many(changed, "contact"),
         unchanged > 0 ? `${count(unchanged)} were like that` : "",
@@ -98,7 +100,7 @@ export function summaryOf(job: Job): string {
     case "look":
       return "";
     case "undo": {
-      const { undone, blocked } = job.report as UndoReport;
+      const { undone, blocked } = job.report;
       return `${many(undone, "contact")} put back${blocked.length > 0 ? `, ${count(blocked.length)} kept because they changed since` : ""}`;
     }
   }

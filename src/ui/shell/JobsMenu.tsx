@@ -2,13 +2,13 @@
 
 import { Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import type { Job } from "@/core/contract";
-import { api } from "../kit/api";
+import * as jobEndpoints from "@/core/contract/endpoints/jobs";
+import { ask } from "../kit/api";
 import { JobLine } from "./JobLine";
 
 /** The running jobs at a glance, and the last ones with how they ended. */
 export function JobsMenu() {
-  const { data } = useQuery({ queryKey: ["jobs"], queryFn: () => api<{ items: Job[] }>("jobs") });
+  const { data } = useQuery({ queryKey: ["jobs"], queryFn: () => ask(jobEndpoints.jobs) });
   const jobs = data?.items ?? [];
   const running = jobs.filter((job) => job.state === "running").length;
   const stopped = jobs.some((job) => job.state === "interrupted");

@@ -5,9 +5,9 @@ import { useQuery } from "@tanstack/react-query";
 import { ChevronDown, Moon, Search, Sun } from "lucide-react";
 import Link from "next/link";
 import { bandLabel, formatFrequency } from "@/core/band";
-import type { ServiceView } from "@/core/contract";
+import * as confirm from "@/core/contract/endpoints/confirm";
 import { useActions, useAllActions } from "../kit/actions";
-import { api } from "../kit/api";
+import { ask } from "../kit/api";
 import { count, many } from "../kit/format";
 import { Clock } from "./Clock";
 import { JobsMenu } from "./JobsMenu";
@@ -22,8 +22,8 @@ export function Rail({ theme }: { theme: Themed }) {
   const actions = useAllActions();
   const run = (id: string) => actions.find((action) => action.id === id)?.run();
   const { data } = useQuery({
-    queryKey: ["lantern", logbook.id],
-    queryFn: () => api<ServiceView>(`logbooks/${logbook.id}/outbox/lantern`),
+    queryKey: ["waiting", logbook.id],
+    queryFn: () => ask(confirm.waiting, { params: { logbookId: logbook.id } }),
   });
   useActions([{ id: "theme", label: theme.theme === "day" ? "Night theme" : "Day theme", run: theme.toggle }]);
   const outbox = waiting ?? data?.waiting;

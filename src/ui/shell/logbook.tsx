@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import type { Logbook } from "@/core/contract";
-import { useLive } from "../kit/useLive";
+import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
 
 interface LogbookState {
@@ -60,6 +60,7 @@ export function LogbookProvider({
   };
   return (
     <Context value={{ logbook: { ...initial, contactCount }, logbooks, waiting, connected, choose }}>
+      <LiveOf logbookId={initial.id} />
       {children}
     </Context>
   );

@@ -3,8 +3,8 @@
 import { useMutation } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Logbook } from "@/core/contract";
-import { api, ApiProblem } from "../kit/api";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
+import { ApiProblem, ask } from "../kit/api";
 import { Field } from "../kit/Field";
 import { rememberChoice } from "../shell/choice";
 
@@ -16,9 +16,8 @@ export function useLogbookForm() {
   const [form, setForm] = useState(EMPTY);
   const create = useMutation({
     mutationFn: () =>
-      api<Logbook>("logbooks", {
-        method: "POST",
-        json: {
+      ask(logbooks.makeLogbook, {
+        body: {
           name: form.name,
           site: { name: form.site, call: form.call, operator: form.operator || null, grid: form.grid },
         },

@@ -2,11 +2,14 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import type { z } from "zod";
 import { toast } from "sonner";
-import type { Site } from "@/core/contract";
+import type { Site, siteInputSchema } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
+import * as station from "@/core/contract/endpoints/station";
+import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { useActions } from "../kit/actions";
-import { api, type ApiProblem } from "../kit/api";
+import { type ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Field } from "../kit/Field";
 import { Window } from "../kit/Window";
@@ -32,15 +35,14 @@ interface Editing {
 function SitesWindow({ onClose }: { onClose: () => void }) {
   const { logbook } = useLogbook();
   const client = useQueryClient();
-  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => api<{ items: Site[] }>("sites") });
+  const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
   const [editing, setEditing] = useState<Editing | null>(null);
   const onSettled = () => client.invalidateQueries({ queryKey: ["sites"] });
   const save = useMutation<Site, ApiProblem, Editing>({
     mutationFn: ({ site, form }) =>
-      api(site === null ? "sites" : `sites/${site.id}`, {
-        method: site === null ? "POST" : "PUT",
-        json: inputOf(form),
-      }),
+      site === null
+        ? ask(station.addSite, { body: inputOf(form) })
+        : ask(station.changeSite, { params: { siteId: site.id }, body: inputOf(form) }),
     onSuccess: () => setEditing(null),
     onSettled,
   });
@@ -103,15 +105,16 @@ interface SiteListProps {
 function SiteList({ sites, onChange, onSettled }: SiteListProps) {
   const { logbook } = useLogbook();
   const choose = useMutation({
-    mutationFn: ({ id }: Site) => api(`logbooks/${logbook.id}`, { method: "PATCH", json: { siteId: id } }),
+    mutationFn: ({ id }: Site) =>
+      ask(logbooks.changeLogbook, { params: { logbookId: logbook.id }, body: { siteId: id } }),
     onSuccess: (_, { name }) => toast.success(`Contacts are now logged from ${name}.`),
   });
   const restore = useMutation<Site, ApiProblem, Site>({
-    mutationFn: (site) => api("sites", { method: "POST", json: inputOf(formOf(site)) }),
+    mutationFn: (site) => ask(station.addSite, { body: inputOf(formOf(site)) }),
     onSettled,
   });
   const remove = useMutation({
-    mutationFn: ({ id }: Site) => api(`sites/${id}`, { method: "DELETE" }),
+    mutationFn: ({ id }: Site) => ask(station.removeSite, { params: { siteId: id } }),
     onSuccess: (_, site) =>
       toast.success(`${site.name} is removed.`, { action: { label: "Undo", onClick: () => restore.mutate(site) } }),
     onSettled,
@@ -216,8 +219,9 @@ function formOf({ name, call, grid, operator, state, county, power }: Site): For
 }
 
 /** The form as the server takes it; a power that is no number goes as it is, so that the server says so. */
-function inputOf(form: Form): object {
+/** What is wrong with a number, the server says. */
+function inputOf(form: Form): z.input<typeof siteInputSchema> {
   const power = form.power.trim().replace(",", ".");
   const watts = power === "" ? null : Number(power);
-  return { ...form, power: Number.isNaN(watts) ? power : watts };
+  return { ...form, power: (Number.isNaN(watts) ? power : watts) as number };
 }

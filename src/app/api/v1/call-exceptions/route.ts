@@ -1,6 +1,8 @@
+import * as calls from "@/core/contract/endpoints/calls";
 import { addException, listExceptions } from "@/server/directory/callExceptions";
-import { answer, route, writing } from "@/server/route";
+import { done } from "@/server/problem";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context }) => Response.json({ items: listExceptions(context), next: null }));
+export const GET = serve(calls.exceptions, ({ context }) => done(listExceptions(context)));
 
-export const POST = writing(({ context, body }) => answer(addException(context, body()), 201));
+export const POST = write(calls.addException, ({ context, body }) => addException(context, body));

@@ -1,7 +1,8 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { listContests, saveContest } from "@/server/contest/definitions";
 import { done } from "@/server/problem";
-import { answer, answerList, route, writing } from "@/server/route";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context }) => answerList(done(listContests(context))));
+export const GET = serve(contest.contests, ({ context }) => done(listContests(context)));
 
-export const POST = writing(({ context, body }) => answer(saveContest(context, body()), 201));
+export const POST = write(contest.keepContest, ({ context, body }) => saveContest(context, body));

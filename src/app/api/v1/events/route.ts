@@ -1,11 +1,14 @@
-import { route } from "@/server/route";
+import * as station from "@/core/contract/endpoints/station";
+import { hears } from "@/core/contract";
+import { bind } from "@/server/route";
 
 const BEAT_MS = 20_000;
 
-/** Everything that changes, as server-sent events, from the moment one begins to listen. */
-export const GET = route(({ runtime, request }) => {
+/** What changes, from the moment one begins to listen. */
+export const GET = bind(station.events, ({ runtime, request, query }) => {
   // A browser that comes back over a connection still open must not keep the process from ending.
   if (runtime.ending.aborted) return new Response(null, { status: 503, headers: { connection: "close" } });
+  const concern = { logbookId: query.logbook, entryId: query.entry, position: query.position };
   const encoder = new TextEncoder();
   let stop = () => {};
   const body = new ReadableStream<Uint8Array>({
@@ -19,7 +22,9 @@ export const GET = route(({ runtime, request }) => {
       };
       write("retry: 1000\n\n");
       const beat = setInterval(() => write(": here\n\n"), BEAT_MS);
-      const unlisten = runtime.hub.listen((event) => write(`data: ${JSON.stringify(event)}\n\n`));
+      const unlisten = runtime.hub.listen((event) => {
+        if (hears(concern, event)) write(`data: ${JSON.stringify(event)}\n\n`);
+      });
       const end = () => {
         stop();
         try {

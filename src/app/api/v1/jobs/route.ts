@@ -1,4 +1,6 @@
+import * as jobs from "@/core/contract/endpoints/jobs";
 import { recentJobs } from "@/server/jobs/job";
-import { route } from "@/server/route";
+import { done } from "@/server/problem";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context }) => Response.json({ items: recentJobs(context.store), next: null }));
+export const GET = serve(jobs.jobs, ({ context }) => done(recentJobs(context.store)));

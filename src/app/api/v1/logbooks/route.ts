@@ -1,6 +1,8 @@
+import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { createLogbook, listLogbooks } from "@/server/logbook/logbooks";
-import { answer, route, writing } from "@/server/route";
+import { done } from "@/server/problem";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context }) => Response.json({ items: listLogbooks(context), next: null }));
+export const GET = serve(logbooks.logbooks, ({ context }) => done(listLogbooks(context)));
 
-export const POST = writing(({ context, body }) => answer(createLogbook(context, body()), 201));
+export const POST = write(logbooks.makeLogbook, ({ context, body }) => createLogbook(context, body));

@@ -1,4 +1,6 @@
+import * as station from "@/core/contract/endpoints/station";
 import { openApiDocument } from "@/server/openapi";
-import { route } from "@/server/route";
+import { done } from "@/server/problem";
+import { serve } from "@/server/route";
 
-export const GET = route(() => Response.json(openApiDocument()));
+export const GET = serve(station.openApi, () => done({ ...openApiDocument() }));

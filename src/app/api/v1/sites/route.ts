@@ -1,7 +1,8 @@
+import * as station from "@/core/contract/endpoints/station";
 import { addSite, listSites } from "@/server/logbook/sites";
 import { done } from "@/server/problem";
-import { answer, answerList, route, writing } from "@/server/route";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context }) => answerList(done(listSites(context))));
+export const GET = serve(station.sites, ({ context }) => done(listSites(context)));
 
-export const POST = writing(({ context, body }) => answer(addSite(context, body()), 201));
+export const POST = write(station.addSite, ({ context, body }) => addSite(context, body));

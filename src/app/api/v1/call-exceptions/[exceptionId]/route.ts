@@ -1,4 +1,7 @@
+import * as calls from "@/core/contract/endpoints/calls";
 import { removeException } from "@/server/directory/callExceptions";
-import { answer, writing } from "@/server/route";
+import { write } from "@/server/route";
 
-export const DELETE = writing(({ context, id }) => answer(removeException(context, id("exceptionId"))));
+export const DELETE = write(calls.removeException, ({ context, params }) =>
+  removeException(context, params.exceptionId),
+);

@@ -1,4 +1,5 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { removeContest } from "@/server/contest/definitions";
-import { answer, writing } from "@/server/route";
+import { write } from "@/server/route";
 
-export const DELETE = writing(({ context, path }) => answer(removeContest(context, path.tag ?? "")));
+export const DELETE = write(contest.removeContest, ({ context, params }) => removeContest(context, params.tag));

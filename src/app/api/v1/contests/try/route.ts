@@ -1,4 +1,5 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { tryOut } from "@/server/contest/definitions";
-import { answer, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const POST = route(async ({ context, json }) => answer(tryOut(context, await json())));
+export const POST = serve(contest.tryOut, ({ context, body }) => tryOut(context, body));

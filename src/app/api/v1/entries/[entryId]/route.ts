@@ -1,8 +1,11 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { changeEntry, getEntry, removeEntry } from "@/server/contest/entries";
-import { answer, route, writing } from "@/server/route";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context, id }) => answer(getEntry(context, id("entryId"))));
+export const GET = serve(contest.entry, ({ context, params }) => getEntry(context, params.entryId));
 
-export const PATCH = writing(({ context, id, body }) => answer(changeEntry(context, id("entryId"), body())));
+export const PATCH = write(contest.changeEntry, ({ context, params, body }) =>
+  changeEntry(context, params.entryId, body),
+);
 
-export const DELETE = writing(({ context, id }) => answer(removeEntry(context, id("entryId"))));
+export const DELETE = write(contest.removeEntry, ({ context, params }) => removeEntry(context, params.entryId));

@@ -1,8 +1,5 @@
-import { findJob } from "@/server/jobs/job";
-import { done, missing } from "@/server/problem";
-import { answer, route } from "@/server/route";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import { getJob } from "@/server/jobs/job";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => {
-  const job = findJob(context.store, id("jobId"));
-  return answer(job === undefined ? missing(`job ${id("jobId")}`) : done(job));
-});
+export const GET = serve(jobs.job, ({ context, params }) => getJob(context, params.jobId));

@@ -1,3 +1,4 @@
-import { answer, route } from "@/server/route";
+import * as keyer from "@/core/contract/endpoints/keyer";
+import { serve } from "@/server/route";
 
-export const POST = route(async ({ runtime, json }) => answer(await runtime.keyer.send(await json()), 202));
+export const POST = serve(keyer.keyerSend, ({ runtime, body }) => runtime.keyer.send(body));

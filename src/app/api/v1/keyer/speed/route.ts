@@ -1,3 +1,4 @@
-import { answer, route } from "@/server/route";
+import * as keyer from "@/core/contract/endpoints/keyer";
+import { serve } from "@/server/route";
 
-export const POST = route(async ({ runtime, json }) => answer(runtime.keyer.speed(await json())));
+export const POST = serve(keyer.keyerSpeed, ({ runtime, body }) => runtime.keyer.speed(body.speed));

@@ -1,3 +1,4 @@
-import { answer, route } from "@/server/route";
+import * as keyer from "@/core/contract/endpoints/keyer";
+import { serve } from "@/server/route";
 
-export const POST = route(({ runtime }) => answer(runtime.keyer.stop()));
+export const POST = serve(keyer.keyerStop, ({ runtime }) => runtime.keyer.stop());

@@ -1,6 +1,7 @@
+import * as station from "@/core/contract/endpoints/station";
 import { changeSite, removeSite } from "@/server/logbook/sites";
-import { answer, writing } from "@/server/route";
+import { write } from "@/server/route";
 
-export const PUT = writing(({ context, id, body }) => answer(changeSite(context, id("siteId"), body())));
+export const PUT = write(station.changeSite, ({ context, params, body }) => changeSite(context, params.siteId, body));
 
-export const DELETE = writing(({ context, id }) => answer(removeSite(context, id("siteId"))));
+export const DELETE = write(station.removeSite, ({ context, params }) => removeSite(context, params.siteId));

@@ -1,6 +1,11 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { listContestRows, logContestContact } from "@/server/contest/contestLog";
-import { answer, route, writing } from "@/server/route";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context, id, query }) => answer(listContestRows(context, id("entryId"), query)));
+export const GET = serve(contest.contestRows, ({ context, params, query }) =>
+  listContestRows(context, params.entryId, query),
+);
 
-export const POST = writing(({ context, id, body }) => answer(logContestContact(context, id("entryId"), body()), 201));
+export const POST = write(contest.logContestContact, ({ context, params, body }) =>
+  logContestContact(context, params.entryId, body),
+);

@@ -1,6 +1,9 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { listFindings, markFinding } from "@/server/contest/standing";
-import { answer, answerList, route, writing } from "@/server/route";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context, id }) => answerList(listFindings(context, id("entryId"))));
+export const GET = serve(contest.findings, ({ context, params }) => listFindings(context, params.entryId));
 
-export const POST = writing(({ context, id, body }) => answer(markFinding(context, id("entryId"), body())));
+export const POST = write(contest.markFinding, ({ context, params, body }) =>
+  markFinding(context, params.entryId, body),
+);

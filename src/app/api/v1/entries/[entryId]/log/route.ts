@@ -1,4 +1,5 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { logFileOf } from "@/server/contest/logFile";
-import { answer, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => answer(logFileOf(context, id("entryId"))));
+export const GET = serve(contest.logFile, ({ context, params }) => logFileOf(context, params.entryId));

@@ -1,6 +1,9 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { addPositionNote, listPositionNotes } from "@/server/contest/positions";
-import { answerList, route, writing } from "@/server/route";
+import { serve, write } from "@/server/route";
 
-export const GET = route(({ context, id }) => answerList(listPositionNotes(context, id("entryId"))));
+export const GET = serve(contest.positionNotes, ({ context, params }) => listPositionNotes(context, params.entryId));
 
-export const POST = writing(({ context, id, body }) => answerList(addPositionNote(context, id("entryId"), body())));
+export const POST = write(contest.addPositionNote, ({ context, params, body }) =>
+  addPositionNote(context, params.entryId, body),
+);

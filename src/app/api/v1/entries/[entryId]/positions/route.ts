@@ -1,4 +1,5 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { listPositions } from "@/server/contest/positions";
-import { answerList, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => answerList(listPositions(context, id("entryId"))));
+export const GET = serve(contest.positions, ({ context, params }) => listPositions(context, params.entryId));

@@ -1,6 +1,11 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { giveBackSerial, reserveSerial } from "@/server/contest/serials";
-import { answer, writing } from "@/server/route";
+import { write } from "@/server/route";
 
-export const POST = writing(({ context, id, body }) => answer(reserveSerial(context, id("entryId"), body())));
+export const POST = write(contest.reserveSerial, ({ context, params, body }) =>
+  reserveSerial(context, params.entryId, body.position),
+);
 
-export const DELETE = writing(({ context, id, query }) => answer(giveBackSerial(context, id("entryId"), query)));
+export const DELETE = write(contest.giveBackSerial, ({ context, params, query }) =>
+  giveBackSerial(context, params.entryId, query.position),
+);

@@ -1,4 +1,5 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { sheetsOf } from "@/server/contest/standing";
-import { answerList, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => answerList(sheetsOf(context, id("entryId"))));
+export const GET = serve(contest.sheets, ({ context, params }) => sheetsOf(context, params.entryId));

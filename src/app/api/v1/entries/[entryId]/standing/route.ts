@@ -1,4 +1,5 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { standingOf } from "@/server/contest/standing";
-import { answer, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => answer(standingOf(context, id("entryId"))));
+export const GET = serve(contest.standing, ({ context, params }) => standingOf(context, params.entryId));

@@ -1,9 +1,10 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { organiserOf } from "@/server/contest/organiser";
 import { listSubmissions, submitLog } from "@/server/contest/submissions";
-import { answer, answerList, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => answerList(listSubmissions(context, id("entryId"))));
+export const GET = serve(contest.submissions, ({ context, params }) => listSubmissions(context, params.entryId));
 
-export const POST = route(async ({ context, runtime, id }) =>
-  answer(await submitLog(context, organiserOf(runtime.config), id("entryId")), 201),
+export const POST = serve(contest.submitLog, ({ context, runtime, params }) =>
+  submitLog(context, organiserOf(runtime.config), params.entryId),
 );

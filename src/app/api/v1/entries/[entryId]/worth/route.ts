@@ -1,4 +1,7 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { worthOfTyped } from "@/server/contest/contestLog";
-import { answer, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id, query }) => answer(worthOfTyped(context, id("entryId"), query)));
+export const GET = serve(contest.worthOfTyped, ({ context, params, query }) =>
+  worthOfTyped(context, params.entryId, query),
+);

@@ -1,3 +1,6 @@
-import { answer, writing } from "@/server/route";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import { write } from "@/server/route";
 
-export const POST = writing(({ context, runtime, id }) => answer(runtime.supervisor.cancel(context, id("jobId"))));
+export const POST = write(jobs.cancelJob, ({ context, runtime, params }) =>
+  runtime.supervisor.cancel(context, params.jobId),
+);

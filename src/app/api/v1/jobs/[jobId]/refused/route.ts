@@ -1,4 +1,5 @@
+import * as jobs from "@/core/contract/endpoints/jobs";
 import { refusedRecords } from "@/server/logbook/refusedRecords";
-import { answerFile, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => answerFile(refusedRecords(context, id("jobId"))));
+export const GET = serve(jobs.refusedRecords, ({ context, params }) => refusedRecords(context, params.jobId));

@@ -1,3 +1,6 @@
-import { answer, writing } from "@/server/route";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import { write } from "@/server/route";
 
-export const POST = writing(({ context, runtime, id }) => answer(runtime.supervisor.again(context, id("jobId")), 202));
+export const POST = write(jobs.runJobAgain, ({ context, runtime, params }) =>
+  runtime.supervisor.again(context, params.jobId),
+);

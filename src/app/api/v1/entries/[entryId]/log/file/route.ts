@@ -1,4 +1,5 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { logFileAnswer } from "@/server/contest/logFile";
-import { answerFile, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const GET = route(({ context, id }) => answerFile(logFileAnswer(context, id("entryId"))));
+export const GET = serve(contest.logFileItself, ({ context, params }) => logFileAnswer(context, params.entryId));

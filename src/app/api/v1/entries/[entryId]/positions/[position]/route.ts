@@ -1,6 +1,7 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { seatPosition } from "@/server/contest/positions";
-import { answerList, writing } from "@/server/route";
+import { write } from "@/server/route";
 
-export const PUT = writing(({ context, id, path, body }) =>
-  answerList(seatPosition(context, id("entryId"), path.position ?? "", body())),
+export const PUT = write(contest.seatPosition, ({ context, params, body }) =>
+  seatPosition(context, params.entryId, params.position, body),
 );

@@ -1,7 +1,8 @@
+import * as contest from "@/core/contract/endpoints/contest";
 import { organiserOf } from "@/server/contest/organiser";
 import { fetchCheck } from "@/server/contest/submissions";
-import { answer, route } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const POST = route(async ({ context, runtime, id }) =>
-  answer(await fetchCheck(context, organiserOf(runtime.config), id("entryId"), id("submissionId"))),
+export const POST = serve(contest.fetchCheck, ({ context, runtime, params }) =>
+  fetchCheck(context, organiserOf(runtime.config), params.entryId, params.submissionId),
 );

@@ -1,4 +1,0 @@
-import { entityTable } from "@/server/award/entityTable";
-import { answer, route } from "@/server/route";
-
-export const GET = route(({ context, id }) => answer(entityTable(context, id("id"))));

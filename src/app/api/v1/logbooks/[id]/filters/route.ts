@@ -1,6 +1,0 @@
-import { savedFilters } from "@/server/logbook/saved";
-import { answer, answerList, route, writing } from "@/server/route";
-
-export const GET = route(({ context, id }) => answerList(savedFilters.list(context, id("id"))));
-
-export const POST = writing(({ context, id, body }) => answer(savedFilters.keep(context, id("id"), body()), 201));

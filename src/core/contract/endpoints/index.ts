@@ -1,0 +1,26 @@
+import type { Endpoint } from "../endpoint";
+import * as calls from "./calls";
+import * as confirm from "./confirm";
+import * as contacts from "./contacts";
+import * as contest from "./contest";
+import * as files from "./files";
+import * as jobs from "./jobs";
+import * as keyer from "./keyer";
+import * as logbooks from "./logbooks";
+import { filters, views } from "./saved";
+import * as station from "./station";
+
+/** Every endpoint of the interface for programs. */
+export const ENDPOINTS: readonly Endpoint[] = [
+  station,
+  calls,
+  logbooks,
+  filters,
+  views,
+  contacts,
+  files,
+  jobs,
+  confirm,
+  contest,
+  keyer,
+].flatMap((area) => Object.values<Endpoint>(area));

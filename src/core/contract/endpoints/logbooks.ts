@@ -1,0 +1,103 @@
+import { z } from "zod";
+import { endpoint } from "../endpoint";
+import { undoReportSchema, jobSchema } from "../job";
+import { batchEntrySchema, batchSchema } from "../journal";
+import { logbookChangeSchema, logbookInputSchema, logbookSchema } from "../logbook";
+import { callHintSchema, entityTableSchema, readingQuerySchema, readingSchema } from "../reading";
+
+export const logbooks = endpoint({
+  method: "GET",
+  path: "logbooks",
+  summary: "All logbooks",
+  needs: "read",
+  answer: { items: logbookSchema },
+});
+
+export const makeLogbook = endpoint({
+  method: "POST",
+  path: "logbooks",
+  summary: "Make a logbook",
+  needs: "manage",
+  status: 201,
+  body: logbookInputSchema,
+  answer: logbookSchema,
+});
+
+export const logbook = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}",
+  summary: "One logbook",
+  needs: "read",
+  answer: logbookSchema,
+});
+
+export const changeLogbook = endpoint({
+  method: "PATCH",
+  path: "logbooks/{logbookId}",
+  summary: "Give it another name, or another site",
+  needs: "manage",
+  body: logbookChangeSchema,
+  answer: logbookSchema,
+});
+
+export const reading = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/reading",
+  summary: "What is said of a call being typed",
+  needs: "read",
+  query: readingQuerySchema,
+  answer: readingSchema,
+});
+
+export const hints = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/hints",
+  summary: "Calls of the log that fit what is typed so far, best first",
+  needs: "read",
+  query: z.strictObject({
+    /** The beginning or a part of a call; "?" for a letter that was not heard. */
+    like: z.string().max(20),
+  }),
+  answer: { items: callHintSchema },
+});
+
+export const keepNote = endpoint({
+  method: "PUT",
+  path: "logbooks/{logbookId}/stations/{call...}",
+  summary: "Keep a note about a station; an empty one takes it away",
+  needs: "log",
+  body: z.strictObject({ text: z.string().trim().max(5000) }),
+  answer: z.object({ baseCall: z.string(), text: z.string().nullable() }),
+});
+
+export const entityAward = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/awards/entities",
+  summary: "The entities award: every slot that holds a contact",
+  needs: "read",
+  answer: entityTableSchema,
+});
+
+export const journal = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/journal",
+  summary: "The newest batches of the journal",
+  needs: "read",
+  answer: { items: batchSchema },
+});
+
+export const batch = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/journal/{batchId}",
+  summary: "What a batch did to its first contacts",
+  needs: "read",
+  answer: { items: batchEntrySchema },
+});
+
+export const undo = endpoint({
+  method: "POST",
+  path: "logbooks/{logbookId}/journal/{batchId}/undo",
+  summary: "Undo a batch: at once, and what was undone; or, a large one, by a job",
+  needs: "change",
+  answer: z.union([jobSchema, undoReportSchema]),
+});
