@@ -37,9 +37,14 @@ export function valueOf<Value>(result: Result<Value>): Value {
 }
 
 /** Runs a job in this thread, and gives it as it ended. For tests. */
-export async function runTestJob(context: Context, logbookId: number, request: JobRequest): Promise<Job> {
+export async function runTestJob(
+  context: Context,
+  logbookId: number,
+  request: JobRequest,
+  url = "http://127.0.0.1:1",
+): Promise<Job> {
   const jobId = insertJob(context, logbookId, "Test", request);
-  const lantern = { url: "http://127.0.0.1:1", token: "", timeoutMs: 100 };
+  const lantern = { url, token: "secret", timeoutMs: 10_000 };
   await doJob(context, jobId, new AbortController().signal, lantern);
   return findJob(context.store, jobId)!;
 }

@@ -37,6 +37,43 @@ export function emptyConfirmation(channel: Channel): Confirmation {
   return { channel, sent: "no", sentOn: null, sentVia: null, received: "no", receivedOn: null, receivedVia: null };
 }
 
+/** How a contact stands on one channel. */
+export function confirmationOf(confirmations: readonly Confirmation[], channel: Channel): Confirmation {
+  return confirmations.find((one) => one.channel === channel) ?? emptyConfirmation(channel);
+}
+
+/** The confirmations with that of one channel changed, or added; one that says nothing is none. */
+export function withConfirmation(
+  confirmations: readonly Confirmation[],
+  channel: Channel,
+  change: Partial<Omit<Confirmation, "channel">>,
+): Confirmation[] {
+  const next = { ...confirmationOf(confirmations, channel), ...change };
+  const others = confirmations.filter((one) => one.channel !== channel);
+  return saysNothing(next) ? others : [...others, next];
+}
+
+function saysNothing(confirmation: Confirmation): boolean {
+  const empty = emptyConfirmation(confirmation.channel);
+  return Object.keys(empty).every(
+    (key) => confirmation[key as keyof Confirmation] === empty[key as keyof Confirmation],
+  );
+}
+
+/** The confirmations with each of the services waited for, where nothing says that it has the contact. */
+export function queuedFor(confirmations: readonly Confirmation[], services: readonly Channel[]): Confirmation[] {
+  const lacking = services.filter((service) => confirmationOf(confirmations, service).sent === "no");
+  return lacking.reduce<Confirmation[]>(
+    (known, service) => withConfirmation(known, service, { sent: "waiting" }),
+    [...confirmations],
+  );
+}
+
+/** The services that a contact waits for. */
+export function servicesWaitedFor(confirmations: readonly Confirmation[]): Channel[] {
+  return confirmations.flatMap(({ channel, sent }) => (channel !== "card" && sent === "waiting" ? [channel] : []));
+}
+
 /** How a contact stands on a channel, in a word: the furthest it got. Null where nothing is to be said. */
 export function standing(confirmation: Confirmation | undefined): "owed" | "confirmed" | "sent" | "waiting" | null {
   if (confirmation === undefined) return null;

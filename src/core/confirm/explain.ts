@@ -51,3 +51,11 @@ export function sameForServices(
     a.ownCall === b.ownCall
   );
 }
+
+/** What a service is told of a contact: what it refused is another thing when one of these is another. */
+const TOLD = ["ownCall", "call", "startedAt", "band", "mode", "submode"] as const;
+type Told = Readonly<Record<(typeof TOLD)[number], string | null>>;
+
+export function toldAlike(a: Told, b: Told): boolean {
+  return TOLD.every((key) => a[key] === b[key]);
+}

@@ -1,6 +1,6 @@
 import { hears, type LiveEvent } from "./event";
 
-const waiting = (logbookId: number): LiveEvent => ({ type: "outbox", logbookId, waiting: 1 });
+const waiting = (logbookId: number): LiveEvent => ({ type: "outbox", logbookId, service: "lantern", waiting: 1 });
 const notes = (entryId: number): LiveEvent => ({ type: "contest", logbookId: 1, entryId, what: "notes" });
 const letter = (position: string): LiveEvent => ({ type: "keyer", id: 1, position, is: "letter", letter: "C" });
 const listed: LiveEvent = { type: "directory", baseCall: "DL1QTA" };

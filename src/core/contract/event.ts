@@ -1,3 +1,4 @@
+import type { Channel } from "../confirm";
 import type { StoredContact } from "./contact";
 import type { Job } from "./job";
 
@@ -13,7 +14,7 @@ export type LiveEvent =
     }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
   | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }
-  | { readonly type: "outbox"; readonly logbookId: number; readonly waiting: number }
+  | { readonly type: "outbox"; readonly logbookId: number; readonly service: Channel; readonly waiting: number }
   | { readonly type: "job"; readonly job: Job }
   | {
       /** What the keyer does: a letter as it goes out, or how a transmission ended. */

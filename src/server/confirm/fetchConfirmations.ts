@@ -1,6 +1,6 @@
 import { modeGroup, parseMode } from "../../core/band";
 import { baseCall } from "../../core/callsign";
-import { emptyConfirmation, explainNoTwin, isConfirmed, type Statement } from "../../core/confirm";
+import { confirmationOf, explainNoTwin, isConfirmed, type Statement, withConfirmation } from "../../core/confirm";
 import { CONFIRM_TOLERANCE, findTwin, isoTime, secondsOf } from "../../core/contact";
 import type { FetchedLine, FetchReport } from "../../core/contract";
 import type { Context } from "../context";
@@ -171,13 +171,13 @@ function meet(context: Context, logbookId: number, writer: BatchWriter, statemen
     return { kind: "without twin", contactId: null, explanation: explainNoTwin(statement, withStation) };
   }
   const held = writer.hold([twin.id])[0]!;
-  const { contact } = held;
-  const old =
-    contact.confirmations.find((confirmation) => confirmation.channel === "lantern") ?? emptyConfirmation("lantern");
-  if (isConfirmed(old)) return { kind: "known", contactId: twin.id, explanation: null };
-  const others = contact.confirmations.filter((confirmation) => confirmation.channel !== "lantern");
+  const { confirmations } = held.contact;
+  if (isConfirmed(confirmationOf(confirmations, "lantern")))
+    return { kind: "known", contactId: twin.id, explanation: null };
   const receivedOn = isoTime(context.now()).slice(0, 10);
-  writer.change(held, { confirmations: [...others, { ...old, received: "confirmed", receivedOn }] });
+  writer.change(held, {
+    confirmations: withConfirmation(confirmations, "lantern", { received: "confirmed", receivedOn }),
+  });
   return { kind: "matched", contactId: twin.id, explanation: null };
 }
 

@@ -3,7 +3,7 @@ import type { JobOf, ReceiptLine, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
 import type { Supervisor } from "../jobs/supervisor";
 import { done, missing, type Result } from "../problem";
-import { waitingCount } from "../logbook/batch";
+import { announceWaiting, waitingCount } from "../logbook/batch";
 
 const LISTED = 500;
 
@@ -70,7 +70,7 @@ export function lanternView(context: Context, logbookId: number): Result<Service
 
 /** How many contacts wait for Lantern. */
 export function waitingFor(context: Context, logbookId: number): Result<{ readonly waiting: number }> {
-  return done({ waiting: waitingCount(context.store, logbookId) });
+  return done({ waiting: waitingCount(context.store, logbookId, "lantern") });
 }
 
 /** Starts the job that sends what waits. */
@@ -111,7 +111,9 @@ export function retryRefused(context: Context, logbookId: number): Result<{ read
       .updateTable("outbox")
       .set({ refused: null })
       .where("logbookId", "=", logbookId)
+      .where("service", "=", "lantern")
       .where("refused", "is not", null),
   );
+  announceWaiting(context, logbookId, "lantern");
   return done({ waiting: changes });
 }

@@ -1,4 +1,4 @@
-import { emptyConfirmation } from "../../core/confirm";
+import { toldAlike, withConfirmation } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
 import type { SendReport, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
@@ -26,7 +26,7 @@ export async function sendOutbox(run: JobRun<SendReport, SendReport>, lantern: S
     refused: 0,
     unanswered: 0,
   };
-  const total = report.accepted + report.known + report.refused + waitingCount(context.store, logbookId);
+  const total = report.accepted + report.known + report.refused + waitingCount(context.store, logbookId, "lantern");
   const site = siteOfLogbook(context.store, logbookId);
   // Counted anew each time: what was not answered for waits, and goes out again.
   report.unanswered = 0;
@@ -108,7 +108,7 @@ function keepAnswers(
           ),
       );
       const one = held.get(sent.id);
-      if (one === undefined || !isSame(lanternContact(one.contact, site.call), sent)) continue;
+      if (one === undefined || !toldAlike(lanternContact(one.contact, site.call), sent)) continue;
       if (answer.answer === "refused") {
         store.run(
           store.q
@@ -119,17 +119,12 @@ function keepAnswers(
         );
         continue;
       }
-      const { confirmations } = one.contact;
-      const old = confirmations.find(({ channel }) => channel === "lantern") ?? emptyConfirmation("lantern");
-      const others = confirmations.filter(({ channel }) => channel !== "lantern");
-      writer.change(one, { confirmations: [...others, { ...old, sent: "sent", sentOn: today }] });
+      writer.change(one, {
+        confirmations: withConfirmation(one.contact.confirmations, "lantern", { sent: "sent", sentOn: today }),
+      });
     }
     report.batchId = writer.batchId;
   });
   const { accepted, known, refused } = report;
   store.run(store.q.updateTable("sending").set({ accepted, known, refused }).where("id", "=", report.sendingId));
-}
-
-function isSame(one: LanternContact, other: LanternContact): boolean {
-  return JSON.stringify(one) === JSON.stringify(other);
 }

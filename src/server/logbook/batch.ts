@@ -1,6 +1,6 @@
 import { type Insertable, sql } from "kysely";
 import { slotsOf } from "../../core/award";
-import type { Confirmation } from "../../core/confirm";
+import { type Channel, type Confirmation, servicesWaitedFor, toldAlike } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
 import type { StoredContact } from "../../core/contract";
 import type { Context } from "../context";
@@ -67,7 +67,7 @@ export function writeBatch<Result>(
   const changed: number[] = [];
   const removed: number[] = [];
   const inHand = new Map<number, Held>();
-  let outboxTouched = false;
+  const servicesTouched = new Set<Channel>();
 
   function count(contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook = logbookId): void {
     gains.set(inLogbook, gains.get(inLogbook) ?? 0);
@@ -102,7 +102,7 @@ export function writeBatch<Result>(
     const inserted = (id: number, home: number, contact: CompleteContact) => {
       batch();
       for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
-      queueWaiting(home, id, contact.confirmations);
+      queueFor(home, id, servicesWaitedFor(contact.confirmations));
       count(contact, 1, home);
       gain(home, 1);
       added.push(id);
@@ -140,10 +140,8 @@ export function writeBatch<Result>(
         if (moved || "confirmations" in after) {
           statements.deleteConfirmations.run(id);
           for (const confirmation of next.confirmations) insertConfirmation(id, confirmation);
-          statements.deleteQueued.run(id);
-          queueWaiting(home, id, next.confirmations);
-          outboxTouched = true;
         }
+        moveInOutbox(current, next);
         count(current, -1, current.logbookId);
         count(next, 1, home);
         if (moved) {
@@ -161,7 +159,7 @@ export function writeBatch<Result>(
         journal(current.id, current, null);
         statements.deleteContact.run(current.id);
         removed.push(current.id);
-        outboxTouched = true;
+        for (const service of servicesWaitedFor(current.confirmations)) servicesTouched.add(service);
       },
     });
     journalAdded();
@@ -197,12 +195,30 @@ export function writeBatch<Result>(
   }
 
   /** The outbox holds a contact for a service exactly while its confirmation there says "waiting". */
-  function queueWaiting(home: number, contactId: number, confirmations: readonly Confirmation[]): void {
-    for (const { channel, sent } of confirmations) {
-      if (channel === "card" || sent !== "waiting") continue;
-      statements.queue.run(home, channel, contactId, context.now(), null);
-      outboxTouched = true;
+  function queueFor(home: number, contactId: number, services: readonly Channel[]): void {
+    for (const service of services) {
+      statements.queue.run(home, service, contactId, context.now(), null);
+      servicesTouched.add(service);
     }
+  }
+
+  /** What was refused stays refused until the service is told something else, or from another logbook. */
+  function moveInOutbox(current: StoredContact, next: StoredContact): void {
+    const [before, after] = [servicesWaitedFor(current.confirmations), servicesWaitedFor(next.confirmations)];
+    const anew = next.logbookId !== current.logbookId;
+    for (const service of before) {
+      if (!anew && after.includes(service)) continue;
+      statements.unqueue.run(next.id, service);
+      servicesTouched.add(service);
+    }
+    queueFor(
+      next.logbookId,
+      next.id,
+      after.filter((service) => anew || !before.includes(service)),
+    );
+    if (toldAlike(current, next)) return;
+    statements.endRefusals.run(null, next.id);
+    for (const service of after) servicesTouched.add(service);
   }
 
   function gain(home: number, by: 1 | -1): void {
@@ -246,7 +262,7 @@ export function writeBatch<Result>(
           removed,
         });
       }
-      if (outboxTouched) context.announce({ type: "outbox", logbookId: home, waiting: waitingCount(store, home) });
+      for (const service of servicesTouched) announceWaiting(context, home, service);
     }
   }
 }
@@ -265,13 +281,19 @@ interface SlotMove {
   confirmed: number;
 }
 
-/** How many contacts of a logbook wait to be sent, to any service. */
-export function waitingCount(store: Store, logbookId: number): number {
+export function announceWaiting(context: Context, logbookId: number, service: Channel): void {
+  const waiting = waitingCount(context.store, logbookId, service);
+  context.announce({ type: "outbox", logbookId, service, waiting });
+}
+
+/** How many contacts of a logbook wait to be sent to a service; those it refused do not count. */
+export function waitingCount(store: Store, logbookId: number, service: Channel): number {
   const row = store.first(
     store.q
       .selectFrom("outbox")
       .select((eb) => eb.fn.countAll<number>().as("waiting"))
       .where("logbookId", "=", logbookId)
+      .where("service", "=", service)
       .where("refused", "is", null),
   );
   return row?.waiting ?? 0;
@@ -314,7 +336,8 @@ interface Statements {
   readonly deleteContact: Prepared<unknown>;
   readonly insertConfirmation: Prepared<unknown>;
   readonly deleteConfirmations: Prepared<unknown>;
-  readonly deleteQueued: Prepared<unknown>;
+  readonly unqueue: Prepared<unknown>;
+  readonly endRefusals: Prepared<unknown>;
   readonly insertEntry: Prepared<unknown>;
   readonly insertAddedEntries: Prepared<unknown>;
   readonly moveSlot: Prepared<unknown>;
@@ -344,7 +367,10 @@ function prepareStatements(store: Store): Statements {
     ),
     deleteContact: store.prepare(q.deleteFrom("contact").where("id", "=", 0)),
     deleteConfirmations: store.prepare(q.deleteFrom("confirmation").where("contactId", "=", 0)),
-    deleteQueued: store.prepare(q.deleteFrom("outbox").where("contactId", "=", 0)),
+    unqueue: store.prepare(q.deleteFrom("outbox").where("contactId", "=", 0).where("service", "=", "lantern")),
+    endRefusals: store.prepare(
+      q.updateTable("outbox").set({ refused: "" }).where("contactId", "=", 0).where("refused", "is not", null),
+    ),
     insertConfirmation: store.prepare(
       q
         .insertInto("confirmation")

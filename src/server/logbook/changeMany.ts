@@ -1,4 +1,4 @@
-import { emptyConfirmation } from "../../core/confirm";
+import { withConfirmation } from "../../core/confirm";
 import { changedContact, FACT_FIELDS, isoTime, secondsOf } from "../../core/contact";
 import type { Change, ChangeReport, Selection, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
@@ -220,13 +220,10 @@ export function withCard(
   confirmations: StoredContact["confirmations"],
   { sent, received, on, via }: Omit<Extract<Change, { do: "card" }>, "do">,
 ): StoredContact["confirmations"] {
-  const card = confirmations.find(({ channel }) => channel === "card") ?? emptyConfirmation("card");
-  const next = {
-    ...card,
+  return withConfirmation(confirmations, "card", {
     ...(sent === undefined ? {} : { sent, sentOn: on, sentVia: via }),
     ...(received === undefined ? {} : { received, receivedOn: on, receivedVia: via }),
-  };
-  return [...confirmations.filter(({ channel }) => channel !== "card"), next];
+  });
 }
 
 function selectedIds(context: Context, logbookId: number, selection: Selection): readonly number[] {

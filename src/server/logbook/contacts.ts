@@ -1,4 +1,4 @@
-import { type Channel, type Confirmation, emptyConfirmation } from "../../core/confirm";
+import { type Channel, queuedFor } from "../../core/confirm";
 import { changedContact, checkContact, completeContact, type ContactFacts, secondsOf } from "../../core/contact";
 import { type ContactPage, type ContactQuery, type LoggedContact, type StoredContact } from "../../core/contract";
 import { NEWEST_FIRST, sortText } from "../../core/view";
@@ -20,7 +20,7 @@ export function logContact(context: Context, logbookId: number, input: unknown):
   if (!checked.ok) return invalid(checked.faults);
   const contact = completeContact(withSiteFacts(context, logbookId, checked.value), exceptionsByCall(context.store));
   const logged = writeBatch(context, { logbookId, kind: "log", summary: `Logged ${contact.call}` }, (writer) => ({
-    id: writer.add({ ...contact, confirmations: queued(contact.confirmations) }),
+    id: writer.add({ ...contact, confirmations: queuedFor(contact.confirmations, QUEUED_FOR) }),
     batchId: writer.batchId!,
   }));
   return done({ ...findContact(context.store, logged.id)!, batchId: logged.batchId });
@@ -30,16 +30,6 @@ function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts)
   const { store } = context;
   const site = (facts.siteId === null ? undefined : findSite(store, facts.siteId)) ?? siteOfLogbook(store, logbookId);
   return fillOwnFacts({ ...facts, siteId: null }, ownFactsAt(site));
-}
-
-/** The confirmations with every service that has not heard of the contact set to "waiting". */
-function queued(confirmations: readonly Confirmation[]): Confirmation[] {
-  const known = new Map(confirmations.map((confirmation) => [confirmation.channel, confirmation]));
-  for (const channel of QUEUED_FOR) {
-    const confirmation = known.get(channel) ?? emptyConfirmation(channel);
-    if (confirmation.sent === "no") known.set(channel, { ...confirmation, sent: "waiting" });
-  }
-  return [...known.values()];
 }
 
 export function getContact(context: Context, logbookId: number, id: number): Result<StoredContact> {

@@ -1,5 +1,5 @@
 import { type AdifHeader, type AdifNote, type AdifRecord, contactFromAdif } from "../../core/adif";
-import { emptyConfirmation } from "../../core/confirm";
+import { queuedFor } from "../../core/confirm";
 import {
   checkContact,
   type CompleteContact,
@@ -50,7 +50,6 @@ export function recordReader(
       else contact.ownCall = own.ownCall;
     }
     if (choices.recalculate) Object.assign(contact, { entityCode: null, continent: null, cqZone: null, ituZone: null });
-    if (choices.queue !== null) contact.confirmations = queued(contact.confirmations ?? []);
     return contact;
   }
 
@@ -62,17 +61,10 @@ export function recordReader(
     const checked = checkContact(withChoices(understood.contact), context.now());
     if (!checked.ok)
       return { kind: "refused", reason: checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; ") };
-    return { kind: "contact", contact: completeContact(checked.value, exceptions), saysOwnCall };
+    const contact = completeContact(checked.value, exceptions);
+    if (choices.queue !== null) contact.confirmations = queuedFor(contact.confirmations, [choices.queue]);
+    return { kind: "contact", contact, saysOwnCall };
   };
-}
-
-type GivenConfirmations = NonNullable<ContactInput["confirmations"]>;
-
-/** The confirmations with Lantern waiting, where the file does not say that it has the contact. */
-function queued(confirmations: GivenConfirmations): GivenConfirmations {
-  const lantern = confirmations.find(({ channel }) => channel === "lantern") ?? emptyConfirmation("lantern");
-  if (lantern.sent !== undefined && lantern.sent !== "no") return confirmations;
-  return [...confirmations.filter(({ channel }) => channel !== "lantern"), { ...lantern, sent: "waiting" }];
 }
 
 /** A log may have the same contact many times, so that reading them all for each one more would take for ever. */

@@ -25,7 +25,7 @@ export function Confirm() {
     error,
     refetch,
   } = useQuery({
-    queryKey: ["lantern", logbook.id],
+    queryKey: ["service", logbook.id, "lantern"],
     queryFn: () => ask(confirm.serviceView, { params }),
   });
   const { data: jobs } = useQuery({ queryKey: ["jobs"], queryFn: () => ask(jobEndpoints.jobs) });

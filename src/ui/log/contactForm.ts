@@ -1,4 +1,4 @@
-import { CHANNEL_NAMES, type Confirmation, confirmationSchema, emptyConfirmation } from "@/core/confirm";
+import { CHANNEL_NAMES, type Confirmation, confirmationOf, confirmationSchema, withConfirmation } from "@/core/confirm";
 import { contactFactsSchema, FACT_FIELDS, type FactField, type FactKey, type FactKind, factText } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
@@ -66,7 +66,7 @@ export type Patch = Partial<Record<FactKey, Value>> & { confirmations?: readonly
 
 /** How the cards of a contact stand. */
 export function cardOf({ confirmations }: StoredContact): Confirmation {
-  return confirmations.find(({ channel }) => channel === "card") ?? emptyConfirmation("card");
+  return confirmationOf(confirmations, "card");
 }
 
 /** What the form, and the card as it stands in it, change of a contact, and what is wrong in it, by field. */
@@ -85,8 +85,7 @@ export function changesIn(
     else patch[one.key] = read.value;
   }
   if (!same(card, cardOf(contact))) {
-    const others = contact.confirmations.filter(({ channel }) => channel !== "card");
-    patch.confirmations = same(card, emptyConfirmation("card")) ? others : [...others, card];
+    patch.confirmations = withConfirmation(contact.confirmations, "card", card);
     const checked = confirmationSchema.safeParse(card);
     for (const { path } of checked.error?.issues ?? []) faults.set(`card.${path.join(".")}`, NO_DAY);
   }

@@ -17,16 +17,16 @@ import type { Themed } from "./theme";
 
 /** What one always wants to see: log, site, time, radio, outbox, running jobs. */
 export function Rail({ theme }: { theme: Themed }) {
-  const { logbook, waiting, connected } = useLogbook();
+  const { logbook, connected } = useLogbook();
   const radio = useRadio();
   const actions = useAllActions();
   const run = (id: string) => actions.find((action) => action.id === id)?.run();
   const { data } = useQuery({
-    queryKey: ["waiting", logbook.id],
+    queryKey: ["waiting", logbook.id, "lantern"],
     queryFn: () => ask(confirm.waiting, { params: { logbookId: logbook.id } }),
   });
   useActions([{ id: "theme", label: theme.theme === "day" ? "Night theme" : "Day theme", run: theme.toggle }]);
-  const outbox = waiting ?? data?.waiting;
+  const outbox = data?.waiting;
   return (
     <header className="col-span-full flex print:hidden items-center gap-x-5 border-b border-line bg-panel pr-3 max-sm:flex-wrap max-sm:gap-x-3 max-sm:px-3 max-sm:py-1.5">
       <Link href="/desk" aria-label="Ypsiloid, to the Desk" className="grid w-[68px] place-items-center max-sm:w-8">

@@ -10,8 +10,6 @@ import { rememberChoice } from "./choice";
 interface LogbookState {
   readonly logbook: Logbook;
   readonly logbooks: readonly Logbook[];
-  /** How many contacts wait to be sent; null until it is known. */
-  readonly waiting: number | null;
   readonly connected: boolean;
   readonly choose: (id: number) => void;
 }
@@ -29,7 +27,6 @@ export function LogbookProvider({
   children: ReactNode;
 }) {
   const [contactCount, setContactCount] = useState(initial.contactCount);
-  const [waiting, setWaiting] = useState<number | null>(null);
   const [connected, setConnected] = useState(true);
   const client = useQueryClient();
   const router = useRouter();
@@ -45,8 +42,8 @@ export function LogbookProvider({
     if (event.type === "logbook") return router.refresh();
     if (event.type === "keyer" || event.type === "directory" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
-      setWaiting(event.waiting);
-      return void client.invalidateQueries({ queryKey: ["lantern", initial.id] });
+      client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
+      return void client.invalidateQueries({ queryKey: ["service", initial.id, event.service] });
     }
     if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });
     setContactCount(event.contactCount);
@@ -59,7 +56,7 @@ export function LogbookProvider({
     router.refresh();
   };
   return (
-    <Context value={{ logbook: { ...initial, contactCount }, logbooks, waiting, connected, choose }}>
+    <Context value={{ logbook: { ...initial, contactCount }, logbooks, connected, choose }}>
       <LiveOf logbookId={initial.id} />
       {children}
     </Context>

@@ -1,0 +1,245 @@
+import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import type { FetchReport, JobOf, LiveEvent, SendReport } from "../../core/contract";
+import type { Context } from "../context";
+import { markCards } from "../logbook/cards";
+import { changeContact, deleteContact, getContact, logContact } from "../logbook/contacts";
+import { runTestJob, testContext, valueOf } from "../testing";
+import { lanternView, receiptOf, retryRefused, waitingFor } from "./outbox";
+
+let server: Server;
+let context: Context;
+let logbookId: number;
+let heard: LiveEvent[];
+/** What the service was sent, request by request. */
+let sent: { readonly id: number; readonly call: string; readonly mode: string }[][];
+let answering: (contacts: (typeof sent)[number]) => unknown;
+let pages: (after: string) => unknown;
+
+beforeEach(async () => {
+  sent = [];
+  answering = (contacts) => ({ results: contacts.map(({ id }) => ({ id, answer: "accepted" })) });
+  pages = () => ({ statements: [], cursor: "", more: false });
+  server = createServer((request, response) => {
+    let body = "";
+    request.setEncoding("utf8").on("data", (piece: string) => (body += piece));
+    request.on("end", () => {
+      const { pathname, searchParams } = new URL(request.url!, "http://lantern.example");
+      const answer = () => {
+        if (pathname === "/statements") return pages(searchParams.get("after") ?? "");
+        const { contacts } = JSON.parse(body) as { contacts: (typeof sent)[number] };
+        sent.push(contacts);
+        return answering(contacts);
+      };
+      response.setHeader("content-type", "application/json").end(JSON.stringify(answer()));
+    });
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+  const made = await testContext();
+  heard = [];
+  context = { ...made.context, announce: (event) => void heard.push(event) };
+  logbookId = made.logbookId;
+});
+afterEach(async () => {
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+});
+
+const run = (kind: "send" | "fetch") =>
+  runTestJob(
+    context,
+    logbookId,
+    { kind, service: "lantern" },
+    `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+  );
+const send = async () => (await run("send")) as JobOf<"send">;
+const fetched = async () => (await run("fetch")) as JobOf<"fetch">;
+const log = (call: string, startedAt = "2026-11-23T21:00:00Z") =>
+  valueOf(logContact(context, logbookId, { call, startedAt, band: "20m", mode: "CW" })).id;
+const change = (id: number, facts: object) => valueOf(changeContact(context, logbookId, id, facts));
+const outbox = () =>
+  valueOf(lanternView(context, logbookId)).entries.map(({ call, refused }) =>
+    refused === null ? call : `${call}: ${refused}`,
+  );
+const waiting = () => valueOf(waitingFor(context, logbookId)).waiting;
+const refusing = (call: string) => {
+  answering = (contacts) => ({
+    results: contacts.map((one) =>
+      one.call === call
+        ? { id: one.id, answer: "refused", reason: "not known here" }
+        : { id: one.id, answer: "accepted" },
+    ),
+  });
+};
+
+describe("what a service refused", () => {
+  test("stays refused through changes that it is not told of, and waits again when what it is told changes", async () => {
+    refusing("DL1QTA");
+    const [refused] = [log("DL1QTA"), log("OY4QSA")];
+    expect((await send()).report).toMatchObject({ accepted: 1, refused: 1 });
+    expect([outbox(), waiting()]).toEqual([["DL1QTA: not known here"], 0]);
+
+    change(refused, { comment: "a fine signal", pin: true });
+    valueOf(markCards(context, logbookId, { ids: [refused], received: "confirmed", on: null, via: null }));
+    expect([outbox(), waiting()]).toEqual([["DL1QTA: not known here"], 0]);
+    expect((await send()).report).toMatchObject({ accepted: 0, refused: 0 });
+
+    heard.length = 0;
+    change(refused, { call: "DL1QTB" });
+    expect([outbox(), waiting()]).toEqual([["DL1QTB"], 1]);
+    expect(heard).toContainEqual({ type: "outbox", logbookId, service: "lantern", waiting: 1 });
+    expect((await send()).report).toMatchObject({ accepted: 1 });
+    expect(outbox()).toEqual([]);
+  });
+
+  test.each([
+    { mode: "SSB" },
+    { submode: "PSK31", mode: "PSK" },
+    { startedAt: "2026-11-23T21:01:00Z" },
+    { ownCall: "CX8QSB" },
+  ])("waits again with %j", async (facts) => {
+    refusing("DL1QTA");
+    const id = log("DL1QTA");
+    await send();
+    change(id, facts);
+    expect(waiting()).toBe(1);
+  });
+
+  test("is tried again when it is told to, and only what was refused", async () => {
+    refusing("DL1QTA");
+    log("DL1QTA");
+    await send();
+    log("OY4QSA");
+    heard.length = 0;
+    expect(valueOf(retryRefused(context, logbookId))).toEqual({ waiting: 1 });
+    expect(waiting()).toBe(2);
+    expect(heard).toContainEqual({ type: "outbox", logbookId, service: "lantern", waiting: 2 });
+    expect(valueOf(retryRefused(context, logbookId))).toEqual({ waiting: 0 });
+  });
+});
+
+describe("a sending", () => {
+  test("asks nothing twice of what was answered, and again of what was not", async () => {
+    const [first, second] = [log("DL1QTA"), log("OY4QSA")];
+    answering = () => ({ results: [{ id: first, answer: "accepted" }] });
+    expect((await send()).report).toMatchObject({ accepted: 1, unanswered: 1 });
+    expect(outbox()).toEqual(["OY4QSA"]);
+    answering = (contacts) => ({ results: contacts.map(({ id }) => ({ id, answer: "known" })) });
+    expect((await send()).report).toMatchObject({ known: 1, unanswered: 0 });
+    expect(sent.map((contacts) => contacts.map(({ id }) => id))).toEqual([[first, second], [second]]);
+  });
+
+  test("believes nothing that it did not ask, and no answer twice", async () => {
+    const [first, second] = [log("DL1QTA"), log("OY4QSA")];
+    valueOf(deleteContact(context, logbookId, second));
+    const third = log("LU3QSC");
+    answering = () => ({
+      results: [
+        { id: second, answer: "accepted" },
+        { id: 4711, answer: "refused", reason: "never heard of" },
+        { id: first, answer: "accepted" },
+        { id: first, answer: "accepted" },
+        { id: third, answer: "refused" },
+      ],
+    });
+    const { report } = await send();
+    expect(report).toMatchObject({ accepted: 1, refused: 1, unanswered: 0 });
+    expect(outbox()).toEqual(["LU3QSC: refused without a reason"]);
+    expect(
+      valueOf(receiptOf(context, logbookId, (report as SendReport).sendingId!)).map(({ contactId }) => contactId),
+    ).toEqual([third, first]);
+  });
+
+  test("leaves a contact waiting that was changed while it was on its way", async () => {
+    const id = log("DL1QTA");
+    answering = (contacts) => {
+      change(id, { call: "DL1QTB" });
+      return { results: contacts.map((one) => ({ id: one.id, answer: "accepted" })) };
+    };
+    await send();
+    expect(outbox()).toEqual(["DL1QTB"]);
+  });
+
+  test.each([
+    ["nonsense", { results: [{ id: "x", answer: "perhaps" }] }, "not understood"],
+    ["a list", [1, 2], "not understood"],
+    ["nothing", null, "not understood"],
+  ])("takes nothing from an answer that is %s", async (_, answer, problem) => {
+    log("DL1QTA");
+    answering = () => answer;
+    expect(await send()).toMatchObject({ state: "failed", problem: expect.stringContaining(problem) as string });
+    expect(waiting()).toBe(1);
+  });
+});
+
+describe("a fetch", () => {
+  const said = (id: string, call: string, startedAt = "2026-11-23T21:04:00Z") => ({
+    id,
+    ownCall: "CX3QUA",
+    call,
+    startedAt,
+    band: "20m",
+    mode: "CW",
+  });
+  const isConfirmed = (id: number) =>
+    valueOf(getContact(context, logbookId, id)).confirmations.some(({ received }) => received === "confirmed");
+
+  test("goes on from its cursor, and a page that comes again confirms nothing twice", async () => {
+    const [first, second] = [log("DL1QTA"), log("OY4QSA")];
+    const asked: string[] = [];
+    pages = (after) => {
+      asked.push(after);
+      return after === ""
+        ? { statements: [said("1", "DL1QTA")], cursor: "a", more: true }
+        : { statements: [said("1", "DL1QTA"), said("2", "OY4QSA")], cursor: "b", more: false };
+    };
+    expect((await fetched()).report).toMatchObject({ matched: 2, known: 1, withoutTwin: 0 });
+    expect([isConfirmed(first), isConfirmed(second)]).toEqual([true, true]);
+    await fetched();
+    expect(asked).toEqual(["", "a", "b"]);
+  });
+
+  test("ends when the service says that there is more and gives the same again", async () => {
+    log("DL1QTA");
+    let asked = 0;
+    pages = () => (asked++, { statements: [said("1", "DL1QTA")], cursor: "a", more: true });
+    expect(await fetched()).toMatchObject({ state: "done", report: { matched: 1 } });
+    expect(asked).toBe(2);
+  });
+
+  test("keeps what meets no contact, with the reason, and meets it when the contact is there", async () => {
+    log("DL1QTA", "2026-11-23T18:00:00Z");
+    pages = (after) => ({
+      statements: after === "" ? [said("1", "DL1QTA"), said("2", "PY2QSB")] : [],
+      cursor: "a",
+      more: false,
+    });
+    expect((await fetched()).report).toMatchObject({ matched: 0, withoutTwin: 2 });
+    const reasons = valueOf(lanternView(context, logbookId)).withoutTwin.map(({ call, explanation }) => [
+      call,
+      explanation,
+    ]);
+    expect(reasons).toEqual([
+      ["DL1QTA", "their time is 3 h 4 min after yours"],
+      ["PY2QSB", expect.any(String)],
+    ]);
+    const late = log("PY2QSB", "2026-11-23T21:03:00Z");
+    const { report } = (await fetched()) as { report: FetchReport };
+    expect(report).toMatchObject({
+      matched: 1,
+      matchedLines: [{ call: "PY2QSB", text: "met a contact logged since" }],
+    });
+    expect(isConfirmed(late)).toBe(true);
+    expect(valueOf(lanternView(context, logbookId)).withoutTwin.map(({ call }) => call)).toEqual(["DL1QTA"]);
+  });
+
+  test("takes nothing of a page that is not understood, and keeps its cursor", async () => {
+    log("DL1QTA");
+    pages = () => ({ statements: [said("1", "DL1QTA"), { id: "2" }], cursor: "z", more: false });
+    expect(await fetched()).toMatchObject({ state: "failed" });
+    const asked: string[] = [];
+    pages = (after) => (asked.push(after), { statements: [], cursor: "", more: false });
+    await fetched();
+    expect(asked).toEqual([""]);
+  });
+});
