@@ -303,6 +303,40 @@ describe("whatever stands in a file", () => {
     return [...records, ...reader.finish()];
   }
 
+  test("a value that has the length its tag says is taken whole, whatever stands in it", () => {
+    const text = fc
+      .array(
+        fc.oneof(
+          fc.constantFrom("<EOR>", "<eoh>", "<CALL:3>ABC", "<NAME:9>", "<", ">", ":", "\n", " ", "é"),
+          fc.string(),
+        ),
+      )
+      .map((parts) => parts.join(""));
+    const field = fc.tuple(fc.constantFrom("COMMENT", "NOTES", "APP_YPSILOID_X"), text);
+    fc.assert(
+      fc.property(
+        fc.array(field, { minLength: 1, maxLength: 4 }),
+        fc.constantFrom("", " ", "\n", "\r\n"),
+        (given, gap) => {
+          const tags = given.map(([name, value]) => `<${name}:${Buffer.byteLength(value)}>${value}${gap}`);
+          const file = `<EOH>${BASE}${tags.join("")}<EOR>\n${BASE}<EOR>\n`;
+          const reader = adifReader();
+          const bytes = Buffer.from(file);
+          const records = [
+            ...reader.push(bytes.subarray(0, 100)),
+            ...reader.push(bytes.subarray(100)),
+            ...reader.finish(),
+          ];
+          expect(records).toHaveLength(2);
+          const values = records[0]!.fields.slice(-given.length).map(({ name, value }) => [name, value]);
+          expect(values).toEqual(given);
+        },
+      ),
+    );
+    const [record] = readAll(`${BASE}<COMMENT:30>see <EOR> and <CALL:3>ABC here<EOR>\n`);
+    expect(record!.fields.at(-1)).toMatchObject({ name: "COMMENT", value: "see <EOR> and <CALL:3>ABC here" });
+  });
+
   test.each(Object.entries(shapes))("a long value of %s takes no longer than its length, in any field", (_, value) => {
     for (const name of names) {
       const [record] = readAll(`<${name}:${value.length}>${value}<EOR>\n`);

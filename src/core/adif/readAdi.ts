@@ -10,11 +10,11 @@ const NEXT_TAG = /<\s*[A-Za-z_][A-Za-z0-9_]*\s*[:;>]/g;
 const NAME_ALONE = /^\s*([A-Za-z_]+)\s*(?:[:;=][^<]*)?$/;
 /** What may stand between the angle brackets. */
 const LONGEST_TAG = 200;
-/** A value that swallowed the end of its record has a wrong length, however well it ends. */
-const END_OF_RECORD = /<eor>/i;
 const END_OF_RECORD_AFTER = /<eor>/gi;
+/** A value that holds the end of a record has the right length only when another tag follows. */
+const END_OF_RECORD = /<eor>/i;
+const TAG_FOLLOWS = /\s*</y;
 const END_TAG = "<eor>";
-const SHORTEST_RECORD = 5;
 /** How far beyond a value the next tag is looked for before its stated length is doubted. */
 const LOOK_AHEAD = 256;
 const LONGEST_VALUE = 1_000_000;
@@ -27,8 +27,9 @@ const HEADER_NAMES = /^(ADIF_VER|CREATED_TIMESTAMP|PROGRAMID|PROGRAMVERSION|USER
 const upperNames = new Map<string, string>();
 
 /**
- * Reads ADI as a stream. Lengths are bytes; where a length does not fit what stands there (too short, too long,
- * counted in characters), the value is taken up to the next tag and a note says so. Time grows with the size of the
+ * Reads ADI as a stream. Lengths are bytes; a value after whose length a tag or the line's end follows is taken whole,
+ * whatever stands in it. Where a length does not fit what stands there (too short, too long, counted in characters),
+ * the value is taken up to the next tag and a note says so. Time grows with the size of the
  * file, whatever stands in it; memory with the largest record, which is 1 MB.
  */
 export function adiReader(): AdifReader {
@@ -221,8 +222,10 @@ export function adiReader(): AdifReader {
       let value: string | null = null;
       if (!oversized && stated <= buffer.length && aligned(stated, ended)) {
         value = buffer.slice(valueAt, stated);
+        TAG_FOLLOWS.lastIndex = stated;
+        if (END_OF_RECORD.test(value) && !TAG_FOLLOWS.test(buffer)) value = null;
       }
-      if (value === null || (length > SHORTEST_RECORD && END_OF_RECORD.test(value))) {
+      if (value === null) {
         PLAUSIBLE_TAG.lastIndex = valueAt;
         const next = PLAUSIBLE_TAG.exec(buffer);
         if (next === null && stated > buffer.length) {
