@@ -55,7 +55,7 @@ export function cleanCall(text: string): string {
 
 /**
  * Takes a call apart. The general form (ITU Radio Regulations, article 19) is asked of the base call: a prefix, a
- * digit or more, and a suffix ending in a letter; a call of four or six letters without any digit is let through,
+ * digit or more, and a suffix ending in a letter; a call of four to six letters without any digit is let through,
  * since such calls were issued.
  *
  * A text that is no call gives a reason fit to be shown to the operator.
@@ -174,7 +174,7 @@ function takeApart(base: string): Form | null {
   if (base.length > LONGEST_BASE) return null;
   const match = FULL_CALL.exec(base);
   if (match !== null) return formOf(match);
-  if (/^[A-Z]{4}(?:[A-Z]{2})?$/.test(base))
+  if (/^[A-Z]{4,6}$/.test(base))
     return { national: base.slice(0, 2), digits: "", suffix: base.slice(2), digit: "" };
   return null;
 }

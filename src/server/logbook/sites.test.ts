@@ -55,7 +55,7 @@ test("what is wrong with a site or a logbook's change is said by its field", asy
   const { context, logbookId } = await begin();
   for (const [input, field] of [
     [{ ...TIGRE, name: " " }, "name"],
-    [{ ...TIGRE, call: "HELLO" }, "call"],
+    [{ ...TIGRE, call: "HELLOTHERE" }, "call"],
     [{ ...TIGRE, grid: "GF" }, "grid"],
     [{ ...TIGRE, power: "much" }, "power"],
   ] as const) {
