@@ -1,5 +1,6 @@
 import { gridOf } from "../src/core/geo";
 import { resolve } from "../src/core/entity";
+import { namingOf } from "../stand-ins/world/people";
 import type { Random } from "./random";
 
 /** A made-up station of the demo's world. */
@@ -40,13 +41,14 @@ const country = (
   places: places ? places.split(", ") : [],
 });
 
-const SPANISH = "Nahuel Lautaro Ximena Ramiro Itziar Yago Leire Anselmo Delfina Eulalia Fermín Graciela Hernán Íñigo";
-const PORTUGUESE = "Lívia Caetano Thiago Moacir Iracema Jurandir Benedita Aparício Elói Ondina";
-const ENGLISH = "Marlene Wendell Thaddeus Opal Merritt Lorna Clement Hattie Rufus Imogen Cuthbert Agnes";
-const GERMAN = "Friedhelm Anneliese Gottlieb Irmgard Ruprecht Walburga Eckhard Liesel";
-const SLAVIC = "Zdzislaw Bohumil Radoslav Milena Vesna Dragomir Lubomir Snezana Yaroslav Tamara";
-const ITALIAN = "Ottavio Fiorenza Ermanno Gisella Vincenzo Domitilla Nazzareno";
-const JAPANESE = "Haruto Sakiko Tetsuo Michiyo Kenzo Fumiko Noboru";
+const namesOf = (entityPrefix: string) => namingOf(entityPrefix)?.names.join(" ");
+const SPANISH = namesOf("CX");
+const PORTUGUESE = namesOf("PY");
+const ENGLISH = namesOf("K");
+const GERMAN = namesOf("DL");
+const SLAVIC = namesOf("SP");
+const ITALIAN = namesOf("I");
+const JAPANESE = namesOf("JA");
 
 /** Prefixes are real, so that entities and zones resolve; stations, names and places are not. */
 const COUNTRIES: readonly Country[] = [

@@ -2,21 +2,15 @@ import { createHash } from "node:crypto";
 import { baseCall, parseCallsign } from "../../src/core/callsign";
 import { resolve } from "../../src/core/entity";
 import { gridOf } from "../../src/core/geo";
+import { namingOf } from "../world/people";
 
-/** What the directory has of a station. All of it is made up. */
+/** What the directory has of a station. All of it is made up, as it sounds and lies in the station's entity. */
 export interface Listing {
   readonly call: string;
-  readonly name: string;
-  readonly place: string;
+  readonly name: string | null;
+  readonly place: string | null;
   readonly grid: string | null;
 }
-
-const NAMES =
-  "Alba Bruno Celia Dario Elena Fermin Greta Hugo Irma Jonas Karin Lucio Marta Nils Olga Pavel Rosa Simon Tilda Ulises".split(
-    " ",
-  );
-const PLACES =
-  "Faro Viejo, Bajo Grande, Monte Liso, Punta Brava, Valle Hondo, Rio Manso, Piedra Alta, Laguna Clara".split(", ");
 
 /** A station's listing, told from its call alone; null for the one in five that is not listed. */
 export function listingOf(call: string, at: number): Listing | null {
@@ -24,7 +18,8 @@ export function listingOf(call: string, at: number): Listing | null {
   const base = baseCall(call);
   const dice = createHash("sha256").update(`almanac ${base}`).digest();
   if (dice[0]! < 51) return null;
-  const { latitude, longitude } = resolve(base, at);
+  const { entity, latitude, longitude } = resolve(base, at);
+  const { names, places } = namingOf(entity?.prefix ?? "") ?? { names: [], places: [] };
   const shift = (byte: number) => (byte / 255 - 0.5) * 2;
   const grid =
     latitude === null || longitude === null
@@ -33,5 +28,9 @@ export function listingOf(call: string, at: number): Listing | null {
           latitude: Math.max(-89, Math.min(89, latitude + shift(dice[1]!))),
           longitude: longitude + shift(dice[2]!),
         });
-  return { call: base, name: NAMES[dice[3]! % NAMES.length]!, place: PLACES[dice[4]! % PLACES.length]!, grid };
+  return { call: base, name: oneOf(names, dice[3]!), place: oneOf(places, dice[4]!), grid };
+}
+
+function oneOf(values: readonly string[], byte: number): string | null {
+  return values[byte % values.length] ?? null;
 }

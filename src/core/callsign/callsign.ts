@@ -174,8 +174,7 @@ function takeApart(base: string): Form | null {
   if (base.length > LONGEST_BASE) return null;
   const match = FULL_CALL.exec(base);
   if (match !== null) return formOf(match);
-  if (/^[A-Z]{4,6}$/.test(base))
-    return { national: base.slice(0, 2), digits: "", suffix: base.slice(2), digit: "" };
+  if (/^[A-Z]{4,6}$/.test(base)) return { national: base.slice(0, 2), digits: "", suffix: base.slice(2), digit: "" };
   return null;
 }
 

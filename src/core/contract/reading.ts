@@ -30,6 +30,8 @@ export const readingQuerySchema = z.strictObject({
   band: z.string().max(20),
   mode: z.string().max(40),
   grid: z.string().max(12).optional(),
+  /** Which browser asks: what it types on ends what it asked the directory before. */
+  position: z.string().max(60).default(""),
   /** Within which time a second contact on band and mode group is a duplicate, seconds. */
   within: z.coerce.number().int().min(0).max(4_000_000_000).default(86_400),
 });

@@ -50,7 +50,7 @@ function readingOf(call: string) {
 
 it("asks once for the call that was typed, keeps the answer, and tells the browsers", async () => {
   const one = directory();
-  for (const typed of ["W", "W2", "W2QUB", "W2QUB/4"]) one.want(typed);
+  for (const typed of ["W", "W2", "W2QUB", "W2QUB/4"]) one.want(typed, "left");
   await until(() => events.length > 0);
   expect(events).toEqual([{ type: "directory", baseCall: "W2QUB" }]);
   const { name, place, grid } = readingOf("W2QUB").directory!;
@@ -59,15 +59,28 @@ it("asks once for the call that was typed, keeps the answer, and tells the brows
     "string",
     expect.stringMatching(/^[A-R]{2}\d\d[a-x]{2}$/),
   ]);
-  one.want("W2QUB");
+  one.want("W2QUB", "left");
   await new Promise((resolve) => setTimeout(resolve, 40));
   expect(asked).toBe(1);
   const later = directory(() => context.now() + 31 * 86_400);
-  later.want("W2QUB");
+  later.want("W2QUB", "left");
   await until(() => asked === 2);
   expect(createSearcher(context.store).hints({ logbookId, like: "W2Q", most: 5 })).toEqual([
     { call: "W2QUB", contacts: 0 },
   ]);
+});
+
+it("looks up what is typed at each position, whatever the others type", async () => {
+  const one = directory();
+  one.want("W2QUB", "left");
+  one.want("W3QUB", "right");
+  one.want("W3QUBB?", "left again");
+  await until(() => asked === 2);
+  one.want("W4QUB", "left");
+  one.want("W", "left");
+  one.want("W1QUB", "right");
+  await until(() => asked === 3);
+  expect(asked).toBe(3);
 });
 
 it("remembers that a call is not listed", async () => {
@@ -87,13 +100,13 @@ it("remembers that a call is not listed", async () => {
     "DL3QTB",
   ];
   for (const call of unlisted) {
-    one.want(call);
+    one.want(call, "left");
     await until(() => asked > unlisted.indexOf(call));
   }
   await new Promise((resolve) => setTimeout(resolve, 50));
   const missing = unlisted.filter((call) => readingOf(call).directory === null);
   expect(missing.length).toBeGreaterThan(0);
-  one.want(missing[0]!);
+  one.want(missing[0]!, "left");
   await new Promise((resolve) => setTimeout(resolve, 30));
   expect(asked).toBe(unlisted.length);
 });
@@ -103,9 +116,9 @@ it.each(["down", "hang", "error", "page", "nonsense", "cut"])(
   async (behaviour) => {
     await behave(behaviour);
     const one = directory();
-    one.want("W2QUB");
+    one.want("W2QUB", "left");
     await until(() => faults.length > 0);
-    one.want("W3QUB");
+    one.want("W3QUB", "left");
     await new Promise((resolve) => setTimeout(resolve, 30));
     expect(asked).toBe(1);
     expect(readingOf("W2QUB").directory).toBeNull();

@@ -13,8 +13,8 @@ const SETTLED_MS = 300;
 
 /** Asks the directory about calls that are typed; its answers are kept, and arrive by the live stream. */
 export interface Directory {
-  /** Sees to it that the directory's listing of a call is known, soon; nobody waits for it. */
-  want(call: string): void;
+  /** Sees to it that the listing of a call that is typed at a position is known, soon; nobody waits for it. */
+  want(call: string, position: string): void;
   close(): void;
 }
 
@@ -38,7 +38,8 @@ export function createDirectory({
   fault,
   settledMs = SETTLED_MS,
 }: DirectoryOptions): Directory {
-  let timer: NodeJS.Timeout | undefined;
+  /** By position: what one types on does not stop what another one waits for. */
+  const timers = new Map<string, NodeJS.Timeout>();
   let restUntil = 0;
   const asking = new Set<string>();
 
@@ -63,12 +64,20 @@ export function createDirectory({
   }
 
   return {
-    want(call) {
+    want(call, position) {
       const parsed = parseCallsign(call);
-      clearTimeout(timer);
-      if (parsed.ok) timer = setTimeout(() => void lookUp(parsed.callsign.base), settledMs).unref();
+      clearTimeout(timers.get(position));
+      timers.delete(position);
+      if (!parsed.ok) return;
+      const settled = () => {
+        timers.delete(position);
+        void lookUp(parsed.callsign.base);
+      };
+      timers.set(position, setTimeout(settled, settledMs).unref());
     },
-    close: () => clearTimeout(timer),
+    close: () => {
+      for (const timer of timers.values()) clearTimeout(timer);
+    },
   };
 }
 

@@ -45,7 +45,7 @@ function placeOf(resolution: Resolution): Omit<CallPlace, "call" | "base" | "pre
 export function readingFor(
   context: Context,
   logbookId: number,
-  query: z.output<typeof readingQuerySchema>,
+  query: Omit<z.output<typeof readingQuerySchema>, "position">,
 ): Result<Reading> {
   const now = context.now();
   const place = placeWhileTyping(context, query.call, now);

@@ -3,6 +3,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { ask } from "../kit/api";
+import { tabId } from "../kit/tabId";
 import { useLive } from "../kit/useLive";
 
 /**
@@ -13,7 +14,8 @@ export function useReading(logbookId: number, call: string, band: string, mode: 
   const asked = { call, band, mode, grid: grid || undefined, within };
   const query = useQuery({
     queryKey: ["reading", logbookId, asked],
-    queryFn: ({ signal }) => ask(logbooks.reading, { params: { logbookId }, query: asked, signal }),
+    queryFn: ({ signal }) =>
+      ask(logbooks.reading, { params: { logbookId }, query: { ...asked, position: tabId() }, signal }),
     enabled: call.length > 1,
     placeholderData: keepPreviousData,
     staleTime: 0,

@@ -5,6 +5,6 @@ import { serve } from "@/server/route";
 export const GET = serve(logbooks.reading, ({ context, runtime, params, query }) => {
   const reading = readingFor(context, params.logbookId, query);
   // Nobody waits for the directory: its answer comes by the live stream.
-  if (reading.ok) runtime.directory.want(reading.value.place.call);
+  if (reading.ok) runtime.directory.want(reading.value.place.call, query.position);
   return reading;
 });

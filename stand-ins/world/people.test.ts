@@ -1,0 +1,31 @@
+import { gridCenter, pathBetween } from "../../src/core/geo";
+import { ENTITIES, resolve } from "../../src/core/entity";
+import { listingOf } from "../almanac/world";
+import { namingOf } from "./people";
+
+const AT = Date.UTC(2026, 10, 23) / 1000;
+
+test("each way of naming is of entities that there are", () => {
+  const prefixes = new Set(ENTITIES.map(({ prefix }) => prefix));
+  for (const prefix of ["CX", "DL", "JA", "OY", "9J"]) expect(prefixes.has(prefix)).toBe(true);
+  const named = ENTITIES.filter(({ prefix }) => namingOf(prefix) !== undefined);
+  expect(named.length).toBeGreaterThan(200);
+});
+
+test.each([
+  ["DL1QT", "DL"],
+  ["JA3QR", "JA"],
+  ["OH2QS", "OH"],
+  ["PY2QS", "PY"],
+])("who is listed under %s has a name, a place and a grid of %s", (beginning, prefix) => {
+  const { names, places } = namingOf(prefix)!;
+  const listed = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].flatMap((last) => listingOf(beginning + last, AT) ?? []);
+  expect(listed.length).toBeGreaterThan(5);
+  for (const { call, name, place, grid } of listed) {
+    expect(names).toContain(name);
+    expect(places).toContain(place);
+    const { latitude, longitude } = resolve(call, AT);
+    const path = pathBetween({ latitude: latitude!, longitude: longitude! }, gridCenter(grid)!);
+    expect(path.distanceKm).toBeLessThan(200);
+  }
+});
