@@ -16,6 +16,10 @@ export interface Store {
   readonly q: Kysely<Schema>;
   all<Row>(query: Compilable<Row>): Row[];
   first<Row>(query: Compilable<Row>): Row | undefined;
+  /** The first column of each row. */
+  values<Row extends object>(query: Compilable<Row>): Row[keyof Row][];
+  /** Row by row, for more than should be in memory at once; nothing else is run meanwhile. */
+  each<Row>(query: Compilable<Row>): IterableIterator<Row>;
   run(query: Compilable<unknown>): { readonly changes: number; readonly lastId: number };
   /** A query compiled once, to be run many times with other parameters, given in their order in the query. */
   prepare<Row>(query: Compilable<Row>): Prepared<Row>;
@@ -121,6 +125,17 @@ function storeOn(sqlite: Database.Database, gate: Gate): Store {
     first<Row>(query: Compilable<Row>) {
       const { sql, parameters } = query.compile();
       return statement(sql).get(...parameters) as Row | undefined;
+    },
+    values<Row extends object>(query: Compilable<Row>) {
+      const { sql, parameters } = query.compile();
+      return sqlite
+        .prepare(sql)
+        .pluck()
+        .all(...parameters) as Row[keyof Row][];
+    },
+    each<Row>(query: Compilable<Row>) {
+      const { sql, parameters } = query.compile();
+      return sqlite.prepare(sql).iterate(...parameters) as IterableIterator<Row>;
     },
     run(query) {
       const { sql, parameters } = query.compile();

@@ -9,7 +9,7 @@ import { type BatchWriter, type HeldContact, writeBatch } from "./batch";
 import { contactsById, findContact, withConfirmations } from "./contactRow";
 import { findLogbook } from "./logbooks";
 import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
-import { filteredContacts } from "./search";
+import { filteredContacts } from "./filterSql";
 
 /** Services that every new contact waits for. */
 const QUEUED_FOR: readonly Channel[] = ["lantern"];

@@ -2,12 +2,46 @@ import { type Expression, type ExpressionBuilder, type RawBuilder, sql, type Sql
 import { bandByName } from "../../core/band";
 import { isoTime } from "../../core/contact";
 import { columnById, type Condition, filterFieldById, type FilterGroup, isGroup, numberOf } from "../../core/view";
+import type { ContactFilter } from "../../core/contract";
 import type { Schema } from "../db/schema";
+import type { Store } from "../db/store";
+
+/** Those of some contacts, however many, that are in a logbook; they are looked up by their numbers alone. */
+export function contactsAmong(store: Store, logbookId: number, ids: readonly number[]) {
+  return store.q
+    .selectFrom("contact")
+    .where("contact.id", "in", sql<number>`(SELECT value FROM json_each(${JSON.stringify(ids)}))`)
+    .where(sql`+contact.logbookId`, "=", logbookId);
+}
+
+/** The rows of a logbook, or of some contacts, that fit, but for what is found by text. */
+export function filteredContacts(
+  store: Store,
+  logbookId: number,
+  asked: ContactFilter,
+  now: number,
+  among?: readonly number[],
+) {
+  const { band, mode, modeGroup, call, entity, from, to, filter } = asked;
+  let query =
+    among === undefined
+      ? store.q.selectFrom("contact").where("logbookId", "=", logbookId)
+      : contactsAmong(store, logbookId, among);
+  if (call !== undefined) query = query.where("baseCall", "=", call);
+  if (entity !== undefined) query = query.where("entityCode", "=", entity);
+  if (band !== undefined) query = query.where("band", "=", band);
+  if (mode !== undefined) query = query.where("mode", "=", mode);
+  if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
+  if (from !== undefined) query = query.where("startedAt", ">=", from);
+  if (to !== undefined) query = query.where("startedAt", "<=", to);
+  if (filter !== undefined && filter.of.length > 0) query = query.where((eb) => filterSql(eb, filter, now));
+  return query;
+}
 
 type ContactBuilder = ExpressionBuilder<Schema, "contact">;
 
 /** A filter as a condition on rows of `contact`. A condition on a field that is no longer there holds for all. */
-export function filterSql(eb: ContactBuilder, filter: FilterGroup, now: number): Expression<SqlBool> {
+function filterSql(eb: ContactBuilder, filter: FilterGroup, now: number): Expression<SqlBool> {
   const parts = filter.of.map((item) => (isGroup(item) ? filterSql(eb, item, now) : conditionSql(item, now)));
   if (parts.length === 0) return sql<SqlBool>`1`;
   return filter.join === "all" ? eb.and(parts) : eb.or(parts);

@@ -3,8 +3,13 @@ import { connect } from "../db/store";
 import type { FinderAnswer, FinderOrder } from "./finder";
 import { createSearcher } from "./search";
 
+/** What is likely to be asked for is read when nothing was asked for so long. */
+const IDLE_MS = 1000;
+
 const port = parentPort!;
 const searcher = createSearcher(connect((workerData as { readonly databaseFile: string }).databaseFile));
+let idle: NodeJS.Timeout | undefined;
+
 port.on("message", ({ number, find, hints }: FinderOrder) => {
   let answer: FinderAnswer;
   try {
@@ -15,4 +20,11 @@ port.on("message", ({ number, find, hints }: FinderOrder) => {
     answer = { number, fault: error instanceof Error ? error.message : String(error) };
   }
   port.postMessage(answer);
+  clearTimeout(idle);
+  idle = setTimeout(warm, IDLE_MS, searcher.warming(find?.search.logbookId ?? hints!.logbookId));
 });
+
+/** A piece at a time, so that a question between them need not wait for all. */
+function warm(pieces: Iterator<void>): void {
+  if (pieces.next().done !== true) idle = setTimeout(warm, 0, pieces);
+}

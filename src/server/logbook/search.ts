@@ -1,12 +1,10 @@
 import { sql } from "kysely";
-import { BANDS } from "../../core/band";
 import { fittingCalls, type KnownCall } from "../../core/callsign";
 import type { ContactFilter } from "../../core/contract";
-import { ENTITIES } from "../../core/entity";
-import { columnById, NEWEST_FIRST, searchTextOf, searchWords, type Sort } from "../../core/view";
+import { searchWords, type Sort, USUAL_COLUMNS } from "../../core/view";
 import type { Store } from "../db/store";
 import type { HintRequest } from "./finder";
-import { filterSql } from "./filterSql";
+import { createMirror, type LogMirror } from "./logMirror";
 
 /** Which contacts of a logbook, in which order. */
 export interface Search {
@@ -21,164 +19,138 @@ export interface Found {
   readonly total: number;
 }
 
-/** Searches a database; what was found and what is searched is remembered until the log changes. */
+/** Searches a database. What it read is kept in memory, and follows the changes of the log. */
 export interface Searcher {
   /** The numbers of all contacts that fit, in order. */
   all(search: Search, now: number): readonly number[];
   slice(search: Search, now: number, offset: number, limit: number): Found;
   /** Calls of a logbook that fit what is typed so far, best first. */
   hints(request: HintRequest): KnownCall[];
-}
-
-/** The rows of a logbook that fit, but for what is found by text. */
-export function filteredContacts(store: Store, logbookId: number, asked: ContactFilter, now: number) {
-  const { band, mode, modeGroup, call, entity, from, to, filter } = asked;
-  let query = store.q.selectFrom("contact").where("logbookId", "=", logbookId);
-  if (call !== undefined) query = query.where("baseCall", "=", call);
-  if (entity !== undefined) query = query.where("entityCode", "=", entity);
-  if (band !== undefined) query = query.where("band", "=", band);
-  if (mode !== undefined) query = query.where("mode", "=", mode);
-  if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
-  if (from !== undefined) query = query.where("startedAt", ">=", from);
-  if (to !== undefined) query = query.where("startedAt", "<=", to);
-  if (filter !== undefined && filter.of.length > 0) query = query.where((eb) => filterSql(eb, filter, now));
-  return query;
+  /** Reads beforehand what is likely to be asked for next of a logbook, piece by piece. */
+  warming(logbookId: number): Iterator<void>;
 }
 
 const KEPT_LISTS = 12;
-/** After more changes than this the texts are read anew. */
+/** After more changes than this the log is read anew. */
 const MOST_CHANGES = 2000;
-/** So many rows are in memory at once while texts are read. */
-const TEXTS_AT_ONCE = 5000;
 
 export function createSearcher(store: Store): Searcher {
   let newestEntry = -1;
-  const lists = new Map<string, readonly number[]>();
-  const calls = new Map<number, KnownCall[]>();
-  const texts = new Map<number, string[]>();
+  const mirrors = new Map<number, LogMirror>();
+  const lists = new Map<string, Int32Array>();
+  const calls = new Map<number, Map<string, KnownCall>>();
 
-  /** Forgets what changed since the last search: every change of a contact writes an entry of the journal. */
+  /** Takes in what changed since the last search: every change of a contact writes an entry of the journal. */
   function bringUpToDate(): void {
     const newest = store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0;
     if (newest === newestEntry) return;
     lists.clear();
-    calls.clear();
-    if (newest - newestEntry > MOST_CHANGES) texts.clear();
-    else for (const [logbookId, known] of texts) readTexts(logbookId, known, newestEntry);
+    if (newest - newestEntry > MOST_CHANGES) {
+      mirrors.clear();
+      calls.clear();
+    } else {
+      const entries = store.all(
+        store.q
+          .selectFrom("journalEntry")
+          .leftJoin("contact", "contact.id", "journalEntry.contactId")
+          .select(["contactId", "baseCall", sql<string | null>`json_extract(before, '$.baseCall')`.as("oldCall")])
+          .where("journalEntry.id", ">", newestEntry),
+      );
+      const changed = [...new Set(entries.map(({ contactId }) => contactId))];
+      for (const mirror of mirrors.values()) mirror.update(changed);
+      const touched = new Set(entries.flatMap(({ baseCall, oldCall }) => [baseCall, oldCall]));
+      for (const [logbookId, known] of calls)
+        for (const call of touched) if (call !== null) recount(logbookId, known, call);
+    }
     newestEntry = newest;
   }
 
-  /** The texts of a logbook's contacts by their numbers; with `since`, only of those that changed after that entry. */
-  function readTexts(logbookId: number, into: string[], since?: number): string[] {
-    let query = store.q
-      .selectFrom("contact")
-      .select(["id", "call", "baseCall", "name", "place", "comment", "notes"])
-      .where("logbookId", "=", logbookId)
-      .orderBy("id")
-      .limit(TEXTS_AT_ONCE);
-    if (since !== undefined) {
-      query = query.where("id", "in", store.q.selectFrom("journalEntry").select("contactId").where("id", ">", since));
-    }
-    for (let last = 0, rows = TEXTS_AT_ONCE; rows === TEXTS_AT_ONCE;) {
-      const piece = store.all(query.where("id", ">", last));
-      for (const row of piece) into[row.id] = searchTextOf(row);
-      rows = piece.length;
-      last = piece.at(-1)?.id ?? last;
-    }
-    return into;
+  function mirrorOf(logbookId: number): LogMirror {
+    let mirror = mirrors.get(logbookId);
+    if (mirror === undefined) mirrors.set(logbookId, (mirror = createMirror(store, logbookId)));
+    return mirror;
   }
 
-  function remembered(key: string, make: () => readonly number[]): readonly number[] {
+  function listOf({ logbookId, asked, sort }: Search, now: number): Int32Array {
+    bringUpToDate();
+    const { find = "", ...filter } = asked;
+    const words = searchWords(find);
+    const key = JSON.stringify([logbookId, filter, sort, words, Math.floor(now / 86_400)]);
     const known = lists.get(key);
-    const list = known ?? make();
+    const list = known ?? found(mirrorOf(logbookId), filter, words, sort, now);
     lists.delete(key);
     lists.set(key, list);
     if (lists.size > KEPT_LISTS) lists.delete(lists.keys().next().value!);
     return list;
   }
 
-  function all({ logbookId, asked, sort }: Search, now: number): readonly number[] {
-    bringUpToDate();
-    const { find = "", ...rest } = asked;
-    // Filters like "today" change with the day.
-    const base = JSON.stringify([logbookId, rest, sort, Math.floor(now / 86_400)]);
-    const listed = () => remembered(base, () => sortedIds(store, logbookId, rest, sort, now));
-    const words = searchWords(find);
-    if (words.length === 0) return listed();
-    return remembered(`${base}\n${words.join(" ")}`, () => {
-      let known = texts.get(logbookId);
-      if (known === undefined) texts.set(logbookId, (known = readTexts(logbookId, [])));
-      const searched = known;
-      return listed().filter((id) => words.every((word) => searched[id]?.includes(word)));
-    });
+  function recount(logbookId: number, known: Map<string, KnownCall>, call: string): void {
+    const { contacts } = store.first(
+      store.q
+        .selectFrom("contact")
+        .select((eb) => eb.fn.countAll<number>().as("contacts"))
+        .where("logbookId", "=", logbookId)
+        .where("baseCall", "=", call),
+    )!;
+    if (contacts > 0) known.set(call, { call, contacts });
+    else known.delete(call);
+  }
+
+  /** Calls that were worked, and those that the directory has. */
+  function* callsKnown(logbookId: number): Generator<KnownCall> {
+    const worked = callsOf(logbookId);
+    yield* worked.values();
+    const listed = store.q.selectFrom("directoryEntry").select("baseCall").where("body", "is not", null);
+    for (const call of store.values(listed)) if (!worked.has(call)) yield { call, contacts: 0 };
+  }
+
+  function callsOf(logbookId: number): Map<string, KnownCall> {
+    let known = calls.get(logbookId);
+    if (known === undefined) {
+      const worked = store.all(
+        store.q
+          .selectFrom("contact")
+          .select((eb) => ["baseCall as call", eb.fn.countAll<number>().as("contacts")])
+          .where("logbookId", "=", logbookId)
+          .groupBy("baseCall"),
+      );
+      known = new Map(worked.map((one) => [one.call, one]));
+      calls.set(logbookId, known);
+    }
+    return known;
   }
 
   return {
-    all,
+    all: (search, now) => Array.from(listOf(search, now)),
     hints({ logbookId, like, most }) {
       bringUpToDate();
-      let known = calls.get(logbookId);
-      if (known === undefined) {
-        known = store.all(
-          store.q
-            .selectFrom("contact")
-            .select((eb) => ["baseCall as call", eb.fn.countAll<number>().as("contacts")])
-            .where("logbookId", "=", logbookId)
-            .groupBy("baseCall"),
-        );
-        const worked = new Set(known.map(({ call }) => call));
-        const listed = store.all(store.q.selectFrom("directoryEntry").select("baseCall").where("body", "is not", null));
-        for (const { baseCall } of listed) if (!worked.has(baseCall)) known.push({ call: baseCall, contacts: 0 });
-        calls.set(logbookId, known);
-      }
-      return fittingCalls(like, known, most);
+      return fittingCalls(like, callsKnown(logbookId), most);
+    },
+    *warming(logbookId) {
+      bringUpToDate();
+      const mirror = mirrorOf(logbookId);
+      yield void mirror.texts();
+      for (const column of USUAL_COLUMNS) yield void mirror.sorted({ column, descending: false });
     },
     slice(search, now, offset, limit) {
-      const ids = all(search, now);
-      return { ids: ids.slice(offset, offset + limit), total: ids.length };
+      const list = listOf(search, now);
+      return { ids: Array.from(list.subarray(offset, offset + limit)), total: list.length };
     },
   };
 }
 
-function sortedIds(store: Store, logbookId: number, asked: ContactFilter, sort: Sort, now: number): number[] {
-  const query = filteredContacts(store, logbookId, asked, now).select("contact.id");
-  const direction = sort.descending ? "desc" : "asc";
-  if (sort.column === NEWEST_FIRST.column) {
-    return store.all(query.orderBy("startedAt", direction).orderBy("id", direction)).map(({ id }) => id);
-  }
-  const newestFirst = (sorted: typeof query) => sorted.orderBy("startedAt", "desc").orderBy("id", "desc");
-  const rank = RANKS.get(sort.column);
-  if (rank === undefined) {
-    return store.all(newestFirst(query.orderBy(sortSql(sort), direction))).map(({ id }) => id);
-  }
-  const valued = query.select(sql<string | number | null>`${sql.ref(sort.column)}`.as("value"));
-  const rows = store
-    .all(valued.orderBy("startedAt", "desc").orderBy("id", "desc"))
-    .map(({ id, value }) => ({ id, rank: value === null ? -1 : (rank.get(value) ?? -1) }));
-  const sign = sort.descending ? -1 : 1;
-  return rows.sort((a, b) => sign * (a.rank - b.rank)).map(({ id }) => id);
-}
-
-function ranked(values: readonly (string | number)[]): ReadonlyMap<string | number, number> {
-  return new Map(values.map((value, index) => [value, index]));
-}
-
-const byWavelength = ranked(BANDS.map(({ name }) => name));
-const byName = ranked([...ENTITIES].sort((a, b) => a.name.localeCompare(b.name, "en")).map(({ code }) => code));
-/** Columns whose values are not in the order in which people look for them. */
-const RANKS: ReadonlyMap<string, ReadonlyMap<string | number, number>> = new Map([
-  ["band", byWavelength],
-  ["bandReceived", byWavelength],
-  ["entityCode", byName],
-  ["ownEntityCode", byName],
-]);
-
-/** Text is ordered without case. */
-function sortSql({ column: id }: Sort) {
-  const column = columnById(id);
-  if (column?.channel !== undefined) {
-    return sql`(SELECT ${sql.ref(column.of ?? "received")} FROM confirmation
-      WHERE contactId = contact.id AND channel = ${column.channel})`;
-  }
-  return sql`${sql.ref(`contact.${id}`)} COLLATE NOCASE`;
+function found(
+  mirror: LogMirror,
+  filter: ContactFilter,
+  words: readonly string[],
+  sort: Sort,
+  now: number,
+): Int32Array {
+  const sorted = mirror.sorted(sort);
+  const fitting = mirror.fitting(filter, now);
+  if (fitting === null && words.length === 0) return sorted;
+  const texts = words.length === 0 ? [] : mirror.texts();
+  return sorted.filter(
+    (id) => (fitting === null || fitting[id] === 1) && words.every((word) => texts[id]!.includes(word)),
+  );
 }
