@@ -193,7 +193,7 @@ test("the exchange is understood in any order, doubts are said once, duplicates 
   await page.keyboard.press("Enter");
   await expect(firstRow(page)).toContainText("DL1QTB");
 
-  await page.keyboard.press("Control+Alt+l");
+  await page.keyboard.press("F8");
   await page.keyboard.press("ArrowRight");
   for (let press = 0; press < 5; press++) await page.keyboard.press("ArrowRight");
   await page.keyboard.press("F2");
@@ -236,7 +236,7 @@ test("search and pounce, the run frequency, operators, messages in pieces, and a
   await expect(enterDoes(page)).toHaveText("Enter waits for a call");
   await page.keyboard.press("Alt+ArrowUp");
   await expect(page.getByRole("button", { name: /^Back to/ })).toBeVisible();
-  await page.keyboard.press("Control+Alt+q");
+  await page.keyboard.press("Control+Alt+g");
   await expect(page.getByRole("button", { name: /^Back to/ })).toBeHidden();
   await expect(enterDoes(page)).toHaveText("Enter calls");
   await page.keyboard.press("Control+Alt+y");
@@ -253,7 +253,7 @@ test("a paper log is entered with its times; the messages go to a file and back;
 }) => {
   const set = await entered(app, page);
   await withoutMessages(page);
-  await page.keyboard.press("Control+Alt+t");
+  await page.keyboard.press("F4");
   const clock = new Date(Date.now() - 5_400_000).toISOString();
   await page.getByLabel("Day, UTC").fill(clock.slice(0, 10));
   await page.getByLabel("Time, UTC").fill(clock.slice(11, 16).replace(":", ""));

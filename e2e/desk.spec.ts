@@ -120,7 +120,7 @@ test("the log is scrolled to its first contact by a key", async ({ page, app }) 
   const { items: oldest } = await app.api<{ items: { call: string }[] }>(
     `logbooks/1/contacts?limit=1&offset=${items[0]!.contactCount - 1}`,
   );
-  await page.keyboard.press("Control+Alt+l");
+  await page.keyboard.press("F8");
   await page.keyboard.press("End");
   const last = page.locator(`#log-row-${items[0]!.contactCount - 1}`);
   await expect(last).toContainText(oldest[0]!.call);
@@ -176,7 +176,7 @@ test("the operator says where a call operates from, and it wins over the rules",
 });
 
 test("a page of a paper log is entered by keyboard alone, with day and time carried", async ({ page, app }) => {
-  await page.keyboard.press("Control+Alt+t");
+  await page.keyboard.press("F4");
   const time = page.getByLabel("Time, UTC");
   await expect(time).toBeFocused();
   await page.keyboard.press("Shift+Tab");

@@ -1,3 +1,4 @@
+import type { Slot } from "../award";
 import type { Channel } from "../confirm";
 import type { StoredContact } from "./contact";
 import type { Job } from "./job";
@@ -11,6 +12,8 @@ export type LiveEvent =
       readonly added: readonly StoredContact[];
       readonly changed: readonly StoredContact[];
       readonly removed: readonly number[];
+      /** By how much slots moved. */
+      readonly slots: readonly Slot[];
     }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
   | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }
@@ -30,6 +33,7 @@ export type LiveEvent =
       /** What went out, or what is wrong. */
       readonly text?: string;
     }
+  | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
   | {
       /** Something of an entry into a contest that is no contact. */
@@ -61,6 +65,7 @@ function concernOf(event: LiveEvent): Concern {
     case "job":
     case "logbook":
     case "directory":
+    case "exceptions":
       return {};
   }
 }

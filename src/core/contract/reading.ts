@@ -55,6 +55,18 @@ const slotCellSchema = z.object({
   confirmed: z.int(),
 });
 
+/** What the log and the directory have of a station. */
+export const stationReadingSchema = z.object({
+  base: z.string(),
+  contacts: z.int(),
+  previous: z.array(storedContactSchema),
+  /** What the operator keeps about the station. */
+  note: z.string().nullable(),
+  /** As far as it is known; an answer that arrives later is told by the live stream. */
+  directory: directoryEntrySchema.nullable(),
+});
+export type StationReading = z.output<typeof stationReadingSchema>;
+
 /** What is said of a call being typed: who, where, and what a contact would be worth. */
 export const readingSchema = z.object({
   place: callPlaceSchema,
@@ -67,15 +79,8 @@ export const readingSchema = z.object({
     .nullable(),
   point: z.object({ latitude: z.number(), longitude: z.number() }).nullable(),
   worth: z.object({ worth: z.enum(["fresh", "wanted", "hold", "safe"]), text: z.string() }).nullable(),
-  station: z.object({
-    contacts: z.int(),
-    previous: z.array(storedContactSchema),
-    duplicate: z.boolean(),
-    /** What the operator keeps about the station. */
-    note: z.string().nullable(),
-  }),
-  /** As far as it is known; an answer that arrives later is told by the live stream. */
-  directory: directoryEntrySchema.nullable(),
+  station: stationReadingSchema.omit({ directory: true }).extend({ duplicate: z.boolean() }),
+  directory: stationReadingSchema.shape.directory,
   slots: z.array(slotCellSchema),
 });
 export type Reading = z.output<typeof readingSchema>;

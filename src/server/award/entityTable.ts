@@ -1,4 +1,4 @@
-import { ENTITIES_AWARD } from "../../core/award";
+import { ENTITIES_AWARD, tableOf } from "../../core/award";
 import type { EntityTable } from "../../core/contract";
 import type { Context } from "../context";
 import { done, type Result } from "../problem";
@@ -12,10 +12,5 @@ export function entityTable(context: Context, logbookId: number): Result<EntityT
       .where("logbookId", "=", logbookId)
       .where("award", "=", ENTITIES_AWARD.id),
   );
-  const slots = rows.map(({ item, ...slot }) => ({ entityCode: Number(item), ...slot }));
-  const confirmed = new Set(slots.filter((slot) => slot.confirmed > 0).map((slot) => slot.entityCode));
-  return done({
-    slots,
-    totals: { worked: new Set(slots.map((slot) => slot.entityCode)).size, confirmed: confirmed.size },
-  });
+  return done(tableOf(rows.map(({ item, ...slot }) => ({ entityCode: Number(item), ...slot }))));
 }

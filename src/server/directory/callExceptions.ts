@@ -2,28 +2,17 @@ import type { z } from "zod";
 import { isoTime } from "../../core/contact";
 import { type CallExceptionEntry, type callExceptionInputSchema } from "../../core/contract";
 import type { CallException } from "../../core/entity";
+import { exceptionsFrom } from "../../core/reading";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, missing, type Result } from "../problem";
 
 /** The operator's exceptions by call, for `resolve`. */
 export function exceptionsByCall(store: Store): ReadonlyMap<string, readonly CallException[]> {
-  const byCall = new Map<string, CallException[]>();
-  for (const row of store.all(store.q.selectFrom("callException").selectAll())) {
-    const exception: CallException = {
-      call: row.call,
-      entityCode: row.entityCode,
-      from: row.validFrom ?? -Infinity,
-      until: row.validUntil ?? Infinity,
-      ...(row.cqZone === null ? {} : { cqZone: row.cqZone }),
-      ...(row.ituZone === null ? {} : { ituZone: row.ituZone }),
-    };
-    byCall.set(row.call, [...(byCall.get(row.call) ?? []), exception]);
-  }
-  return byCall;
+  return exceptionsFrom(listExceptions({ store }));
 }
 
-export function listExceptions({ store }: Context): CallExceptionEntry[] {
+export function listExceptions({ store }: Pick<Context, "store">): CallExceptionEntry[] {
   const day = (at: number | null) => (at === null ? null : isoTime(at).slice(0, 10));
   return store
     .all(store.q.selectFrom("callException").selectAll().orderBy("call").orderBy("validFrom"))
@@ -39,10 +28,14 @@ export function addException(
   const id = store.run(
     store.q.insertInto("callException").values({ ...rest, validFrom: from, validUntil: until }),
   ).lastId;
+  context.announce({ type: "exceptions" });
   return done(listExceptions(context).find((entry) => entry.id === id)!);
 }
 
-export function removeException({ store }: Context, id: number): Result<{ readonly removed: number }> {
+export function removeException(context: Context, id: number): Result<{ readonly removed: number }> {
+  const { store } = context;
   const { changes } = store.run(store.q.deleteFrom("callException").where("id", "=", id));
-  return changes === 0 ? missing(`exception ${id}`) : done({ removed: id });
+  if (changes === 0) return missing(`exception ${id}`);
+  context.announce({ type: "exceptions" });
+  return done({ removed: id });
 }

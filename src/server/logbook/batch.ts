@@ -1,5 +1,5 @@
 import { type Insertable, sql } from "kysely";
-import { slotsOf } from "../../core/award";
+import { type Slot, slotsOf } from "../../core/award";
 import { type Channel, type Confirmation, servicesWaitedFor, toldAlike } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
 import type { StoredContact } from "../../core/contract";
@@ -260,6 +260,7 @@ export function writeBatch<Result>(
           added: contactsById(store, added),
           changed: contactsById(store, changed),
           removed,
+          slots: [...slots.values()].filter(({ worked, confirmed }) => worked !== 0 || confirmed !== 0),
         });
       }
       for (const service of servicesTouched) announceWaiting(context, home, service);
@@ -271,12 +272,8 @@ interface Held {
   contact: StoredContact;
 }
 
-interface SlotMove {
+interface SlotMove extends Slot {
   readonly inLogbook: number;
-  readonly award: string;
-  readonly item: string;
-  readonly band: string;
-  readonly modeGroup: string;
   worked: number;
   confirmed: number;
 }

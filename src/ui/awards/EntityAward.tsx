@@ -1,19 +1,17 @@
 "use client";
 
 import { Radio, RadioGroup } from "@headlessui/react";
-import { useQuery } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, useMemo, useRef, useState } from "react";
 import { bandLabel, MODE_GROUPS } from "@/core/band";
-import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { useActions } from "../kit/actions";
-import { ask } from "../kit/api";
 import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
 import { CellContacts } from "./CellContacts";
 import { type Cell, type EntityRow, type Group, type Order, progressOf, selectRows, type Shown } from "./progress";
+import { useEntityTable } from "./useEntityTable";
 
 const ROW_HEIGHT = 27;
 const GROUPS: readonly Group[] = ["mixed", ...MODE_GROUPS];
@@ -27,10 +25,7 @@ const SHOWN: readonly (readonly [Shown, string])[] = [
 /** Entities by band: worked and confirmed. Arrow keys move over the cells, Enter shows the contacts behind one. */
 export function EntityAward() {
   const { logbook } = useLogbook();
-  const { data, error, refetch } = useQuery({
-    queryKey: ["entities", logbook.id],
-    queryFn: () => ask(logbooks.entityAward, { params: { logbookId: logbook.id } }),
-  });
+  const { data, error, refetch } = useEntityTable(logbook.id);
   const [group, setGroup] = useState<Group>("mixed");
   const [shown, setShown] = useState<Shown>("worked");
   const [order, setOrder] = useState<Order>("name");
@@ -43,14 +38,13 @@ export function EntityAward() {
     [progress, shown, search, order],
   );
   useActions([
-    { id: "search", label: "Search an entity", keys: "/", run: () => searchRef.current?.focus() },
-    ...GROUPS.map((one, index) => ({
+    { id: "search", run: () => searchRef.current?.focus() },
+    ...GROUPS.map((one) => ({
       id: `group${one}`,
       label: `Count ${groupLabel(one).toLowerCase()}`,
-      keys: String(index + 1),
       run: () => setGroup(one),
     })),
-    { id: "table", label: "Move in the table, Enter shows the contacts", keys: "ArrowDown", hint: true, run: () => {} },
+    { id: "table" },
   ]);
 
   if (error !== null && data === undefined) {

@@ -41,11 +41,9 @@ export function Confirm() {
   });
   const busy = (job: Job | undefined) => job?.state === "running";
   useActions([
-    { id: "send", label: "Send what waits for Lantern", keys: "S", run: () => start.mutate("send") },
+    { id: "send", run: () => start.mutate("send") },
     {
       id: "fetch",
-      label: "Fetch confirmations from Lantern",
-      keys: "F",
       run: () => start.mutate("fetchConfirmations"),
     },
   ]);

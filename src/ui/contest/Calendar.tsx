@@ -16,7 +16,7 @@ import { useLogbook } from "../shell/logbook";
 import { faultLines } from "./faultLines";
 import { RulesWindow } from "./RulesWindow";
 import { SetupWindow } from "./SetupWindow";
-import { useNow } from "./useNow";
+import { useNow } from "../kit/useNow";
 
 const LARGEST_DEFINITION = 900_000;
 

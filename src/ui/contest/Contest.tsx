@@ -10,6 +10,7 @@ import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { fullTime } from "../kit/format";
+import { useAddress } from "../kit/useAddress";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
 import { Calendar } from "./Calendar";
@@ -20,35 +21,34 @@ import { SheetView } from "./SheetView";
 import { SubmitView } from "./SubmitView";
 import { phaseAt } from "./useContestLine";
 import { useEntries } from "./useEntries";
-import { useNow } from "./useNow";
+import { useNow } from "../kit/useNow";
 
 /** The contest at hand, with what is beside and after it; without one, the calendar. */
 export function Contest() {
   const { logbook } = useLogbook();
   const { data, error, refetch } = useEntries(logbook.id);
-  const [chosen, setChosen] = useState<number | null>(null);
-  const [calendar, setCalendar] = useState(false);
+  const [params, go] = useAddress();
+  const chosen = params.get("entry");
   if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   if (data === undefined) return <p className="p-4 text-soft">The contests are being loaded.</p>;
-  const entry = data.items.find(({ id }) => id === chosen) ?? data.items.find(({ on }) => on) ?? null;
-  if (entry === null || calendar) {
-    return (
-      <Calendar
-        entries={data.items}
-        onOpen={(id) => {
-          setChosen(id);
-          setCalendar(false);
-        }}
-      />
-    );
-  }
-  return <OneContest key={entry.id} entry={entry} onCalendar={() => setCalendar(true)} />;
+  const entry = data.items.find(({ id }) => String(id) === chosen) ?? data.items.find(({ on }) => on) ?? null;
+  if (entry === null || chosen === ALL)
+    return <Calendar entries={data.items} onOpen={(id) => go({ entry: String(id), tab: null })} />;
+  return <OneContest key={entry.id} entry={entry} onCalendar={() => go({ entry: ALL, tab: null })} />;
 }
 
+/** In the address: the calendar, also while an entry is on. */
+const ALL = "all";
 const TABS = ["Operate", "Multipliers", "Log check", "Hand in"] as const;
+const inAddress = (name: string) => name.toLowerCase().replace(" ", "-");
 
 function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => void }) {
-  const [tab, setTab] = useState(0);
+  const [params, go] = useAddress();
+  const tab = Math.max(
+    0,
+    TABS.findIndex((name) => inAddress(name) === params.get("tab")),
+  );
+  const setTab = (index: number) => go({ entry: String(entry.id), tab: index === 0 ? null : inAddress(TABS[index]!) });
   const [setting, setSetting] = useState(false);
   const client = useQueryClient();
   const turnOn = useMutation({

@@ -42,10 +42,7 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
   const [open, setOpen] = useState<StoredContact | null>(null);
   const grid = useRef<HTMLTableElement>(null);
   const remove = useDeleteContact(entry.logbookId);
-  useActions([
-    { id: "contestLog", label: "Go to the log of the contest", keys: "Ctrl+Alt+L", run: () => focusCell(active) },
-    { id: "contestCell", label: "Change the cell", keys: "F2", hint: true, run: () => {} },
-  ]);
+  useActions([{ id: "toLog", run: () => focusCell(active) }, { id: "editCell" }]);
   if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   const rows = data?.items ?? [];
   const hasSerial = Object.values(entry.rules.exchange).some((parts) => parts.some(({ type }) => type === "serial"));

@@ -3,8 +3,8 @@
 import { Volume2, VolumeX } from "lucide-react";
 import { spokenText } from "@/core/contest";
 import { Button } from "../kit/Button";
-import { Key } from "../kit/Key";
-import { MESSAGE_KEYS, type useFlow } from "./useFlow";
+import { Key, KeyOf } from "../kit/Key";
+import type { useFlow } from "./useFlow";
 import type { KeyerState } from "./useKeyer";
 
 interface BarProps {
@@ -74,11 +74,9 @@ export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText 
             >
               <span className="flex items-center justify-between gap-2 text-tiny text-soft">
                 {message.label}{" "}
-                {MESSAGE_KEYS[index] !== undefined && (
-                  <span className="text-ink">
-                    <Key>{`Alt ${MESSAGE_KEYS[index]}`}</Key>
-                  </span>
-                )}
+                <span className="text-ink">
+                  <KeyOf id={`message${index}`} />
+                </span>
               </span>
               <span className="truncate font-mono">{text || "…"}</span>
             </button>

@@ -19,7 +19,7 @@ import { Positions } from "./Positions";
 import { useSeat } from "./position";
 import { StandingPanel } from "./StandingPanel";
 import { useContestLine } from "./useContestLine";
-import { MESSAGE_KEYS, useFlow } from "./useFlow";
+import { useFlow } from "./useFlow";
 import { useKeyer } from "./useKeyer";
 
 const NOTHING_OFFERED = {};
@@ -48,24 +48,21 @@ export function Operate({ entry }: { entry: Entry }) {
   }
 
   useActions([
-    ...flow.messages.slice(0, MESSAGE_KEYS.length).map((message, index) => ({
+    ...flow.messages.map((message, index) => ({
       id: `message${index}`,
       label: `Send: ${message.label}`,
-      keys: `Alt+${MESSAGE_KEYS[index]}`,
       run: () => flow.send(message),
     })),
-    { id: "way", label: "Run, or search and pounce", keys: "Ctrl+Alt+R", run: flow.turnWay },
-    { id: "toRun", label: "Back to the run frequency", keys: "Ctrl+Alt+Q", run: flow.toRun },
-    { id: "byEnter", label: "Enter sends messages, or only logs", keys: "Ctrl+Alt+B", run: flow.turnByEnter },
-    { id: "faster", label: "Morse faster", keys: "Alt+PageUp", run: () => keyer.changeSpeed(2) },
-    { id: "slower", label: "Morse slower", keys: "Alt+PageDown", run: () => keyer.changeSpeed(-2) },
-    { id: "stopSending", label: "Stop sending at once", keys: "Escape", hint: true, run: keyer.stop },
-    { id: "operator", label: "Next operator", keys: "Ctrl+Alt+Y", run: nextOperator },
+    { id: "way", run: flow.turnWay },
+    { id: "toRun", run: flow.toRun },
+    { id: "byEnter", run: flow.turnByEnter },
+    { id: "faster", run: () => keyer.changeSpeed(2) },
+    { id: "slower", run: () => keyer.changeSpeed(-2) },
+    { id: "stopSending" },
+    { id: "operator", run: nextOperator },
     { id: "messages", label: "Change the messages", run: () => setEditing(true) },
     {
       id: "undoLast",
-      label: "Undo the last logged contact",
-      keys: "Ctrl+Alt+Z",
       run: () =>
         last === null
           ? void toast("Nothing was logged here that could be undone.")

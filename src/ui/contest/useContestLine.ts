@@ -16,7 +16,7 @@ import { useRadio } from "../shell/radio";
 import { dropHandIn, handInAll, type HandInReport, keepHandIn, keptHandIns, postContact } from "./handIns";
 import type { Seat } from "./position";
 import { sentValues } from "./sentValues";
-import { useNow } from "./useNow";
+import { useNow } from "../kit/useNow";
 
 const TRY_AGAIN_MS = 4000;
 

@@ -20,9 +20,6 @@ import { sentValues } from "./sentValues";
 import type { useContestLine } from "./useContestLine";
 import type { KeyerState } from "./useKeyer";
 
-/** The order in which the messages stand under the left hand. */
-export const MESSAGE_KEYS = ["Z", "X", "C", "V", "B", "N"] as const;
-
 interface FlowInput {
   readonly entry: Entry;
   readonly contest: ReturnType<typeof useContestLine>;

@@ -32,7 +32,7 @@ export function CallHints({ logbookId, call, callRef, onPick }: CallHintsProps) 
     retry: false,
   });
   const items = asked ? (data?.items ?? []).filter((hint) => hint.call !== like) : [];
-  useActions([{ id: "hints", label: "Take a call of those that fit", keys: "ArrowDown", hint: true, run: () => {} }]);
+  useActions([{ id: "hints" }]);
   useEffect(() => {
     const field = callRef.current;
     const onKey = (event: globalThis.KeyboardEvent) => {

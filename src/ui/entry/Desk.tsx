@@ -5,7 +5,7 @@ import { type DragEvent, useCallback, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import { cleanCall } from "@/core/callsign";
-import type { LoggedContact, Reading } from "@/core/contract";
+import type { LoggedContact } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { ImportWindow } from "../log/ImportWindow";
@@ -25,7 +25,7 @@ import { StationNote } from "./StationNote";
 import { useDuplicateWindow } from "./useDuplicateWindow";
 import { ReadingPanel } from "./ReadingPanel";
 import { useKeptDraft } from "./useKeptDraft";
-import { useReading } from "./useReading";
+import { type PageReading, useReading } from "./useReading";
 
 /** The place one lives in: the entry line, the reading, and the log. */
 export function Desk() {
@@ -41,7 +41,8 @@ export function Desk() {
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
   const [within, setWithin] = useDuplicateWindow();
-  const { reading, problem, refetch } = useReading(logbook.id, draft.call, radio.band, radio.mode, draft.grid, within);
+  const { band, mode } = radio;
+  const { reading, problem, refetch } = useReading(logbook, { call: draft.call, band, mode, grid: draft.grid, within });
   const [asking, setAsking] = useState<"note" | "duplicates" | null>(null);
 
   const undo = useUndo(logbook.id, () => setLast(null));
@@ -55,11 +56,11 @@ export function Desk() {
   const openImport = () => setImporting([]);
 
   useActions([
-    { id: "undoLast", label: "Undo the last logged contact", keys: "Ctrl+Alt+Z", run: undoLast },
-    { id: "import", label: "Import a log file", keys: "Ctrl+Alt+I", run: openImport },
-    { id: "note", label: "Note about the station", keys: "Ctrl+Alt+M", run: askNote },
+    { id: "undoLast", run: undoLast },
+    { id: "import", run: openImport },
+    { id: "note", run: askNote },
     { id: "duplicates", label: "Within which time a contact is a duplicate", run: () => setAsking("duplicates") },
-    { id: "exceptions", label: "Say where a call operates from", keys: "Ctrl+Alt+W", run: () => setExcepting(true) },
+    { id: "exceptions", run: () => setExcepting(true) },
   ]);
 
   function onDrop(event: DragEvent) {
@@ -129,7 +130,7 @@ export function Desk() {
           Drop log files to import them
         </div>
       )}
-      {asking === "note" && reading !== null && (
+      {asking === "note" && reading !== null && reading.station !== null && (
         <StationNote
           logbookId={logbook.id}
           call={reading.place.base}
@@ -159,11 +160,11 @@ function undoingOf({ batchId, call }: LoggedContact) {
 }
 
 /** What earlier contacts with the station, and then the directory, offer for fields that are not typed; nothing while the reading is of another call. */
-function offeredFrom(reading: Reading | null, call: string): Offered {
+function offeredFrom(reading: PageReading | null, call: string): Offered {
   const offered: { name?: string; place?: string; grid?: string } = {};
-  if (reading === null || reading.place.call !== cleanCall(call)) return offered;
-  const { directory } = reading;
-  for (const contact of [...reading.station.previous, ...(directory === null ? [] : [directory])]) {
+  if (reading?.station == null || reading.place.call !== cleanCall(call)) return offered;
+  const { previous, directory } = reading.station;
+  for (const contact of [...previous, ...(directory === null ? [] : [directory])]) {
     for (const key of ["name", "place", "grid"] as const) {
       const value = contact[key];
       if (value !== null) offered[key] ??= value;

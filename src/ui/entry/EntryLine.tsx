@@ -162,30 +162,24 @@ export const EntryLine = memo(function EntryLine({
   }
 
   useActions([
-    { id: "log", label: "Log the contact", keys: "Enter", hint: true, run: submit },
+    { id: "log" },
     {
       id: "clear",
-      label: "Clear the entry line; again gives it back",
-      keys: "Escape",
-      hint: true,
-      run: clearOrGiveBack,
     },
     { id: "clear2", label: "Clear the entry line", run: clearOrGiveBack },
-    { id: "toCall", label: "Go to the call field", keys: "Ctrl+Alt+E", run: () => callRef.current?.focus() },
+    { id: "toCall", run: () => callRef.current?.focus() },
     {
       id: "unfold",
-      label: "Unfold the entry line to all facts",
-      keys: "Ctrl+Alt+U",
       run: () => setUnfolded(!unfolded),
     },
-    { id: "past", label: "Log after the fact, with day and time", keys: "Ctrl+Alt+T", run: turnPast },
-    { id: "hold", label: "Hold the field for the next contact", keys: "Ctrl+Alt+H", run: holdFocused },
-    { id: "bandUp", label: "Next higher band", keys: "PageUp", run: () => radio.stepBand(1) },
-    { id: "bandDown", label: "Next lower band", keys: "PageDown", run: () => radio.stepBand(-1) },
-    { id: "modeUp", label: "Next mode", keys: "Shift+PageUp", run: () => radio.stepMode(1) },
-    { id: "modeDown", label: "Mode before", keys: "Shift+PageDown", run: () => radio.stepMode(-1) },
-    { id: "up", label: "100 Hz up", keys: "Alt+ArrowUp", run: () => radio.stepFrequency(100) },
-    { id: "down", label: "100 Hz down", keys: "Alt+ArrowDown", run: () => radio.stepFrequency(-100) },
+    { id: "past", run: turnPast },
+    { id: "hold", run: holdFocused },
+    { id: "bandUp", run: () => radio.stepBand(1) },
+    { id: "bandDown", run: () => radio.stepBand(-1) },
+    { id: "modeUp", run: () => radio.stepMode(1) },
+    { id: "modeDown", run: () => radio.stepMode(-1) },
+    { id: "up", run: () => radio.stepFrequency(100) },
+    { id: "down", run: () => radio.stepFrequency(-100) },
   ]);
 
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
@@ -342,7 +336,7 @@ function HoldButton({ label, held, onTurn }: { label: string; held: boolean; onT
       type="button"
       tabIndex={-1}
       aria-label={`Hold ${label} for the next contact`}
-      title={held ? "Held for the next contact" : "Hold it for the next contact (Ctrl Alt H)"}
+      title={held ? "Held for the next contact" : "Hold it for the next contact"}
       aria-pressed={held}
       onClick={onTurn}
       className={`shrink-0 ${held ? "text-signal" : "text-faint opacity-50 hover:opacity-100"}`}

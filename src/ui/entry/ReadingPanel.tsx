@@ -3,16 +3,17 @@
 import { memo, type ReactNode } from "react";
 import { type Slot, stateOf, type Worth } from "@/core/award";
 import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
-import type { Logbook, Reading } from "@/core/contract";
+import type { Logbook, StoredContact } from "@/core/contract";
 import { count, fullTime, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { PathMap } from "./PathMap";
+import type { PageReading } from "./useReading";
 
 interface ReadingPanelProps {
   logbook: Logbook;
   /** Whether there is a call to read. */
   typed: boolean;
-  reading: Reading | null;
+  reading: PageReading | null;
   problem: Error | null;
   band: string;
   mode: string;
@@ -106,9 +107,9 @@ function WorthKey() {
   );
 }
 
-function Who({ reading }: { reading: Reading }) {
+function Who({ reading }: { reading: PageReading }) {
   const { place, beam, sun } = reading;
-  const last = reading.station.previous[0];
+  const last = reading.station?.previous[0];
   if (place.entity === null) {
     return (
       <>
@@ -117,7 +118,7 @@ function Who({ reading }: { reading: Reading }) {
       </>
     );
   }
-  const listed = reading.directory;
+  const listed = reading.station?.directory;
   const who = [last?.name ?? listed?.name, last?.place ?? listed?.place].filter(Boolean).join(", ");
   const others = place.candidates
     .filter(({ code }) => code !== place.entity!.code)
@@ -163,7 +164,7 @@ function degrees(value: number): string {
   return `${String(Math.round(value) % 360).padStart(3, "0")}°`;
 }
 
-function sunText(sun: NonNullable<Reading["sun"]>): string {
+function sunText(sun: NonNullable<PageReading["sun"]>): string {
   const since = sun.since === null ? "" : ` since ${sun.since.slice(11, 16)}`;
   if (sun.phase === "day") return sun.until === null ? "up all day" : `up until ${sun.until.slice(11, 16)}`;
   return sun.phase === "twilight" ? `down${since}, twilight` : `down${since}, dark`;
@@ -176,8 +177,18 @@ const TAG: Readonly<Record<Worth, string>> = {
   safe: "bg-safe-wash text-safe",
 };
 
-function WorthPart({ reading, band, mode, within }: { reading: Reading; band: string; mode: string; within: number }) {
-  const { worth, station, place } = reading;
+function WorthPart({
+  reading,
+  band,
+  mode,
+  within,
+}: {
+  reading: PageReading;
+  band: string;
+  mode: string;
+  within: number;
+}) {
+  const { worth, duplicate, place } = reading;
   return (
     <>
       <div className="mb-2 flex h-6 gap-2 overflow-hidden">
@@ -186,7 +197,7 @@ function WorthPart({ reading, band, mode, within }: { reading: Reading; band: st
             <Mark kind={worth.worth} label={worth.worth} /> <span className="truncate">{worth.text}</span>
           </span>
         )}
-        {station.duplicate && (
+        {duplicate && (
           <span className="flex shrink-0 items-center rounded-[4px] bg-raised px-2 font-semibold text-soft line-through decoration-1">
             duplicate within {spanText(within)}
           </span>
@@ -259,30 +270,30 @@ function spanText(seconds: number): string {
   return seconds % 3600 === 0 ? `${count(seconds / 3600)} h` : `${count(seconds / 60)} min`;
 }
 
-function beforeTitle({ station }: Reading): string {
-  return station.contacts === 0 ? "Before" : `Before: ${many(station.contacts, "contact")}`;
+function beforeTitle({ station }: PageReading): string {
+  return station === null || station.contacts === 0 ? "Before" : `Before: ${many(station.contacts, "contact")}`;
 }
 
-function Before({ reading, onNote }: { reading: Reading; onNote: () => void }) {
-  const { previous, note } = reading.station;
+function Before({ reading, onNote }: { reading: PageReading; onNote: () => void }) {
+  if (reading.station === null) return null;
+  const { base, previous, note } = reading.station;
   return (
     <>
       <button
         type="button"
-        title={note ?? "Keep a note about the station (Ctrl Alt M)"}
+        title={note ?? "Keep a note about the station"}
         onClick={onNote}
         className={`mb-1 block w-full truncate text-left hover:text-signal ${note === null ? "text-faint" : "font-semibold"}`}
       >
         {note ?? "No note"}
       </button>
-      {previous.length === 0 && <p className="text-soft">First contact with {reading.place.base}.</p>}
-      <PreviousContacts reading={reading} />
+      {previous.length === 0 && <p className="text-soft">First contact with {base}.</p>}
+      <PreviousContacts previous={previous} call={reading.place.call} />
     </>
   );
 }
 
-function PreviousContacts({ reading }: { reading: Reading }) {
-  const { previous } = reading.station;
+function PreviousContacts({ previous, call }: { previous: readonly StoredContact[]; call: string }) {
   return (
     <ul className="grid gap-[3px]">
       {previous.map((contact) => (
@@ -290,9 +301,7 @@ function PreviousContacts({ reading }: { reading: Reading }) {
           <span className="font-mono text-soft">{fullTime(contact.startedAt)}</span>
           <span className="w-10">{bandLabel(contact.band)}</span>
           <span className="w-11">{contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode)}</span>
-          <span className="truncate font-mono text-soft">
-            {contact.call === reading.place.call ? "" : contact.call}
-          </span>
+          <span className="truncate font-mono text-soft">{contact.call === call ? "" : contact.call}</span>
         </li>
       ))}
     </ul>

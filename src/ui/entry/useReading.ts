@@ -1,33 +1,71 @@
 "use client";
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { baseCall } from "@/core/callsign";
+import { secondsOf } from "@/core/contact";
+import type { Logbook, Reading, StationReading } from "@/core/contract";
+import * as calls from "@/core/contract/endpoints/calls";
 import * as logbooks from "@/core/contract/endpoints/logbooks";
+import { exceptionsFrom, readingOf } from "@/core/reading";
+import { useEntityTable } from "../awards/useEntityTable";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
 import { useLive } from "../kit/useLive";
+import { useNow } from "../kit/useNow";
+
+/** A reading as the page has it: what the log and the directory have of the station may be still to come. */
+export type PageReading = Omit<Reading, "station" | "directory"> & {
+  readonly duplicate: boolean;
+  readonly station: StationReading | null;
+};
+
+interface Typed {
+  readonly call: string;
+  readonly band: string;
+  readonly mode: string;
+  readonly grid: string;
+  readonly within: number;
+}
 
 /**
- * The reading for a call as it is typed; the last one stays until the next is there. Each key asks at once: an answer
- * takes the server some milliseconds, and an older question is broken off.
+ * The reading for a call as it is typed, computed here with each key: who, where and worth are there at once, and what
+ * the log and the directory have of the station comes by request and fills its places.
  */
-export function useReading(logbookId: number, call: string, band: string, mode: string, grid: string, within: number) {
-  const asked = { call, band, mode, grid: grid || undefined, within };
+export function useReading(logbook: Logbook, { call, band, mode, grid, within }: Typed) {
+  const typed = call.length > 1;
+  const base = baseCall(call);
+  const now = useNow();
+  const table = useEntityTable(logbook.id);
+  const slots = table.byEntity;
+  const { data: exceptions, error: unread } = useQuery({
+    queryKey: ["exceptions"],
+    queryFn: () => ask(calls.exceptions),
+    select: ({ items }) => exceptionsFrom(items),
+  });
   const query = useQuery({
-    queryKey: ["reading", logbookId, asked],
+    queryKey: ["station", logbook.id, base],
     queryFn: ({ signal }) =>
-      ask(logbooks.reading, { params: { logbookId }, query: { ...asked, position: tabId() }, signal }),
-    enabled: call.length > 1,
+      ask(logbooks.station, { params: { logbookId: logbook.id, call: base }, query: { position: tabId() }, signal }),
+    enabled: typed,
     placeholderData: keepPreviousData,
     staleTime: 0,
     gcTime: 10_000,
     retry: false,
   });
+  const { data, error, refetch } = query;
   useLive((event) => {
-    const listed = event.type === "directory" && event.baseCall === query.data?.place.base;
+    const listed = event.type === "directory" && event.baseCall === base;
     const touched = listed || event.type === "contacts" || event.type === "manyContacts";
-    if (touched && call.length > 1) void query.refetch({ cancelRefetch: false });
+    if (touched && typed) void refetch({ cancelRefetch: false });
   });
-  const known = call.length > 1 && query.error === null ? (query.data ?? null) : null;
-  const { refetch } = query;
-  return { refetch, reading: known, problem: call.length > 1 ? query.error : null };
+  const station = data?.base === base ? data : null;
+  const ownGrid = logbook.site.grid;
+  const reading = useMemo((): PageReading | null => {
+    if (!typed || now === null || slots === null || exceptions === undefined) return null;
+    const asked = { call, band, mode, grid: grid || undefined, within };
+    const slotsOf = (code: number) => slots.get(code) ?? [];
+    return { ...readingOf(asked, { now: secondsOf(now), ownGrid, exceptions, slotsOf, station }), station };
+  }, [typed, call, band, mode, grid, within, now, slots, exceptions, ownGrid, station]);
+  return { refetch, reading, problem: typed ? (error ?? table.error ?? unread) : null };
 }

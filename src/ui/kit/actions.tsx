@@ -10,29 +10,37 @@ import {
   useRef,
   useSyncExternalStore,
 } from "react";
+import { changedKeys } from "./changedKeys";
+import { keyedAction, keysFor } from "./keymap";
+import { isPressed, isTypedByAltGraph } from "./keys";
 
-/** Something the operator can do: by a key, from the command palette, and listed by "?". */
+/** Something the operator can do: by a key of the keymap, from the command palette, and listed by "?". */
 export interface Action {
   readonly id: string;
+  /** Where the keymap says none, or another one. */
+  readonly label?: string;
+  /** Left out where the control that has the focus deals with the key: it is only listed. */
+  readonly run?: () => void;
+}
+
+/** An action as it is known: with its label, and its keys if it has any. */
+export interface KnownAction {
+  readonly id: string;
   readonly label: string;
-  /** As in "Ctrl+K", "PageUp", "Shift+PageUp"; a single letter or sign never fires while typing. */
-  readonly keys?: string;
-  /** Shown in the key list only, where the key is dealt with by the control that has the focus. */
-  readonly hint?: boolean;
-  readonly run: () => void;
+  readonly run: (() => void) | null;
 }
 
 interface Registry {
-  readonly add: (owner: object, actions: readonly Action[]) => void;
+  readonly add: (owner: object, actions: readonly KnownAction[]) => void;
   readonly remove: (owner: object) => void;
   readonly subscribe: (listener: () => void) => () => void;
-  readonly all: () => readonly Action[];
+  readonly all: () => readonly KnownAction[];
 }
 
 function createRegistry(): Registry {
-  const owned = new Map<object, readonly Action[]>();
+  const owned = new Map<object, readonly KnownAction[]>();
   const listeners = new Set<() => void>();
-  let snapshot: readonly Action[] = [];
+  let snapshot: readonly KnownAction[] = [];
   const changed = () => {
     snapshot = [...owned.values()].flat();
     for (const listener of listeners) listener();
@@ -52,12 +60,15 @@ export function ActionsProvider({ children }: { children: ReactNode }) {
   const registry = useMemo(() => createRegistry(), []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.getModifierState("AltGraph")) return;
-      const pressed = keysOf(event);
-      const action = registry.all().find((candidate) => !candidate.hint && candidate.keys === pressed);
-      if (action === undefined || (isPlain(event) && isTyping(event.target))) return;
+      const typing = isTyping(event.target);
+      if (event.defaultPrevented || (typing && isTypedByAltGraph(event))) return;
+      const action = registry.all().find(({ id, run }) => {
+        const keys = run === null ? undefined : keysFor(id, changedKeys());
+        return keys !== undefined && isPressed(event, keys) && !(typing && keys.length === 1);
+      });
+      if (action === undefined) return;
       event.preventDefault();
-      action.run();
+      action.run?.();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
@@ -65,38 +76,29 @@ export function ActionsProvider({ children }: { children: ReactNode }) {
   return <Context value={registry}>{children}</Context>;
 }
 
-/** Makes actions known while the component is shown. The list's ids and keys must not change between renders. */
+/** Makes actions known while the component is shown. */
 export function useActions(actions: readonly Action[]): void {
   const registry = useContext(Context)!;
   const owner = useRef({});
-  const run = useEffectEvent((id: string) => actions.find((action) => action.id === id)?.run());
-  const shape = JSON.stringify(actions.map(({ id, label, keys, hint }) => ({ id, label, keys, hint })));
+  const run = useEffectEvent((id: string) => actions.find((action) => action.id === id)?.run?.());
+  const shape = JSON.stringify(
+    actions.map(({ id, label = keyedAction(id)?.label ?? id, run: does }) => ({ id, label, runs: does !== undefined })),
+  );
   useEffect(() => {
     const key = owner.current;
-    const stable = (JSON.parse(shape) as Omit<Action, "run">[]).map((action) => ({
-      ...action,
-      run: () => run(action.id),
+    const known = (JSON.parse(shape) as { id: string; label: string; runs: boolean }[]).map(({ id, label, runs }) => ({
+      id,
+      label,
+      run: runs ? () => run(id) : null,
     }));
-    registry.add(key, stable);
+    registry.add(key, known);
     return () => registry.remove(key);
   }, [registry, shape]);
 }
 
-export function useAllActions(): readonly Action[] {
+export function useAllActions(): readonly KnownAction[] {
   const registry = useContext(Context)!;
   return useSyncExternalStore(registry.subscribe, registry.all, registry.all);
-}
-
-function keysOf(event: KeyboardEvent): string {
-  const name = event.key.length === 1 ? event.key.toUpperCase() : event.key;
-  const shift = event.shiftKey && event.key.length > 1;
-  return [event.ctrlKey || event.metaKey ? "Ctrl" : "", event.altKey ? "Alt" : "", shift ? "Shift" : "", name]
-    .filter(Boolean)
-    .join("+");
-}
-
-function isPlain(event: KeyboardEvent): boolean {
-  return event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
 }
 
 function isTyping(target: EventTarget | null): boolean {

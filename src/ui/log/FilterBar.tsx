@@ -27,12 +27,7 @@ export function FilterBar({ logbookId, filter, setFilter, editing, setEditing }:
   const [naming, setNaming] = useState(false);
   const { keep } = useSavedFilters(logbookId);
   useActions([
-    {
-      id: "addCondition",
-      label: "Add a condition to the filter",
-      keys: "Ctrl+Alt+N",
-      run: () => setEditing({ into: [] }),
-    },
+    { id: "addCondition", run: () => setEditing({ into: [] }) },
     { id: "clearFilter", label: "Show the whole log, without a filter", run: () => setFilter(EMPTY_FILTER) },
     {
       id: "keepFilter",

@@ -1,9 +1,9 @@
 "use client";
 
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { Columns3, Download, Filter, History, Mail } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { type ReactNode, type RefObject, useRef, useState } from "react";
+import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
 import { columnsOf, EMPTY_FILTER, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
@@ -13,6 +13,7 @@ import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { DropMenu } from "../kit/DropMenu";
 import { count } from "../kit/format";
+import { useAddress } from "../kit/useAddress";
 import { useSettled } from "../kit/useSettled";
 import { useLogbook } from "../shell/logbook";
 import { CardsWindow } from "./CardsWindow";
@@ -42,9 +43,13 @@ interface LogProps {
 /** The log: found in, filtered, sorted, selected from, and changed. */
 export function Log({ leaveTo, children }: LogProps) {
   const { logbook } = useLogbook();
-  const [layout, setLayout] = useLayout(logbook.id);
-  const [typed, setTyped] = useState("");
+  const [params, go] = useAddress();
+  const filters = useSavedFilters(logbook.id);
+  const views = useSavedViews(logbook.id);
+  const [layout, setLayout] = useLayout(logbook.id, views.items);
+  const [typed, setTyped] = useFindText(params.get("find") ?? "");
   const find = useSettled(typed, FIND_DEBOUNCE_MS);
+  useEffect(() => go({ find: find || null }, "replace"), [find, go]);
   const asked = { find, filter: layout.filter, sort: layout.sort };
   const rows = useContactRows(logbook.id, logbook.contactCount, asked);
   const shown = JSON.stringify(asked);
@@ -53,11 +58,10 @@ export function Log({ leaveTo, children }: LogProps) {
   const picked = selected.of === shown ? selected.picked : NONE_PICKED;
   const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | "export" | "cards" | null>(null);
   const [editing, setEditing] = useState<EditedCondition | null>(null);
-  const [contact, setContact] = useState<StoredContact | null>(null);
+  const openedId = Number(params.get("contact") ?? "");
+  const setContact = (one: StoredContact | null) => go({ contact: one === null ? null : String(one.id) });
   const tableRef = useRef<HTMLDivElement>(null);
   const findRef = useRef<HTMLInputElement>(null);
-  const filters = useSavedFilters(logbook.id);
-  const views = useSavedViews(logbook.id);
   const narrowed = isNarrowed(asked);
   const held = {
     ...(find.trim() === "" ? {} : { find: find.trim() }),
@@ -80,7 +84,7 @@ export function Log({ leaveTo, children }: LogProps) {
   });
 
   function show(view: SavedView) {
-    setLayout(view.layout);
+    setLayout(view.layout, view.id);
     setOpen(null);
     const { gone } = columnsOf(view.layout);
     if (gone.length > 0) toast(`${view.name} has columns that are no longer there: ${gone.join(", ")}.`);
@@ -88,23 +92,22 @@ export function Log({ leaveTo, children }: LogProps) {
 
   const changeSelected = () =>
     chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen("change");
-  const hint = (id: string, label: string, keys: string) => ({ id, label, keys, hint: true, run: () => {} });
   useActions([
-    { id: "toLog", label: "Go to the log", keys: "Ctrl+Alt+L", run: () => tableRef.current?.focus() },
-    { id: "find", label: "Find in the log", keys: "Ctrl+Alt+F", run: () => findRef.current?.select() },
-    { id: "change", label: "Change the selected contacts", keys: "Ctrl+Alt+G", run: changeSelected },
-    { id: "journal", label: "Show the journal of all changes", keys: "Ctrl+Alt+J", run: () => setOpen("journal") },
-    { id: "cards", label: "Go through received cards", keys: "Ctrl+Alt+K", run: () => setOpen("cards") },
+    { id: "toLog", run: () => tableRef.current?.focus() },
+    { id: "find", run: () => findRef.current?.select() },
+    { id: "change", run: changeSelected },
+    { id: "journal", run: () => setOpen("journal") },
+    { id: "cards", run: () => setOpen("cards") },
     { id: "labels", label: "Cards owed, with labels", run: () => router.push("/labels") },
-    { id: "export", label: "Export the log, or a part of it", keys: "Ctrl+Alt+X", run: () => setOpen("export") },
+    { id: "export", run: () => setOpen("export") },
     { id: "columns", label: "Choose the columns of the log", run: () => setOpen("columns") },
-    { id: "views", label: "Views of the log", keys: "Ctrl+Alt+V", run: () => setOpen("views") },
-    hint("openContact", "Open the contact of the row, in the log", "Enter"),
-    hint("editCell", "Edit the cell, in the log", "F2"),
-    hint("pickRow", "Select the row, in the log", "Space"),
-    hint("pickMore", "Select on to the next row, in the log", "Shift+ArrowDown"),
-    hint("pickAll", "Select all that the filter holds, in the log", "Ctrl+A"),
-    hint("deleteContact", "Delete the contact of the row, in the log", "Delete"),
+    { id: "views", run: () => setOpen("views") },
+    { id: "openContact" },
+    { id: "editCell" },
+    { id: "pickRow" },
+    { id: "pickMore" },
+    { id: "pickAll" },
+    { id: "deleteContact" },
   ]);
 
   return (
@@ -238,7 +241,15 @@ export function Log({ leaveTo, children }: LogProps) {
         onDelete={remove}
         onPin={pin.mutate}
       />
-      {contact !== null && <ContactPanel contact={contact} onClose={() => setContact(null)} onDelete={remove} />}
+      {openedId > 0 && (
+        <OpenedContact
+          key={openedId}
+          logbookId={logbook.id}
+          contactId={openedId}
+          onClose={() => setContact(null)}
+          onDelete={remove}
+        />
+      )}
       {open === "journal" && <Journal logbookId={logbook.id} onClose={() => setOpen(null)} />}
       {open === "cards" && <CardsWindow logbookId={logbook.id} onClose={() => setOpen(null)} />}
       {open === "columns" && (
@@ -274,6 +285,44 @@ export function Log({ leaveTo, children }: LogProps) {
       )}
     </section>
   );
+}
+
+/** What is typed to find, which the address follows; going back and forward, it follows the address. */
+function useFindText(inAddress: string) {
+  const [typed, setTyped] = useState(inAddress);
+  const [seen, setSeen] = useState(inAddress);
+  if (inAddress !== seen) {
+    setSeen(inAddress);
+    // Of what is still being typed the address knows the beginning.
+    if (!typed.startsWith(inAddress)) setTyped(inAddress);
+  }
+  return [typed, setTyped] as const;
+}
+
+interface OpenedProps {
+  logbookId: number;
+  contactId: number;
+  onClose: () => void;
+  onDelete: (contact: StoredContact) => void;
+}
+
+/** The contact of the address, which may be gone. */
+function OpenedContact({ logbookId, contactId, onClose, onDelete }: OpenedProps) {
+  const { data, error } = useQuery({
+    queryKey: ["contact", logbookId, contactId],
+    queryFn: () => ask(contacts.contact, { params: { logbookId, contactId } }),
+    staleTime: 0,
+    gcTime: 0,
+    retry: false,
+  });
+  const gone = useEffectEvent((text: string) => {
+    toast.error(text);
+    onClose();
+  });
+  useEffect(() => {
+    if (error !== null) gone(error.message);
+  }, [error]);
+  return data === undefined ? null : <ContactPanel contact={data} onClose={onClose} onDelete={onDelete} />;
 }
 
 function emptyText(find: string, narrowed: boolean): string {

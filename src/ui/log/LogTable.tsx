@@ -94,14 +94,10 @@ export function LogTable({
   useActions([
     {
       id: "sortColumn",
-      label: "Order the log by the column of the cell; again turns it round",
-      keys: "Ctrl+Alt+O",
       run: () => columns[activeColumn] && sortBy(columns[activeColumn].id),
     },
     {
       id: "pinRow",
-      label: "Pin the contact of the row, or take the pin off",
-      keys: "Ctrl+Alt+P",
       run: () => window.rows[active] && onPin(window.rows[active]),
     },
   ]);

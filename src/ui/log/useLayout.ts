@@ -1,30 +1,84 @@
 "use client";
 
-import { useEffect, useState } from "react";
-import { type Layout, layoutSchema, USUAL_LAYOUT } from "@/core/view";
+import { useEffect, useEffectEvent, useState } from "react";
+import type { SavedView } from "@/core/contract";
+import {
+  EMPTY_FILTER,
+  type FilterGroup,
+  filterSchema,
+  type Layout,
+  layoutSchema,
+  NEWEST_FIRST,
+  sortSchema,
+  sortText,
+  USUAL_LAYOUT,
+} from "@/core/view";
+import { useAddress } from "../kit/useAddress";
 
-/** What the log table shows, as this browser last had it. */
-export function useLayout(logbookId: number): [Layout, (layout: Layout) => void] {
+/**
+ * What the log table shows. The filter, the sort and the view by its number stand in the address; columns that belong
+ * to no view, and what is shown where the address says nothing at first, are as this browser last had them.
+ */
+export function useLayout(logbookId: number, views: readonly SavedView[]) {
   const key = `layout-${logbookId}`;
-  const [layout, setLayout] = useState(USUAL_LAYOUT);
-  useEffect(() => {
+  const [params, go] = useAddress();
+  const [own, setOwn] = useState(USUAL_LAYOUT.columns);
+  const [begun, setBegun] = useState(false);
+  const view = views.find(({ id }) => String(id) === params.get("view"));
+  const layout: Layout = {
+    columns: view?.layout.columns ?? own,
+    filter: filterFrom(params.get("filter")),
+    sort: sortSchema.safeParse(params.get("sort") ?? "").data ?? NEWEST_FIRST,
+  };
+
+  const begin = useEffectEvent(() => {
     const kept = readKept(key);
+    setBegun(true);
+    if (kept === null) return;
+    setOwn(kept.columns);
+    if (!["filter", "sort", "view"].some((name) => params.has(name))) go(addressOf(kept), "replace");
+  });
+  useEffect(() => {
     // After the first paint, which must equal the server's.
-    if (kept !== null) queueMicrotask(() => setLayout(kept));
+    queueMicrotask(begin);
   }, [key]);
-  return [
-    layout,
-    (next) => {
-      localStorage.setItem(key, JSON.stringify(next));
-      setLayout(next);
-    },
-  ];
+
+  // What is shown is kept, however one came to it; but not before it is known what was kept.
+  const text = JSON.stringify(layout);
+  useEffect(() => {
+    if (begun) localStorage.setItem(key, text);
+  }, [key, text, begun]);
+
+  /** Shows another layout; with the number of a view, as that view. */
+  function setLayout(next: Layout, viewId: number | null = null): void {
+    const sameColumns = JSON.stringify(next.columns) === JSON.stringify(layout.columns);
+    if (viewId === null) setOwn(next.columns);
+    const shown = viewId === null ? (sameColumns ? params.get("view") : null) : String(viewId);
+    go({ ...addressOf(next), view: shown });
+  }
+  return [layout, setLayout] as const;
+}
+
+function addressOf({ filter, sort }: Layout) {
+  const sorted = sortText(sort);
+  return {
+    filter: filter.of.length === 0 ? null : JSON.stringify(filter),
+    sort: sorted === sortText(NEWEST_FIRST) ? null : sorted,
+  };
+}
+
+/** The filter of an address, which anybody may have written. */
+function filterFrom(text: string | null): FilterGroup {
+  try {
+    return filterSchema.safeParse(JSON.parse(text ?? "null")).data ?? EMPTY_FILTER;
+  } catch {
+    return EMPTY_FILTER;
+  }
 }
 
 function readKept(key: string): Layout | null {
   try {
-    const parsed = layoutSchema.safeParse(JSON.parse(localStorage.getItem(key) ?? "null"));
-    return parsed.success ? parsed.data : null;
+    return layoutSchema.safeParse(JSON.parse(localStorage.getItem(key) ?? "null")).data ?? null;
   } catch {
     return null;
   }

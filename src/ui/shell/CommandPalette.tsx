@@ -3,13 +3,13 @@
 import { Command } from "cmdk";
 import { useState } from "react";
 import { useActions, useAllActions } from "../kit/actions";
-import { Key } from "../kit/Key";
+import { KeyOf } from "../kit/Key";
 
 /** Every action by its name. */
 export function CommandPalette() {
   const [open, setOpen] = useState(false);
   const actions = useAllActions();
-  useActions([{ id: "palette", label: "Find an action", keys: "Ctrl+K", run: () => setOpen((was) => !was) }]);
+  useActions([{ id: "palette", run: () => setOpen((was) => !was) }]);
   return (
     <Command.Dialog
       open={open}
@@ -25,7 +25,7 @@ export function CommandPalette() {
       <Command.List className="max-h-[50vh] overflow-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">No action of that name.</Command.Empty>
         {actions
-          .filter((action) => !action.hint && action.id !== "palette")
+          .filter((action) => action.run !== null && action.id !== "palette")
           .map((action) => (
             <Command.Item
               key={action.id}
@@ -33,24 +33,15 @@ export function CommandPalette() {
               onSelect={() => {
                 setOpen(false);
                 // After the dialog gave the focus back, so that an action may move it.
-                setTimeout(action.run, 0);
+                setTimeout(() => action.run?.(), 0);
               }}
               className="flex cursor-pointer items-center justify-between rounded-field px-3 py-2 data-[selected=true]:bg-signal-wash data-[selected=true]:text-signal"
             >
               {action.label}
-              {action.keys !== undefined && <Key>{spoken(action.keys)}</Key>}
+              <KeyOf id={action.id} />
             </Command.Item>
           ))}
       </Command.List>
     </Command.Dialog>
   );
-}
-
-export function spoken(keys: string): string {
-  return keys
-    .replaceAll("+", " ")
-    .replace("ArrowUp", "↑")
-    .replace("ArrowDown", "↓")
-    .replace("PageUp", "Page up")
-    .replace("PageDown", "Page down");
 }

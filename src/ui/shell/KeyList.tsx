@@ -1,43 +1,55 @@
 "use client";
 
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useState } from "react";
 import { useActions, useAllActions } from "../kit/actions";
 import { Button } from "../kit/Button";
+import { useChangedKeys } from "../kit/changedKeys";
 import { Key } from "../kit/Key";
-import { spoken } from "./CommandPalette";
+import { keysFor } from "../kit/keymap";
+import { spoken } from "../kit/keys";
+import { Window } from "../kit/Window";
+import { KeysWindow } from "./KeysWindow";
 
 /** The keys of the place one is in. */
 export function KeyList() {
-  const [open, setOpen] = useState(false);
-  const actions = useAllActions().filter((action) => action.keys !== undefined);
+  const [open, setOpen] = useState<"list" | "change" | null>(null);
+  const changed = useChangedKeys();
+  const actions = useAllActions().flatMap(({ id, label }) => {
+    const keys = keysFor(id, changed);
+    return keys === undefined ? [] : [{ id, label, keys }];
+  });
   useActions([
-    { id: "keys", label: "Show the keys", keys: "?", run: () => setOpen(true) },
-    { id: "keysTyping", label: "Show the keys, also while typing", keys: "F1", run: () => setOpen(true) },
+    { id: "keys", run: () => setOpen("list") },
+    { id: "keysTyping", run: () => setOpen("list") },
+    { id: "changeKeys", label: "Change the keys", run: () => setOpen("change") },
   ]);
+  if (open === null) return null;
+  if (open === "change") return <KeysWindow onClose={() => setOpen(null)} />;
   return (
-    <Dialog open={open} onClose={setOpen} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-shade/40" />
-      <div className="fixed inset-0 grid place-items-center p-4">
-        <DialogPanel className="max-h-[80vh] w-[min(520px,94vw)] overflow-auto rounded-lg border border-line bg-panel p-5 shadow-2xl">
-          <div className="mb-3 flex items-center justify-between">
-            <DialogTitle className="text-title font-semibold">Keys here</DialogTitle>
-            <Button small onClick={() => setOpen(false)}>
-              Close
-            </Button>
+    <Window
+      title="Keys here"
+      width={520}
+      onClose={() => setOpen(null)}
+      onSubmit={() => setOpen(null)}
+      buttons={
+        <>
+          <Button onClick={() => setOpen("change")}>Change the keys</Button>
+          <Button type="submit" look="act" autoFocus>
+            Close
+          </Button>
+        </>
+      }
+    >
+      <dl className="divide-y divide-line">
+        {actions.map(({ id, label, keys }) => (
+          <div key={id} className="flex justify-between gap-6 py-1.5">
+            <dt>{label}</dt>
+            <dd>
+              <Key>{spoken(keys)}</Key>
+            </dd>
           </div>
-          <dl className="divide-y divide-line">
-            {actions.map((action) => (
-              <div key={action.id} className="flex justify-between gap-6 py-1.5">
-                <dt>{action.label}</dt>
-                <dd>
-                  <Key>{spoken(action.keys!)}</Key>
-                </dd>
-              </div>
-            ))}
-          </dl>
-        </DialogPanel>
-      </div>
-    </Dialog>
+        ))}
+      </dl>
+    </Window>
   );
 }

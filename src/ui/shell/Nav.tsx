@@ -6,24 +6,17 @@ import { usePathname, useRouter } from "next/navigation";
 import { useActions } from "../kit/actions";
 
 const PLACES = [
-  { path: "/desk", name: "Desk", keys: "Ctrl+Alt+D", icon: NotebookPen },
-  { path: "/contest", name: "Contest", keys: "Ctrl+Alt+S", icon: Timer },
-  { path: "/confirm", name: "Confirm", keys: "Ctrl+Alt+C", icon: ArrowLeftRight },
-  { path: "/awards", name: "Awards", keys: "Ctrl+Alt+A", icon: ChartNoAxesColumn },
+  { path: "/desk", name: "Desk", icon: NotebookPen },
+  { path: "/contest", name: "Contest", icon: Timer },
+  { path: "/confirm", name: "Confirm", icon: ArrowLeftRight },
+  { path: "/awards", name: "Awards", icon: ChartNoAxesColumn },
 ] as const;
 
 /** The places of the application that are built. */
 export function Nav() {
   const here = usePathname();
   const router = useRouter();
-  useActions(
-    PLACES.map(({ path, name, keys }) => ({
-      id: `go${path}`,
-      label: `Go to ${name}`,
-      keys,
-      run: () => router.push(path),
-    })),
-  );
+  useActions(PLACES.map(({ path, name }) => ({ id: `go${name}`, run: () => router.push(path) })));
   return (
     <nav
       aria-label="Places"

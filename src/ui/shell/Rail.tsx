@@ -20,7 +20,7 @@ export function Rail({ theme }: { theme: Themed }) {
   const { logbook, connected } = useLogbook();
   const radio = useRadio();
   const actions = useAllActions();
-  const run = (id: string) => actions.find((action) => action.id === id)?.run();
+  const run = (id: string) => actions.find((action) => action.id === id)?.run?.();
   const { data } = useQuery({
     queryKey: ["waiting", logbook.id, "lantern"],
     queryFn: () => ask(confirm.waiting, { params: { logbookId: logbook.id } }),

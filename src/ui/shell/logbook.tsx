@@ -3,7 +3,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
-import type { Logbook } from "@/core/contract";
+import type { EntityTable, Logbook } from "@/core/contract";
+import { movedTable } from "@/core/award";
+import { tableKey } from "../awards/useEntityTable";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
 
@@ -40,6 +42,7 @@ export function LogbookProvider({
     if (event.type === "job") return void client.invalidateQueries({ queryKey: ["jobs"] });
     // Of any logbook: all of them stand in the rail's menu.
     if (event.type === "logbook") return router.refresh();
+    if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
     if (event.type === "keyer" || event.type === "directory" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
@@ -47,7 +50,9 @@ export function LogbookProvider({
     }
     if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });
     setContactCount(event.contactCount);
-    void client.invalidateQueries({ queryKey: ["entities", initial.id] });
+    const queryKey = tableKey(initial.id);
+    if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
+    client.setQueryData<EntityTable>(queryKey, (table) => table && movedTable(table, event.slots));
   });
 
   const choose = (id: number) => {

@@ -3,7 +3,7 @@ import { endpoint } from "../endpoint";
 import { undoReportSchema, jobSchema } from "../job";
 import { batchEntrySchema, batchSchema } from "../journal";
 import { logbookChangeSchema, logbookInputSchema, logbookSchema } from "../logbook";
-import { callHintSchema, entityTableSchema, readingQuerySchema, readingSchema } from "../reading";
+import { callHintSchema, entityTableSchema, readingQuerySchema, readingSchema, stationReadingSchema } from "../reading";
 
 export const logbooks = endpoint({
   method: "GET",
@@ -59,6 +59,15 @@ export const hints = endpoint({
     like: z.string().max(20),
   }),
   answer: { items: callHintSchema },
+});
+
+export const station = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/stations/{call...}",
+  summary: "What the log and the directory have of a station",
+  needs: "read",
+  query: readingQuerySchema.pick({ position: true }),
+  answer: stationReadingSchema,
 });
 
 export const keepNote = endpoint({

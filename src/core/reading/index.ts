@@ -1,0 +1,1 @@
+export { exceptionsFrom, placeWhileTyping, readCallsign, readingOf } from "./reading";

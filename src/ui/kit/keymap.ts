@@ -1,0 +1,125 @@
+/** The places of the application; an action has its key in those where it can be done. */
+export type Place = "Desk" | "Contest" | "Confirm" | "Awards";
+
+export interface KeyedAction {
+  readonly id: string;
+  readonly label: string;
+  readonly places: readonly Place[];
+  readonly keys: string;
+  /** The key belongs to the control that has the focus, and cannot be another. */
+  readonly fixed?: true;
+}
+
+const EVERYWHERE: readonly Place[] = ["Desk", "Contest", "Confirm", "Awards"];
+const LINE: readonly Place[] = ["Desk", "Contest"];
+const DESK: readonly Place[] = ["Desk"];
+const CONTEST: readonly Place[] = ["Contest"];
+const CONFIRM: readonly Place[] = ["Confirm"];
+const AWARDS: readonly Place[] = ["Awards"];
+
+const keyed = (places: readonly Place[], id: string, keys: string, label: string): KeyedAction => ({
+  id,
+  label,
+  places,
+  keys,
+});
+const fixed = (places: readonly Place[], id: string, keys: string, label: string): KeyedAction => ({
+  ...keyed(places, id, keys, label),
+  fixed: true,
+});
+
+/**
+ * Every action that has a key, with the key it ships with. They keep clear of what desktops and browsers take, and of
+ * the letters with which AltGr writes signs on the usual layouts.
+ */
+export const KEYMAP: readonly KeyedAction[] = [
+  keyed(EVERYWHERE, "palette", "Ctrl+K", "Find an action"),
+  keyed(EVERYWHERE, "keys", "?", "Show the keys"),
+  keyed(EVERYWHERE, "keysTyping", "F1", "Show the keys, also while typing"),
+  keyed(EVERYWHERE, "goDesk", "Ctrl+Alt+Home", "Go to Desk"),
+  keyed(EVERYWHERE, "goContest", "Ctrl+Alt+S", "Go to Contest"),
+  keyed(EVERYWHERE, "goConfirm", "Ctrl+Alt+C", "Go to Confirm"),
+  keyed(EVERYWHERE, "goAwards", "Ctrl+Alt+A", "Go to Awards"),
+
+  fixed(LINE, "log", "Enter", "Log the contact"),
+  fixed(LINE, "clear", "Escape", "Clear the entry line; again gives it back"),
+  fixed(LINE, "hints", "ArrowDown", "Take a call of those that fit"),
+  keyed(LINE, "toCall", "F9", "Go to the call field"),
+  keyed(LINE, "unfold", "Ctrl+Alt+U", "Unfold the entry line to all facts"),
+  keyed(LINE, "past", "F4", "Log after the fact, with day and time"),
+  keyed(LINE, "hold", "Ctrl+Alt+H", "Hold the field for the next contact"),
+  keyed(LINE, "bandUp", "PageUp", "Next higher band"),
+  keyed(LINE, "bandDown", "PageDown", "Next lower band"),
+  keyed(LINE, "modeUp", "Shift+PageUp", "Next mode"),
+  keyed(LINE, "modeDown", "Shift+PageDown", "Mode before"),
+  keyed(LINE, "up", "Alt+ArrowUp", "100 Hz up"),
+  keyed(LINE, "down", "Alt+ArrowDown", "100 Hz down"),
+  keyed(LINE, "undoLast", "Ctrl+Alt+Z", "Undo the last logged contact"),
+  keyed(LINE, "toLog", "F8", "Go to the log"),
+  fixed(LINE, "editCell", "F2", "Edit the cell, in the log"),
+
+  keyed(DESK, "import", "Ctrl+Alt+I", "Import a log file"),
+  keyed(DESK, "note", "Ctrl+Alt+M", "Note about the station"),
+  keyed(DESK, "exceptions", "Ctrl+Alt+W", "Say where a call operates from"),
+  keyed(DESK, "find", "Ctrl+Alt+F", "Find in the log"),
+  keyed(DESK, "addCondition", "Ctrl+Alt+N", "Add a condition to the filter"),
+  keyed(DESK, "sortColumn", "Ctrl+Alt+O", "Order the log by the column of the cell; again turns it round"),
+  keyed(DESK, "pinRow", "Ctrl+Alt+P", "Pin the contact of the row, or take the pin off"),
+  keyed(DESK, "change", "Ctrl+Alt+G", "Change the selected contacts"),
+  keyed(DESK, "journal", "Ctrl+Alt+J", "Show the journal of all changes"),
+  keyed(DESK, "cards", "Ctrl+Alt+K", "Go through received cards"),
+  keyed(DESK, "export", "Ctrl+Alt+X", "Export the log, or a part of it"),
+  keyed(DESK, "views", "Ctrl+Alt+V", "Views of the log"),
+  fixed(DESK, "openContact", "Enter", "Open the contact of the row, in the log"),
+  fixed(DESK, "pickRow", "Space", "Select the row, in the log"),
+  fixed(DESK, "pickMore", "Shift+ArrowDown", "Select on to the next row, in the log"),
+  fixed(DESK, "pickAll", "Ctrl+A", "Select all that the filter holds, in the log"),
+  fixed(DESK, "deleteContact", "Delete", "Delete the contact of the row, in the log"),
+
+  ...["Z", "X", "C", "V", "B", "N"].map((key, index) =>
+    keyed(CONTEST, `message${index}`, `Alt+${key}`, `Send message ${index + 1}`),
+  ),
+  fixed(CONTEST, "stopSending", "Escape", "Stop sending at once"),
+  keyed(CONTEST, "way", "Ctrl+Alt+R", "Run, or search and pounce"),
+  keyed(CONTEST, "toRun", "Ctrl+Alt+G", "Back to the run frequency"),
+  keyed(CONTEST, "byEnter", "Ctrl+Alt+B", "Enter sends messages, or only logs"),
+  keyed(CONTEST, "faster", "Alt+PageUp", "Morse faster"),
+  keyed(CONTEST, "slower", "Alt+PageDown", "Morse slower"),
+  keyed(CONTEST, "operator", "Ctrl+Alt+Y", "Next operator"),
+
+  keyed(CONFIRM, "send", "S", "Send what waits for Lantern"),
+  keyed(CONFIRM, "fetch", "F", "Fetch confirmations from Lantern"),
+
+  keyed(AWARDS, "search", "/", "Search an entity"),
+  ...["mixed", "CW", "voice", "digital"].map((group, index) =>
+    keyed(AWARDS, `group${group}`, String(index + 1), `Count ${group}`),
+  ),
+  fixed(AWARDS, "table", "ArrowDown", "Move in the table, Enter shows the contacts"),
+];
+
+const BY_ID = new Map(KEYMAP.map((action) => [action.id, action]));
+
+export function keyedAction(id: string): KeyedAction | undefined {
+  return BY_ID.get(id);
+}
+
+/** The keys that the operator changed, by the actions' ids; "" for none. */
+export type ChangedKeys = Readonly<Record<string, string>>;
+
+export function keysFor(id: string, changed: ChangedKeys): string | undefined {
+  const action = BY_ID.get(id);
+  if (action === undefined) return undefined;
+  return (action.fixed ? action.keys : (changed[id] ?? action.keys)) || undefined;
+}
+
+/** The other actions that the same keys would do in the same place. */
+export function clashesOf(id: string, keys: string, changed: ChangedKeys): KeyedAction[] {
+  const places = BY_ID.get(id)?.places ?? [];
+  return KEYMAP.filter(
+    (other) =>
+      other.id !== id &&
+      other.fixed !== true &&
+      keysFor(other.id, changed) === keys &&
+      other.places.some((place) => places.includes(place)),
+  );
+}
