@@ -89,7 +89,7 @@ async function ask(
   signal: AbortSignal,
 ): Promise<unknown> {
   const headers = { ...init.headers, authorization: `Bearer ${token}` };
-  const limits = { timeoutMs, largest: LARGEST_ANSWER, signal, secrets: [token] };
+  const limits = { timeoutMs, largest: LARGEST_ANSWER, signal, repeatable: true, secrets: [token] };
   const answer = await askJson(new URL(path, url), { ...init, headers }, limits).catch((error: unknown) => {
     throw error instanceof NoAnswer ? new JobProblem(WORDS[error.why]({ url, timeoutMs })) : error;
   });

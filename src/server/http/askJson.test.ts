@@ -57,6 +57,59 @@ test.each([
   30_000,
 );
 
+describe("a service that asks for patience", () => {
+  let asked: number[];
+  let patient: Server;
+  let refuseWith: readonly [status: number, headers: Record<string, string>];
+  let times: number;
+  beforeAll(async () => {
+    patient = createServer((_, response) => {
+      asked.push(Date.now());
+      if (asked.length <= times) response.writeHead(refuseWith[0], refuseWith[1]).end("{}");
+      else send(response, 200, { taken: asked.length });
+    });
+    await new Promise<void>((resolve) => patient.listen(0, "127.0.0.1", resolve));
+  });
+  beforeEach(() => (asked = []));
+  afterAll(async () => {
+    patient.closeAllConnections();
+    await new Promise((resolve) => patient.close(resolve));
+  });
+  const askPatient = (timeoutMs = 60_000) =>
+    askJson(new URL(`http://127.0.0.1:${(patient.address() as AddressInfo).port}/`), {}, { timeoutMs, largest: 1000 });
+
+  test.each([429, 503])("with %s is asked again, after pauses that grow", async (status) => {
+    [refuseWith, times] = [[status, {}], 2];
+    expect(await askPatient()).toMatchObject({ ok: true, data: { taken: 3 } });
+    const [first = 0, second = 0, third = 0] = asked;
+    expect(third - second).toBeGreaterThan(second - first);
+  });
+
+  test("is left alone for as long as it says", async () => {
+    [refuseWith, times] = [[429, { "retry-after": "1" }], 1];
+    expect(await askPatient()).toMatchObject({ ok: true });
+    expect(asked[1]! - asked[0]!).toBeGreaterThanOrEqual(1000);
+  });
+
+  test("is given up at the end of the whole time, however long it asks for", async () => {
+    [refuseWith, times] = [[503, { "retry-after": "3600" }], 99];
+    await expect(askPatient(400)).rejects.toMatchObject({ why: "slow" });
+    expect(asked).toHaveLength(1);
+  });
+
+  test("again and again is told as what it says", async () => {
+    [refuseWith, times] = [[503, {}], 99];
+    expect(await askPatient()).toMatchObject({ ok: false, status: 503 });
+    expect(asked).toHaveLength(4);
+  });
+
+  test("with another error is not asked again", async () => {
+    [refuseWith, times] = [[500, {}], 99];
+    expect(await askPatient()).toMatchObject({ ok: false, status: 500 });
+    expect(asked).toHaveLength(1);
+  });
+});
+
 test.each(["page", "error"] as const)("a service that answers with %s says so", async (how) => {
   behaviour = how;
   expect(await ask()).toMatchObject(

@@ -1,3 +1,4 @@
+import ky, { HTTPError } from "ky";
 import { madeWritable } from "../../core/contact";
 
 interface AskLimits {
@@ -7,6 +8,8 @@ interface AskLimits {
   readonly largest: number;
   /** Ends it at once; what is thrown then is the signal's reason. */
   readonly signal?: AbortSignal;
+  /** Whether something may be sent twice; what is only asked for, always may. */
+  readonly repeatable?: boolean;
   /** Struck from whatever is answered: a service may say back what it was sent. */
   readonly secrets?: readonly string[];
 }
@@ -29,21 +32,32 @@ export class NoAnswer extends Error {
 
 /** A service that has begun to answer and then is silent for this part of the whole time has broken off. */
 const SILENCE = 1 / 3;
+/** What is worth trying again, within the whole time: pauses grow, or are as long as the service asks for. */
+const AGAIN = {
+  limit: 3,
+  statusCodes: [429, 503],
+  afterStatusCodes: [429, 503],
+  delay: (attempt: number) => 200 * 4 ** (attempt - 1),
+};
 /** Shorter words are not struck: they could be anything. */
 const SHORTEST_SECRET = 4;
 const STRUCK = "[secret]";
 
 /**
  * One question to a service and its answer, read piece by piece, so that neither a slow answer nor a large one does
- * harm. The one way in which services are asked.
+ * harm. A service that cannot be reached, or asks for patience, is asked again where that does no harm. The one way in
+ * which services are asked.
  *
  * @throws NoAnswer
  */
 export async function askJson(
   url: URL,
   init: Pick<RequestInit, "method" | "body" | "headers">,
-  { timeoutMs, largest, signal, secrets = [] }: AskLimits,
+  { timeoutMs, largest, signal, repeatable = false, secrets = [] }: AskLimits,
 ): Promise<Answer> {
+  const retry = { ...AGAIN, methods: repeatable ? ["get", "post"] : ["get"] };
+  let unreached = false;
+  const beforeRetry = [({ error }: { error: Error }) => void (unreached = !(error instanceof HTTPError))];
   const stop = new AbortController();
   const stopped = new Promise<never>((_, reject) => {
     stop.signal.addEventListener("abort", () => reject(stop.signal.reason as Error), { once: true });
@@ -52,11 +66,21 @@ export async function askJson(
   stopped.catch(() => {});
   const giveUp = (why: NoAnswer["why"]) => stop.abort(new NoAnswer(why));
   const cancel = () => stop.abort(signal?.reason);
-  const whole = setTimeout(giveUp, timeoutMs, "slow");
+  const whole = setTimeout(() => giveUp(unreached ? "unreachable" : "slow"), timeoutMs);
   let silence: NodeJS.Timeout | undefined;
 
   async function exchange(): Promise<Answer> {
-    const response = await fetch(url, { ...init, redirect: "error", signal: stop.signal });
+    const response = await ky(url, {
+      ...init,
+      retry,
+      hooks: { beforeRetry },
+      redirect: "error",
+      timeout: false,
+      signal: stop.signal,
+    }).catch((error: unknown) => {
+      if (error instanceof HTTPError) return error.response;
+      throw error;
+    });
     const decoder = new TextDecoder();
     let text = "";
     let size = 0;

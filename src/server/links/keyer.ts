@@ -1,4 +1,5 @@
 import { connect, type Socket } from "node:net";
+import { createInterface } from "node:readline";
 import { z } from "zod";
 import { unkeyable } from "../../core/signal";
 import type { LiveEvent } from "../../core/contract";
@@ -64,7 +65,6 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
     return new Promise((resolve, reject) => {
       const opened = connect({ host, port });
       const timer = setTimeout(() => opened.destroy(new Error("slow")), CONNECT_MS);
-      let buffer = "";
       opened.setEncoding("utf8");
       opened.unref();
       opened.once("connect", () => {
@@ -72,13 +72,15 @@ export function createKeyer(port: number, host: string, announce: (event: LiveEv
         socket = opened;
         resolve(opened);
       });
+      let unended = 0;
       opened.on("data", (piece: string) => {
-        buffer += piece;
-        const lines = buffer.split("\n");
-        buffer = lines.pop() ?? "";
-        if (buffer.length > LONGEST_LINE) return opened.destroy();
-        for (const line of lines) hear(line);
+        unended = piece.includes("\n") ? piece.length - piece.lastIndexOf("\n") : unended + piece.length;
+        if (unended > LONGEST_LINE) opened.destroy();
       });
+      // What is wrong with the socket is told by the socket itself.
+      createInterface({ input: opened })
+        .on("line", hear)
+        .on("error", () => {});
       opened.on("error", reject);
       opened.on("close", () => {
         clearTimeout(timer);

@@ -7,6 +7,7 @@ import * as calls from "@/core/contract/endpoints/calls";
 import { ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { EntityField } from "../kit/EntityField";
+import { DayField } from "../kit/DayField";
 import { Field } from "../kit/Field";
 import { Window } from "../kit/Window";
 
@@ -63,20 +64,11 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
           fault={problem?.faultOf("call")}
         />
         <EntityField entity={entity} onChange={setEntity} fault={problem?.faultOf("entityCode")} />
-        <Field
-          label="From (UTC day, or empty)"
-          mono
-          placeholder="2026-11-23"
-          value={from}
-          onChange={({ target }) => setFrom(target.value)}
-          fault={problem?.faultOf("from")}
-        />
-        <Field
+        <DayField label="From (UTC day, or empty)" value={from} onChange={setFrom} fault={problem?.faultOf("from")} />
+        <DayField
           label="Until, inclusive (or empty)"
-          mono
-          placeholder="2026-11-23"
           value={until}
-          onChange={({ target }) => setUntil(target.value)}
+          onChange={setUntil}
           fault={problem?.faultOf("until")}
         />
       </div>

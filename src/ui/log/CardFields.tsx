@@ -1,6 +1,6 @@
 import { type Confirmation, RECEIVED_STATES, SENT_STATES } from "@/core/confirm";
 import { Choice } from "../kit/Choice";
-import { Field } from "../kit/Field";
+import { DayField } from "../kit/DayField";
 
 interface CardFieldsProps {
   card: Confirmation;
@@ -12,13 +12,11 @@ interface CardFieldsProps {
 export function CardFields({ card, faults, onChange }: CardFieldsProps) {
   const side = (whose: "Ours" | "Theirs", on: "sentOn" | "receivedOn", via: "sentVia" | "receivedVia") => (
     <>
-      <Field
+      <DayField
         label={`${whose} on (UTC day)`}
-        mono
-        placeholder="2026-11-23"
         value={card[on] ?? ""}
         fault={faults.get(`card.${on}`)}
-        onChange={({ target }) => onChange({ ...card, [on]: target.value || null })}
+        onChange={(day) => onChange({ ...card, [on]: day || null })}
       />
       <Choice
         label={`${whose} by way of`}

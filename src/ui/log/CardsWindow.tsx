@@ -11,6 +11,7 @@ import * as contacts from "@/core/contract/endpoints/contacts";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
+import { DayField } from "../kit/DayField";
 import { Field } from "../kit/Field";
 import { fullTime, many } from "../kit/format";
 import { Window } from "../kit/Window";
@@ -114,7 +115,7 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
           value={typed}
           onChange={({ target }) => setTyped(target.value.toUpperCase())}
         />
-        <Field label="Received on" mono value={on} onChange={({ target }) => setOn(target.value)} />
+        <DayField label="Received on" value={on} onChange={setOn} />
         <Choice label="By way of" value={via} onChange={({ target }) => setVia(target.value)}>
           <option value="bureau">the bureau</option>
           <option value="direct">direct</option>

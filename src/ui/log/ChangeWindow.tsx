@@ -13,6 +13,7 @@ import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { EntityField } from "../kit/EntityField";
+import { DayField } from "../kit/DayField";
 import { Field } from "../kit/Field";
 import { count, many } from "../kit/format";
 import { useJob } from "../kit/useJob";
@@ -252,13 +253,7 @@ function ChangeForm({ draft, setDraft }: { draft: ChangeDraft; setDraft: (draft:
               </option>
             ))}
           </Choice>
-          <Field
-            label="On (UTC day, or empty)"
-            mono
-            placeholder="2026-11-23"
-            value={draft.on}
-            onChange={({ target }) => setDraft({ ...draft, on: target.value })}
-          />
+          <DayField label="On (UTC day, or empty)" value={draft.on} onChange={(on) => setDraft({ ...draft, on })} />
           <Choice
             label="By way of"
             value={draft.via}

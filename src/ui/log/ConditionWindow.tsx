@@ -17,6 +17,7 @@ import {
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { EntityField } from "../kit/EntityField";
+import { DayField } from "../kit/DayField";
 import { Field } from "../kit/Field";
 import { Window } from "../kit/Window";
 
@@ -140,11 +141,11 @@ function ValueField({ field, takes, value, fault, onChange }: ValueFieldProps) {
       </Choice>
     );
   }
+  if (takes === "day") return <DayField label="Day, UTC" value={value} fault={fault} onChange={onChange} />;
   return (
     <Field
-      label={takes === "day" ? "Day, UTC" : takes === "days" ? "Days" : "Value"}
+      label={takes === "days" ? "Days" : "Value"}
       mono
-      placeholder={takes === "day" ? "2026-11-23" : ""}
       value={value}
       fault={fault}
       onChange={({ target }) => onChange(target.value)}

@@ -9,7 +9,7 @@ import * as files from "@/core/contract/endpoints/files";
 import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
-import { Field } from "../kit/Field";
+import { DayField } from "../kit/DayField";
 import { count, fullTime, many } from "../kit/format";
 import { Window } from "../kit/Window";
 
@@ -105,20 +105,8 @@ export function ExportWindow({ logbookId, layout, total, filtered, selected, onC
         </Choice>
         {what === "days" && (
           <>
-            <Field
-              label="From (UTC day, or empty)"
-              mono
-              placeholder="2026-11-23"
-              value={from}
-              onChange={({ target }) => setFrom(target.value.trim())}
-            />
-            <Field
-              label="Until, inclusive (or empty)"
-              mono
-              placeholder="2026-11-23"
-              value={until}
-              onChange={({ target }) => setUntil(target.value.trim())}
-            />
+            <DayField label="From (UTC day, or empty)" value={from} onChange={setFrom} />
+            <DayField label="Until, inclusive (or empty)" value={until} onChange={setUntil} />
           </>
         )}
       </div>
