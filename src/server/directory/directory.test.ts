@@ -64,7 +64,8 @@ it("asks once for the call that was typed, keeps the answer, and tells the brows
   expect(asked).toBe(1);
   const later = directory(() => context.now() + 31 * 86_400);
   later.want("W2QUB", "left");
-  await until(() => asked === 2);
+  await until(() => events.length === 2);
+  expect(asked).toBe(2);
   expect(createSearcher(context.store).hints({ logbookId, like: "W2Q", most: 5 })).toEqual([
     { call: "W2QUB", contacts: 0 },
   ]);

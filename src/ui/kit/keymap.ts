@@ -1,5 +1,5 @@
 /** The places of the application; an action has its key in those where it can be done. */
-export type Place = "Desk" | "Contest" | "Confirm" | "Awards";
+type Place = "Desk" | "Contest" | "Confirm" | "Awards";
 
 export interface KeyedAction {
   readonly id: string;
