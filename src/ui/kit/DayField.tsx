@@ -28,7 +28,7 @@ export function DayField({ label, value, onChange, fault }: DayFieldProps) {
       aside={
         <Popover className="flex">
           <PopoverButton
-            aria-label={`Pick the day: ${label}`}
+            aria-label="Pick from a calendar"
             className="rounded-field px-1 hover:text-signal focus-visible:text-signal"
           >
             <CalendarDays size={13} aria-hidden />

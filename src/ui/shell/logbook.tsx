@@ -39,7 +39,10 @@ export function LogbookProvider({
       setConnected(true);
       return void client.invalidateQueries();
     }
-    if (event.type === "job") return void client.invalidateQueries({ queryKey: ["jobs"] });
+    if (event.type === "job") {
+      if (event.job.state !== "running") void client.invalidateQueries({ queryKey: ["service", event.job.logbookId] });
+      return void client.invalidateQueries({ queryKey: ["jobs"] });
+    }
     // Of any logbook: all of them stand in the rail's menu.
     if (event.type === "logbook") return router.refresh();
     if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
