@@ -14,6 +14,8 @@ export interface App {
   readonly url: string;
   readonly data: string;
   /** Tells the stand-in how to behave. */
+  /** How many contacts the stand-in has, and how many were handed in to it, each as often as it was. */
+  readonly lanternHas: () => Promise<{ has: number; taken: number }>;
   readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
   readonly organiser: (control: { behaviour?: string; closed?: string[] }) => Promise<void>;
   /** One request to the interface for programs; fails when it is refused. */
@@ -102,6 +104,9 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     url,
     data,
     pid: () => server.pid!,
+    async lanternHas() {
+      return (await (await fetch(`${lanternUrl}/health`)).json()) as { has: number; taken: number };
+    },
     async lantern(control) {
       await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });
     },

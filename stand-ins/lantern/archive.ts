@@ -22,6 +22,8 @@ export interface Archive {
     limit: number,
     now: number,
   ): { readonly statements: ArchivedStatement[]; readonly cursor: number; readonly more: boolean };
+  /** How many different contacts were handed in. */
+  count(): number;
   /** Brings everything to light that is still to come. */
   hurry(): void;
   close(): void;
@@ -75,6 +77,7 @@ export function openArchive(file: string, pace: number): Archive {
   return {
     take,
     since,
+    count: () => sqlite.prepare("SELECT count(*) FROM handed").pluck().get() as number,
     hurry: () => void sqlite.prepare("UPDATE coming SET due = 0").run(),
     close: () => void sqlite.close(),
   };

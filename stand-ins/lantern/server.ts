@@ -46,6 +46,8 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
   const archive = openArchive(options.file, options.pace);
   const registered = new Set(options.registered);
   let behaviour: (typeof OWN_BEHAVIOURS)[number] = "normal";
+  /** Contacts that were handed in since it runs, each as often as it was. */
+  let taken = 0;
 
   async function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
     const url = new URL(request.url ?? "/", "http://lantern");
@@ -55,7 +57,8 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
       if (asked.hurry) archive.hurry();
       return send(response, 200, { behaviour });
     }
-    if (url.pathname === "/health") return send(response, 200, { service: "Lantern", behaviour });
+    if (url.pathname === "/health")
+      return send(response, 200, { service: "Lantern", behaviour, has: archive.count(), taken });
     const own = behaviour === "empty" || behaviour === "echo" ? behaviour : null;
     if (own === null && (await misbehave(behaviour as Behaviour, request, response))) return;
     if (request.headers.authorization !== `Bearer ${options.token}`)
@@ -64,6 +67,7 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
       const body = await bodyOf(request);
       if (own === "empty") return send(response, 200, { results: [] });
       const answer = handIn(archive, registered, body);
+      taken += answer.results.length;
       if (own === "echo") for (const result of answer.results) result.reason = `the token ${options.token} is old`;
       return send(response, 200, answer);
     }

@@ -38,12 +38,13 @@ test("a disk that is full in the middle of an import keeps what was done, says s
   const count = () =>
     store.first(store.q.selectFrom("contact").select((eb) => eb.fn.countAll<number>().as("contacts")))!.contacts;
 
-  pragma(context, "max_page_count", pragma(context, "page_count") + 80);
+  pragma(context, "max_page_count", pragma(context, "page_count") + 100);
   await expect(run()).rejects.toMatchObject({ code: "SQLITE_FULL" });
   const failed = findJob(store, jobId)!;
   expect(failed).toMatchObject({ state: "failed", problem: expect.stringContaining("the disk is full") as unknown });
   const kept = count();
-  expect(kept).toBe((failed.report as ImportReport | null)?.added ?? 0);
+  expect(kept).toBeGreaterThan(0);
+  expect(kept).toBe((failed.report as ImportReport | null)?.added);
 
   pragma(context, "max_page_count", 1_000_000);
   await run();
