@@ -12,8 +12,9 @@ export type LiveEvent =
       readonly added: readonly StoredContact[];
       readonly changed: readonly StoredContact[];
       readonly removed: readonly number[];
-      /** By how much slots moved. */
+      /** By how much slots moved, and the newest entry of the journal then. */
       readonly slots: readonly Slot[];
+      readonly upTo: number;
     }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
   | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }

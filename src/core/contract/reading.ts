@@ -88,6 +88,8 @@ export type Reading = z.output<typeof readingSchema>;
 /** The entities award of a logbook: every slot that holds a contact. */
 export const entityTableSchema = z.object({
   slots: z.array(z.object({ entityCode: z.int(), ...slotCellSchema.shape })),
+  /** The newest entry of the journal that is counted in. */
+  upTo: z.int(),
   /** Entities worked and confirmed at all. */
   totals: z.object({ worked: z.int(), confirmed: z.int() }),
 });

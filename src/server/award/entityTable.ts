@@ -1,6 +1,7 @@
 import { ENTITIES_AWARD, tableOf } from "../../core/award";
 import type { EntityTable } from "../../core/contract";
 import type { Context } from "../context";
+import { newestEntry } from "../logbook/journal";
 import { done, type Result } from "../problem";
 
 export function entityTable(context: Context, logbookId: number): Result<EntityTable> {
@@ -12,5 +13,6 @@ export function entityTable(context: Context, logbookId: number): Result<EntityT
       .where("logbookId", "=", logbookId)
       .where("award", "=", ENTITIES_AWARD.id),
   );
-  return done(tableOf(rows.map(({ item, ...slot }) => ({ entityCode: Number(item), ...slot }))));
+  const slots = rows.map(({ item, ...slot }) => ({ entityCode: Number(item), ...slot }));
+  return done(tableOf(slots, newestEntry(store)));
 }

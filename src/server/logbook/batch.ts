@@ -6,6 +6,7 @@ import type { StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
 import type { Prepared, Store } from "../db/store";
+import { newestEntry } from "./journal";
 import { CONTACT_COLUMNS, contactsById, rowOf, valuesOf } from "./contactRow";
 
 /**
@@ -68,6 +69,7 @@ export function writeBatch<Result>(
   const removed: number[] = [];
   const inHand = new Map<number, Held>();
   const servicesTouched = new Set<Channel>();
+  let upTo = 0;
 
   function count(contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook = logbookId): void {
     gains.set(inLogbook, gains.get(inLogbook) ?? 0);
@@ -182,6 +184,7 @@ export function writeBatch<Result>(
           .where("id", "=", batchId),
       );
     inHand.clear();
+    upTo = newestEntry(store);
     return outcome;
   });
   store.afterCommit(announce);
@@ -260,6 +263,7 @@ export function writeBatch<Result>(
           added: contactsById(store, added),
           changed: contactsById(store, changed),
           removed,
+          upTo,
           slots: [...slots.values()].filter(({ worked, confirmed }) => worked !== 0 || confirmed !== 0),
         });
       }

@@ -14,6 +14,7 @@ import { done, failed, invalid, missing, type Result } from "../problem";
 import type { FileAnswer } from "../route";
 import { VERSION } from "../version";
 import { contactsById } from "./contactRow";
+import { newestEntry } from "./journal";
 import { findLogbook } from "./logbooks";
 
 const PIECE = 500;
@@ -48,7 +49,7 @@ export async function startExport(context: Context, logbookId: number, input: Ex
     form: input.form,
     what: JSON.stringify(asked),
     contacts: ids.length,
-    newestEntry: store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0,
+    newestEntry: newestEntry(store),
   };
   const id = await context.write(() => store.run(store.q.insertInto("export").values(row)).lastId);
   return done(listed(context, logbookId).find((one) => one.id === id)!);

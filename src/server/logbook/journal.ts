@@ -3,9 +3,15 @@ import type { Batch, BatchEntry, HistoryEntry } from "../../core/contract";
 import type { Selectable } from "kysely";
 import type { Context } from "../context";
 import type { JournalBatchTable } from "../db/schema";
+import type { Store } from "../db/store";
 import { done, missing, type Result } from "../problem";
 
 const NEWEST = 100;
+
+/** The number of the newest entry; each change of a contact writes one. */
+export function newestEntry(store: Store): number {
+  return store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0;
+}
 
 /** The newest batches of a logbook's journal, the newest first. */
 export function listBatches(context: Context, logbookId: number): Result<Batch[]> {

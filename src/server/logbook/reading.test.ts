@@ -114,7 +114,13 @@ test("the award's table, moved by the live events, is what fetching it anew give
           valueOf(deleteContact(context, logbookId, id));
           ids.splice(ids.indexOf(id), 1);
         }
-        for (const event of heard.splice(0)) if (event.type === "contacts") table = movedTable(table, event.slots);
+        for (const event of heard.splice(0))
+          if (event.type === "contacts") {
+            table = movedTable(table, event.slots, event.upTo);
+            // What was fetched after the change has it, and takes it no second time.
+            const fetched = valueOf(entityTable(context, logbookId));
+            expect(movedTable(fetched, event.slots, event.upTo)).toBe(fetched);
+          }
         const sorted = ({ slots, totals }: EntityTable) => [
           slots.map((slot) => JSON.stringify(Object.entries(slot).sort())).sort(),
           totals,

@@ -4,6 +4,7 @@ import type { ContactFilter } from "../../core/contract";
 import { searchWords, type Sort, USUAL_COLUMNS } from "../../core/view";
 import type { Store } from "../db/store";
 import type { HintRequest } from "./finder";
+import { newestEntry } from "./journal";
 import { createMirror, type LogMirror } from "./logMirror";
 
 /** Which contacts of a logbook, in which order. */
@@ -35,17 +36,17 @@ const KEPT_LISTS = 12;
 const MOST_CHANGES = 2000;
 
 export function createSearcher(store: Store): Searcher {
-  let newestEntry = -1;
+  let lastEntry = -1;
   const mirrors = new Map<number, LogMirror>();
   const lists = new Map<string, Int32Array>();
   const calls = new Map<number, Map<string, KnownCall>>();
 
   /** Takes in what changed since the last search: every change of a contact writes an entry of the journal. */
   function bringUpToDate(): void {
-    const newest = store.first(store.q.selectFrom("journalEntry").select("id").orderBy("id", "desc").limit(1))?.id ?? 0;
-    if (newest === newestEntry) return;
+    const newest = newestEntry(store);
+    if (newest === lastEntry) return;
     lists.clear();
-    if (newest - newestEntry > MOST_CHANGES) {
+    if (newest - lastEntry > MOST_CHANGES) {
       mirrors.clear();
       calls.clear();
     } else {
@@ -54,7 +55,7 @@ export function createSearcher(store: Store): Searcher {
           .selectFrom("journalEntry")
           .leftJoin("contact", "contact.id", "journalEntry.contactId")
           .select(["contactId", "baseCall", sql<string | null>`json_extract(before, '$.baseCall')`.as("oldCall")])
-          .where("journalEntry.id", ">", newestEntry),
+          .where("journalEntry.id", ">", lastEntry),
       );
       const changed = [...new Set(entries.map(({ contactId }) => contactId))];
       for (const mirror of mirrors.values()) mirror.update(changed);
@@ -62,7 +63,7 @@ export function createSearcher(store: Store): Searcher {
       for (const [logbookId, known] of calls)
         for (const call of touched) if (call !== null) recount(logbookId, known, call);
     }
-    newestEntry = newest;
+    lastEntry = newest;
   }
 
   function mirrorOf(logbookId: number): LogMirror {

@@ -7,6 +7,7 @@ const table = {
     { entityCode: 144, band: "20m", modeGroup: "CW" as const, worked: 7, confirmed: 0 },
     { entityCode: 229, band: "20m", modeGroup: "CW" as const, worked: 1, confirmed: 0 },
   ],
+  upTo: 1,
   totals: { worked: 3, confirmed: 1 },
 };
 

@@ -55,7 +55,9 @@ export function LogbookProvider({
     setContactCount(event.contactCount);
     const queryKey = tableKey(initial.id);
     if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
-    client.setQueryData<EntityTable>(queryKey, (table) => table && movedTable(table, event.slots));
+    // An answer that is on its way may be older than this.
+    if (client.isFetching({ queryKey }) > 0) return void client.invalidateQueries({ queryKey });
+    client.setQueryData<EntityTable>(queryKey, (table) => table && movedTable(table, event.slots, event.upTo));
   });
 
   const choose = (id: number) => {
