@@ -1,6 +1,6 @@
 "use client";
 
-import { memo, type ReactNode } from "react";
+import { memo, type ReactNode, useDeferredValue } from "react";
 import { type Slot, stateOf, type Worth } from "@/core/award";
 import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
 import type { Logbook, StoredContact } from "@/core/contract";
@@ -33,6 +33,8 @@ export const ReadingPanel = memo(function ReadingPanel({
   within,
   onNote,
 }: ReadingPanelProps) {
+  // The map takes longer to paint than all the rest: it follows in the next frame.
+  const target = useDeferredValue(reading?.point ?? null);
   return (
     <section
       aria-label="Reading"
@@ -59,11 +61,13 @@ export const ReadingPanel = memo(function ReadingPanel({
         )}
       </Part>
       <div className="grid place-items-center overflow-hidden bg-raised max-lg:hidden">
-        <PathMap grid={logbook.site.grid} target={reading?.point ?? null} />
+        <Map grid={logbook.site.grid} target={target} />
       </div>
     </section>
   );
 });
+
+const Map = memo(PathMap);
 
 function Part({ title, live = false, children }: { title: string; live?: boolean; children: ReactNode }) {
   return (
