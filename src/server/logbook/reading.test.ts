@@ -16,7 +16,7 @@ const CALLS = [
   "OY4QSA/P",
   "LU3QSC",
   "EA8/CX3QUA",
-  "VK9QR",
+  "VK9QRT",
   "K",
   "W2Q",
   "CX/",
@@ -44,7 +44,7 @@ async function begin() {
 test("the browser, from what it fetched, comes to the same reading as the server", async () => {
   const { context, logbookId, log } = await begin();
   for (const [minute, call] of ["DL1QTA", "OY4QSA/P", "LU3QSC", "OY4QSA"].entries()) log(call, "15m", minute);
-  const odd = { call: "VK9QR", entityCode: 150, from: "2026-01-01", until: "2026-12-31", cqZone: 30 };
+  const odd = { call: "VK9QRT", entityCode: 150, from: "2026-01-01", until: "2026-12-31", cqZone: 30 };
   valueOf(addException(context, taken(callExceptionInputSchema, odd)));
   const table = valueOf(entityTable(context, logbookId));
   const exceptions = exceptionsFrom(listExceptions(context));
