@@ -10,12 +10,18 @@ import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "../stand-ins/lantern/
 import { startOrganiser } from "../stand-ins/organiser/server";
 
 /** The built application on a free port, with a database and a stand-in of its own. */
+interface LanternCounts {
+  readonly has: number;
+  readonly asked: number;
+  readonly taken: number;
+}
+
 export interface App {
   readonly url: string;
   readonly data: string;
   /** Tells the stand-in how to behave. */
-  /** How many contacts the stand-in has, and how many were handed in to it, each as often as it was. */
-  readonly lanternHas: () => Promise<{ has: number; taken: number }>;
+  /** How many contacts the stand-in has, how often it was asked to take some, and how many it took, each as often as it came. */
+  readonly lanternHas: () => Promise<LanternCounts>;
   readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
   readonly organiser: (control: { behaviour?: string; closed?: string[] }) => Promise<void>;
   /** One request to the interface for programs; fails when it is refused. */
@@ -105,7 +111,7 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     data,
     pid: () => server.pid!,
     async lanternHas() {
-      return (await (await fetch(`${lanternUrl}/health`)).json()) as { has: number; taken: number };
+      return (await (await fetch(`${lanternUrl}/health`)).json()) as LanternCounts;
     },
     async lantern(control) {
       await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });

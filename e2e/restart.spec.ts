@@ -72,7 +72,7 @@ test("a kill during a sending loses nothing and sends nothing twice", async () =
   const before = await app.lanternHas();
   await app.lantern({ behaviour: "slow" });
   const { id } = await app.api<Job>(`logbooks/${logbook.id}/outbox/lantern/send`, { method: "POST" });
-  while ((await app.lanternHas()).taken === before.taken) await new Promise((resolve) => setTimeout(resolve, 20));
+  while ((await app.lanternHas()).asked === before.asked) await new Promise((resolve) => setTimeout(resolve, 20));
   await app.kill();
   await app.lantern({ behaviour: "normal" });
   await app.restart();

@@ -46,19 +46,21 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
   const archive = openArchive(options.file, options.pace);
   const registered = new Set(options.registered);
   let behaviour: (typeof OWN_BEHAVIOURS)[number] = "normal";
-  /** Contacts that were handed in since it runs, each as often as it was. */
+  /** Requests to take contacts in that began since it runs, and contacts taken in, each as often as it was. */
+  let asked = 0;
   let taken = 0;
 
   async function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
     const url = new URL(request.url ?? "/", "http://lantern");
     if (url.pathname === "/control" && request.method === "POST") {
-      const asked = controlSchema.parse(JSON.parse(await bodyOf(request)));
-      behaviour = asked.behaviour ?? behaviour;
-      if (asked.hurry) archive.hurry();
+      const control = controlSchema.parse(JSON.parse(await bodyOf(request)));
+      behaviour = control.behaviour ?? behaviour;
+      if (control.hurry) archive.hurry();
       return send(response, 200, { behaviour });
     }
     if (url.pathname === "/health")
-      return send(response, 200, { service: "Lantern", behaviour, has: archive.count(), taken });
+      return send(response, 200, { service: "Lantern", behaviour, has: archive.count(), asked, taken });
+    if (url.pathname === "/contacts") asked++;
     const own = behaviour === "empty" || behaviour === "echo" ? behaviour : null;
     if (own === null && (await misbehave(behaviour as Behaviour, request, response))) return;
     if (request.headers.authorization !== `Bearer ${options.token}`)
