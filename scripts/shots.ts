@@ -75,7 +75,7 @@ await shot("change", "/desk", "night", async (page) => {
 });
 await shot("after-the-fact", "/desk", "day", async (page) => {
   await page.keyboard.press("Control+Alt+u");
-  await page.keyboard.press("Control+Alt+t");
+  await page.keyboard.press("F4");
   await page.getByLabel("Call", { exact: true }).fill("PY2Q");
 });
 await shot("cards", "/desk", "day", async (page) => {
