@@ -1,7 +1,7 @@
 "use client";
 
 import { geoAzimuthalEquidistant, geoCircle, geoGraticule10, type GeoPath, geoPath } from "d3-geo";
-import { useEffect, useMemo, useState } from "react";
+import { memo, useEffect, useMemo, useState } from "react";
 import { feature } from "topojson-client";
 import type { GeometryCollection, Topology } from "topojson-specification";
 import { gridCenter, type Point, sunPosition } from "@/core/geo";
@@ -10,7 +10,7 @@ const SIZE = 208;
 const MINUTE = 60_000;
 
 /** The world around one's own site, by bearing and distance, with the night shaded and the path to a station. */
-export function PathMap({ grid, target }: { grid: string; target: Point | null }) {
+export const PathMap = memo(function PathMap({ grid, target }: { grid: string; target: Point | null }) {
   const land = useLand();
   const now = useMinute();
   // The outlines are thousands of points: they are projected once, and not with every key.
@@ -43,7 +43,7 @@ export function PathMap({ grid, target }: { grid: string; target: Point | null }
       <circle cx={SIZE / 2} cy={SIZE / 2} r={2.5} className="fill-ink" />
     </svg>
   );
-}
+});
 
 function projected(grid: string, land: Land) {
   const home = gridCenter(grid);

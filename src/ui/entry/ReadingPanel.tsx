@@ -61,13 +61,11 @@ export const ReadingPanel = memo(function ReadingPanel({
         )}
       </Part>
       <div className="grid place-items-center overflow-hidden bg-raised max-lg:hidden">
-        <Map grid={logbook.site.grid} target={target} />
+        <PathMap grid={logbook.site.grid} target={target} />
       </div>
     </section>
   );
 });
-
-const Map = memo(PathMap);
 
 function Part({ title, live = false, children }: { title: string; live?: boolean; children: ReactNode }) {
   return (

@@ -1,4 +1,4 @@
-import { matchKeyBindingPress, parseKeybinding } from "tinykeys";
+import { type KeyBindingPress, matchKeyBindingPress, parseKeybinding } from "tinykeys";
 
 /** What of a key's event counts here. */
 export type Pressed = Pick<
@@ -29,10 +29,21 @@ const PLACES = new Map(Object.entries(SIGNS).map(([code, sign]) => [sign, code])
 export function isPressed(event: Pressed, keys: string): boolean {
   if (keys.length === 1)
     return event.key.toUpperCase() === keys && !event.ctrlKey && !event.altKey && !event.metaKey && !altGraph(event);
-  const parts = keys.split("+").map((part) => (part === "Ctrl" ? "Control" : part));
-  const last = parts.pop()!;
-  const [press] = parseKeybinding([...parts, codeOf(last)].join("+"));
-  return matchKeyBindingPress(event as KeyboardEvent, press!);
+  return matchKeyBindingPress(event as KeyboardEvent, pressOf(keys));
+}
+
+/** With each key that is typed all actions are asked for theirs, so each is parsed once. */
+const parsed = new Map<string, KeyBindingPress>();
+
+function pressOf(keys: string): KeyBindingPress {
+  let press = parsed.get(keys);
+  if (press === undefined) {
+    const parts = keys.split("+").map((part) => (part === "Ctrl" ? "Control" : part));
+    const last = parts.pop()!;
+    press = parseKeybinding([...parts, codeOf(last)].join("+"))[0]!;
+    parsed.set(keys, press);
+  }
+  return press;
 }
 
 function codeOf(key: string): string {

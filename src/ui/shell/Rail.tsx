@@ -8,6 +8,7 @@ import { bandLabel, formatFrequency } from "@/core/band";
 import * as confirm from "@/core/contract/endpoints/confirm";
 import { useActions, useAllActions } from "../kit/actions";
 import { ask } from "../kit/api";
+import { useKeysOf } from "../kit/changedKeys";
 import { count, many } from "../kit/format";
 import { Clock } from "./Clock";
 import { JobsMenu } from "./JobsMenu";
@@ -20,6 +21,7 @@ export function Rail({ theme }: { theme: Themed }) {
   const { logbook, connected } = useLogbook();
   const radio = useRadio();
   const actions = useAllActions();
+  const paletteKeys = useKeysOf("palette");
   const run = (id: string) => actions.find((action) => action.id === id)?.run?.();
   const { data } = useQuery({
     queryKey: ["waiting", logbook.id, "lantern"],
@@ -79,7 +81,10 @@ export function Rail({ theme }: { theme: Themed }) {
       </Link>
       <JobsMenu />
       <span className="flex items-center gap-1 max-sm:hidden">
-        <IconButton label="Find an action (Ctrl K)" onClick={() => run("palette")}>
+        <IconButton
+          label={paletteKeys === undefined ? "Find an action" : `Find an action (${paletteKeys})`}
+          onClick={() => run("palette")}
+        >
           <Search size={17} aria-hidden />
         </IconButton>
         <IconButton label={theme.theme === "day" ? "Night theme" : "Day theme"} onClick={theme.toggle}>
