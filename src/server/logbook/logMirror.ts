@@ -2,7 +2,7 @@ import { sql } from "kysely";
 import { BANDS } from "../../core/band";
 import type { ContactFilter } from "../../core/contract";
 import { ENTITIES } from "../../core/entity";
-import { columnById, type FilterGroup, isGroup, searchTextOf, type Sort } from "../../core/view";
+import { columnById, type FilterGroup, isGroup, NEWEST_FIRST, searchTextOf, type Sort } from "../../core/view";
 import type { Store } from "../db/store";
 import { contactsAmong, filteredContacts } from "./filterSql";
 
@@ -12,6 +12,8 @@ import { contactsAmong, filteredContacts } from "./filterSql";
  * pass over the log; nothing is read anew.
  */
 export interface LogMirror {
+  /** Reads what an order by a column needs, if it was not read yet. */
+  prepare(column: string): void;
   /** The numbers of all contacts in an order; those of the same value the newest first. */
   sorted(sort: Sort): Int32Array;
   /** By contact, whether a filter holds it; null where it holds all. */
@@ -64,7 +66,6 @@ export function createMirror(store: Store, logbookId: number): LogMirror {
       .select(sql<string | number | null>`${valueSql(id)}`.as("value"));
     const rank = RANKS.get(id);
     for (const row of store.each(values)) {
-      if (row.id >= column.codes.length) continue;
       column.put(
         row.id,
         rank === undefined ? folded(row.value) : row.value === null ? -1 : (rank.get(row.value) ?? -1),
@@ -75,7 +76,7 @@ export function createMirror(store: Store, logbookId: number): LogMirror {
 
   function readFilter({ asked, now, bits }: Filter, among: readonly number[] | null): void {
     if (among === null) bits.fill(0);
-    else for (const id of among) if (id < bits.length) bits[id] = 0;
+    else for (const id of among) bits[id] = 0;
     let query = filteredContacts(store, logbookId, asked, now, among ?? undefined).select("contact.id");
     if (among === null) query = query.orderBy("startedAt", "desc");
     for (const id of store.values(query)) bits[id] = 1;
@@ -101,16 +102,21 @@ export function createMirror(store: Store, logbookId: number): LogMirror {
     order = next.slice(0, length);
   }
 
+  function columnOf(id: string): Column {
+    let column = columns.get(id);
+    if (column === undefined) {
+      column = createColumn(capacity);
+      readColumn(column, id, null);
+      columns.set(id, column);
+    }
+    return column;
+  }
+
   return {
-    sorted({ column: id, descending }) {
-      if (id === "startedAt") return descending ? order : oldestFirst(order, startedAt);
-      let column = columns.get(id);
-      if (column === undefined) {
-        column = createColumn(capacity);
-        readColumn(column, id, null);
-        columns.set(id, column);
-      }
-      return column.sort(order, descending);
+    prepare: (column) => void (column === NEWEST_FIRST.column || columnOf(column)),
+    sorted({ column, descending }) {
+      if (column !== NEWEST_FIRST.column) return columnOf(column).sort(order, descending);
+      return descending ? order : oldestFirst(order, startedAt);
     },
     fitting(asked, now) {
       const asksNothing = Object.entries(asked).every(([, value]) => value === undefined);
@@ -183,7 +189,6 @@ type Value = string | number | null;
 
 /** The values of a column: each different one has a code, and the codes an order. */
 interface Column {
-  readonly codes: Int32Array;
   put(id: number, value: Value): void;
   /** To be called when all was put. */
   settle(): void;
@@ -200,9 +205,6 @@ function createColumn(capacity: number): Column {
   let places = new Int32Array([0]);
 
   return {
-    get codes() {
-      return codes;
-    },
     put(id, value) {
       let code = codeOf.get(value);
       if (code === undefined) {

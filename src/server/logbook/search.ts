@@ -131,7 +131,7 @@ export function createSearcher(store: Store): Searcher {
       bringUpToDate();
       const mirror = mirrorOf(logbookId);
       yield void mirror.texts();
-      for (const column of USUAL_COLUMNS) yield void mirror.sorted({ column, descending: false });
+      for (const column of USUAL_COLUMNS) yield mirror.prepare(column);
     },
     slice(search, now, offset, limit) {
       const list = listOf(search, now);
