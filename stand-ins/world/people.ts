@@ -42,7 +42,7 @@ const NAMINGS: readonly (readonly [string, string, string])[] = [
     "Borgo Ginestra, Montecavo, Rocca Salina, Pievelunga",
   ],
   [
-    "SP OK OM S5 9A YU E7 Z3 LZ UR UA UA2 UA9 EW EU UN 4O ER EX UK",
+    "SP OK OM S5 9A YU E7 Z3 LZ UR UA UA2 UA9 EU UN 4O ER EX UK",
     "Zdzislaw Bohumil Radoslav Milena Vesna Dragomir Lubomir Snezana Yaroslav Tamara",
     "Zelenogora, Stary Brod, Belopole, Dubrava, Jasenovo, Vysoka Lipa",
   ],
@@ -100,6 +100,9 @@ const BY_PREFIX: ReadonlyMap<string, Naming> = new Map(
     prefixes.split(" ").map((prefix) => [prefix, { names: names.split(" "), places: places.split(", ") }] as const),
   ),
 );
+
+/** The entities for which there are names, by their prefixes. */
+export const NAMED: readonly string[] = NAMINGS.flatMap(([prefixes]) => prefixes.split(" "));
 
 /** How people and places are called in an entity, by its prefix; undefined where nobody lives, or nothing is made up. */
 export function namingOf(entityPrefix: string): Naming | undefined {
