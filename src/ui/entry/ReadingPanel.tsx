@@ -4,6 +4,7 @@ import { memo, type ReactNode, useDeferredValue } from "react";
 import { type Slot, stateOf, type Worth } from "@/core/award";
 import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
 import type { Logbook, StoredContact } from "@/core/contract";
+import { useKeysOf } from "../kit/changedKeys";
 import { count, fullTime, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { PathMap } from "./PathMap";
@@ -80,10 +81,11 @@ function Part({ title, live = false, children }: { title: string; live?: boolean
 }
 
 function Waiting() {
+  const keys = useKeysOf("keysTyping");
   return (
     <div className="grid gap-1.5 text-soft">
       <p>Type a call. A frequency, a band or a mode is understood there, too.</p>
-      <p className="text-faint">F1 shows the keys of this place.</p>
+      {keys !== undefined && <p className="text-faint">{keys} shows the keys of this place.</p>}
     </div>
   );
 }

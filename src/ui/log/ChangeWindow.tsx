@@ -279,7 +279,7 @@ function ChangeForm({ draft, setDraft }: { draft: ChangeDraft; setDraft: (draft:
     case "move":
     case "copy":
       return logbooks.length < 2 ? (
-        <p className="text-soft">There is no other logbook. Make one first: Ctrl K, “New logbook”.</p>
+        <p className="text-soft">There is no other logbook. Make one first: find the action “New logbook”.</p>
       ) : (
         <Choice
           label="Logbook"
