@@ -42,7 +42,7 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     }),
   },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("delete" as const), pick }) },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant("undo" as const), pick }) },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant("undo" as const), pick }) },
 );
 
 function ids({ store }: Context, logbookId: number): number[] {

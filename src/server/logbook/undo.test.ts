@@ -44,6 +44,27 @@ test("a later change stands in the way, and is named; once it is undone the way 
   expect(getContact(context, logbookId, logged.id).ok).toBe(false);
 });
 
+test("an undo whose contact was taken out since is not undone, and says by what; then in the order it was done it is", async () => {
+  const { context, logbookId, logged } = await begin();
+  const undo = (batchId: number) => {
+    const report = valueOf(undoBatch(context, logbookId, batchId));
+    return { batchId: report.batchId!, undone: report.undone, by: report.blocked.map(({ by }) => by) };
+  };
+  changeContact(context, logbookId, logged.id, { comment: "second" });
+  const [changed] = valueOf(listBatches(context, logbookId));
+  const first = undo(changed!.id);
+  const removed = undo(logged.batchId);
+  expect(undo(first.batchId)).toMatchObject({ undone: 0, by: ["Undid: Logged OY4QSA"] });
+  expect(getContact(context, logbookId, logged.id).ok).toBe(false);
+  expect(undo(removed.batchId)).toMatchObject({ undone: 1, by: [] });
+  expect(getContact(context, logbookId, logged.id)).toMatchObject({ ok: true, value: { comment: "first" } });
+  const again = undo(first.batchId);
+  expect(getContact(context, logbookId, logged.id)).toMatchObject({ ok: true, value: { comment: "second" } });
+  expect(undo(again.batchId)).toMatchObject({ undone: 1, by: [] });
+  expect(undo(logged.batchId)).toMatchObject({ undone: 1, by: [] });
+  expect(getContact(context, logbookId, logged.id).ok).toBe(false);
+});
+
 test("the journal tells what a batch did, and all that was done to a contact", async () => {
   const { context, logbookId, logged } = await begin();
   changeContact(context, logbookId, logged.id, { comment: "second" });

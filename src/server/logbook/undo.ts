@@ -147,7 +147,7 @@ function undoEntries(
   }
 }
 
-/** A change after the batch that still stands, in words; changes that were undone since do not count. */
+/** A change after the batch that still stands, in words. Neither what was undone since counts, nor what undid that. */
 function laterChange(
   context: Context,
   contactId: number,
@@ -164,15 +164,22 @@ function laterChange(
       .where("batchId", ">", batchId)
       .where("batchId", "!=", ownBatchId ?? 0)
       .where("undoneBy", "is", null)
-      .where("undoes", "is", null)
+      .where((eb) => eb.or([eb("undoes", "is", null), eb("undoes", "<", batchId)]))
       .orderBy("batchId", "desc")
       .limit(1),
   )?.summary;
 }
 
-/** Undoing an undo makes what it undid stand again. */
-function markUndone(context: Context, batchId: number, by: number): void {
-  const { store } = context;
-  store.run(store.q.updateTable("journalBatch").set({ undoneBy: by }).where("id", "=", batchId));
-  store.run(store.q.updateTable("journalBatch").set({ undoneBy: null }).where("undoneBy", "=", batchId));
+/** Undoing an undo makes what it undid stand again, which in turn undoes what that undid, and so on. */
+function markUndone({ store }: Context, batchId: number, by: number): void {
+  const mark = (id: number, undoneBy: number | null) =>
+    store.run(store.q.updateTable("journalBatch").set({ undoneBy }).where("id", "=", id));
+  const undoneOf = (id: number) =>
+    store.first(store.q.selectFrom("journalBatch").select("undoes").where("id", "=", id))!.undoes;
+  mark(batchId, by);
+  let stands = false;
+  for (let id = batchId, undone = undoneOf(id); undone !== null; id = undone, undone = undoneOf(id)) {
+    mark(undone, stands ? id : null);
+    stands = !stands;
+  }
 }
