@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import fc from "fast-check";
-import { checkContact, type ContactFacts, type ContactInput, isoTime } from "../contact";
+import { checkContact, type ContactFacts, type ContactInput, FACT_FIELDS, type FactField, isoTime } from "../contact";
 import {
   ADX_FOOTER,
   adifReader,
@@ -132,25 +132,40 @@ const day = fc
   .date({ min: new Date(Date.UTC(1990, 0)), max: new Date(Date.UTC(2026, 0)), noInvalidDate: true })
   .map((date) => date.toISOString().slice(0, 10));
 const option = <Value>(arbitrary: fc.Arbitrary<Value>) => fc.option(arbitrary, { nil: null });
-const contacts: fc.Arbitrary<ContactInput> = fc.record({
+/** Facts that depend on one another, or take few values. */
+const CHOSEN: Readonly<Record<string, fc.Arbitrary<unknown>>> = {
   call: fc.constantFrom("OY4QSA", "EA8/CX3QUA/P", "LU3QSC/MM", "LZ1876QRA"),
-  startedAt: fc.integer({ min: 0, max: NOW }).map(isoTime),
-  band: fc.constantFrom("15m", "20m"),
+  startedAt: fc.integer({ min: 0, max: NOW - 3600 }).map(isoTime),
+  endedAt: fc.constant(null),
+  band: fc.constantFrom("15m"),
+  frequencyHz: option(fc.integer({ min: 21_000_000, max: 21_450_000 })),
   bandReceived: option(fc.constantFrom("70cm")),
+  frequencyReceivedHz: fc.constant(null),
   mode: fc.constantFrom("CW", "SSB", "RTTY", "WHISTLING"),
   submode: fc.constant(null),
-  reportSent: option(fc.constantFrom("599", "-12", "59+20")),
-  name: option(shortText),
-  place: option(shortText),
-  comment: option(shortText),
-  notes: option(shortText),
   grid: option(fc.constantFrom("GF35", "GF35co", "GF35co12", "GF35co12ab")),
-  state: option(fc.constantFrom("SP", "TX")),
-  power: option(fc.constantFrom(5, 100, 0.5)),
-  serialSent: option(fc.nat(9999)),
-  exchangeReceived: option(fc.constantFrom("14", "A1 QRA")),
+  ownGrid: option(fc.constantFrom("GF35co", "GF35co12ab")),
+  continent: option(fc.constantFrom("SA", "EU")),
   ownCall: option(fc.constantFrom("CX3QUA", "LU/CX3QUA")),
-  entityCode: option(fc.constantFrom(222, 144)),
+  propagation: option(fc.constantFrom("ES", "SAT")),
+};
+
+/** Any value that a fact may have, by its kind: a fact that is added to the table is tried by itself. */
+function anyValue({ key, kind, longest = 0, least = 0, most = 0 }: FactField): fc.Arbitrary<unknown> {
+  const text = shortText.filter((value) => value.length <= longest);
+  const byKind: Readonly<Record<string, fc.Arbitrary<unknown>>> = {
+    text,
+    long: text,
+    upper: fc.stringMatching(/^[A-Z0-9]{1,3}[/-][A-Z0-9]{1,8}$/),
+    number: fc.integer({ min: least, max: most }),
+    entity: fc.constantFrom(222, 144),
+    watts: fc.constantFrom(5, 100, 0.5),
+  };
+  return CHOSEN[key] ?? option(byKind[kind]!);
+}
+
+const contacts = fc.record({
+  ...Object.fromEntries(FACT_FIELDS.map((field) => [field.key, anyValue(field)])),
   pin: fc.boolean(),
   confirmations: fc.uniqueArray(
     fc.record({
@@ -168,11 +183,17 @@ const contacts: fc.Arbitrary<ContactInput> = fc.record({
     }),
     { selector: (confirmation) => confirmation.channel, maxLength: 2 },
   ),
-  extra: fc.uniqueArray(fc.record({ name: fc.constantFrom("RIG", "APP_OTHER_X", "WEATHER"), value: shortText }), {
-    selector: (field) => field.name,
-    maxLength: 3,
-  }),
-});
+  extra: fc.uniqueArray(
+    fc.oneof(
+      fc.record({ name: fc.constantFrom("RIG", "WEATHER"), value: shortText }),
+      fc.record({ name: fc.constant("APP_OTHER_X"), value: shortText, type: fc.constantFrom("S", "M") }),
+    ),
+    {
+      selector: (field) => field.name,
+      maxLength: 3,
+    },
+  ),
+}) as fc.Arbitrary<unknown> as fc.Arbitrary<ContactInput>;
 
 function factsOf(input: ContactInput): ContactFacts {
   const checked = checkContact(input, NOW);
@@ -181,22 +202,33 @@ function factsOf(input: ContactInput): ContactFacts {
   return { ...checked.value, confirmations };
 }
 
-test("reading what was written gives the same contact, without a remark, in pieces of any size", () => {
-  fc.assert(
-    fc.property(contacts, fc.integer({ min: 1, max: 90 }), (input, piece) => {
-      const facts = factsOf(input);
-      const { records, header } = read(
-        adiHeader({ name: "Ypsiloid", version: "1" }, [], NOW) + adiRecord(facts),
-        piece,
-      );
-      const understood = contactFromAdif(records[0]!, header);
-      if (!understood.ok) throw new Error(understood.reason);
-      expect(records).toHaveLength(1);
-      expect(understood.notes.filter((note) => !note.text.includes("no mode of the standard"))).toEqual([]);
-      expect(factsOf(understood.contact)).toEqual(facts);
-    }),
-    { numRuns: 300 },
-  );
+const FORMATS = {
+  ADI: (facts: ContactFacts) => adiHeader({ name: "Ypsiloid", version: "1" }, [], NOW) + adiRecord(facts),
+  ADX: (facts: ContactFacts) => adxHeader({ name: "Ypsiloid", version: "1" }, [], NOW) + adxRecord(facts) + ADX_FOOTER,
+};
+
+test.each(["ADI", "ADX"] as const)(
+  "reading what was written as %s gives every fact of the contact again, without a remark, in pieces of any size",
+  (format) => {
+    fc.assert(
+      fc.property(contacts, fc.integer({ min: 1, max: 90 }), (input, piece) => {
+        const facts = factsOf(input);
+        const { records, header } = read(FORMATS[format](facts), piece);
+        const understood = contactFromAdif(records[0]!, header);
+        if (!understood.ok) throw new Error(understood.reason);
+        expect(records).toHaveLength(1);
+        expect(understood.notes.filter((note) => !note.text.includes("no mode of the standard"))).toEqual([]);
+        expect(factsOf(understood.contact)).toEqual(facts);
+      }),
+      { numRuns: 300 },
+    );
+  },
+);
+
+test("where NAME and NAME_INTL say different things, the latter is taken, and the other kept beside it", () => {
+  const { contact, notes } = contactOf(`${BASE}<NAME:4>Anna<NAME_INTL:6>Žofie<EOR>`);
+  expect(contact).toMatchObject({ name: "Žofie", extra: [{ name: "NAME", value: "Anna" }] });
+  expect(notes).toEqual(['1 NAME: "Anna" is not what NAME_INTL says, which was taken; it is kept as it came']);
 });
 
 test("a user-defined field keeps the type that its header declares", () => {

@@ -51,3 +51,6 @@ export const CHANNEL_FIELDS = [
     receivedVia: null,
   },
 ] as const;
+
+/** Holds the pin of a contact in our own files. */
+export const PIN_FIELD = "APP_YPSILOID_PIN";

@@ -1,7 +1,7 @@
-import type { ContactFacts } from "../contact";
+import { type ContactFacts, FACT_FIELDS } from "../contact";
 import { byteLength, foldToAscii } from "./bytes";
 import { ADIF_VERSION } from "./record";
-import { CHANNEL_FIELDS, LETTER_BY_RECEIVED, LETTER_BY_SENT, LETTER_BY_VIA } from "./words";
+import { CHANNEL_FIELDS, LETTER_BY_RECEIVED, LETTER_BY_SENT, LETTER_BY_VIA, PIN_FIELD } from "./words";
 
 /** One field, its length in bytes of UTF-8: "<CALL:6>CX3QUA ". */
 export function adiField(name: string, value: string, type?: string): string {
@@ -68,59 +68,26 @@ export function fieldsOf(contact: ContactFacts): WrittenField[] {
     written.add(name);
     fields.push({ name, value: String(value), ...more });
   };
-  const putText = (name: string, value: string | null) => {
-    if (value === null) return;
+  const putText = (name: string, twin: string, value: string) => {
     const ascii = foldToAscii(value);
     put(name, ascii);
-    if (ascii !== value) put(`${name}_INTL`, value);
+    if (ascii !== value) put(twin, value);
   };
 
-  put("CALL", contact.call);
-  put("QSO_DATE", compactDate(contact.startedAt));
-  put("TIME_ON", compactTime(contact.startedAt));
-  if (contact.endedAt !== contact.startedAt) {
-    put("QSO_DATE_OFF", compactDate(contact.endedAt));
-    put("TIME_OFF", compactTime(contact.endedAt));
+  for (const { key, kind, adif } of FACT_FIELDS) {
+    const value = contact[key];
+    if (value === null || (key === "endedAt" && value === contact.startedAt)) continue;
+    const [name, second] = adif;
+    const text = kind === "kHz" ? megahertz(Number(value)) : String(value);
+    if (kind === "time") {
+      put(name, compactDate(text));
+      put(second!, compactTime(text));
+    } else if (second === undefined) put(name, text);
+    else if (kind === "upper") {
+      put(name, text.slice(0, 8));
+      put(second, text.slice(8));
+    } else putText(name, second, text);
   }
-  put("BAND", contact.band);
-  put("FREQ", megahertz(contact.frequencyHz));
-  put("BAND_RX", contact.bandReceived);
-  put("FREQ_RX", megahertz(contact.frequencyReceivedHz));
-  put("MODE", contact.mode);
-  put("SUBMODE", contact.submode);
-  put("RST_SENT", contact.reportSent);
-  put("RST_RCVD", contact.reportReceived);
-  putText("NAME", contact.name);
-  putText("QTH", contact.place);
-  put("GRIDSQUARE", contact.grid?.slice(0, 8));
-  put("GRIDSQUARE_EXT", contact.grid?.slice(8));
-  put("STATE", contact.state);
-  put("CNTY", contact.county);
-  put("DXCC", contact.entityCode);
-  put("CONT", contact.continent);
-  put("CQZ", contact.cqZone);
-  put("ITUZ", contact.ituZone);
-  put("IOTA", contact.island);
-  put("SOTA_REF", contact.summit);
-  put("POTA_REF", contact.park);
-  put("RX_PWR", contact.theirPower);
-  put("STATION_CALLSIGN", contact.ownCall);
-  put("OPERATOR", contact.operator);
-  put("MY_GRIDSQUARE", contact.ownGrid);
-  put("MY_STATE", contact.ownState);
-  put("MY_CNTY", contact.ownCounty);
-  put("MY_DXCC", contact.ownEntityCode);
-  put("MY_CQ_ZONE", contact.ownCqZone);
-  put("MY_ITU_ZONE", contact.ownItuZone);
-  put("TX_PWR", contact.power);
-  put("CONTEST_ID", contact.contestId);
-  put("STX", contact.serialSent);
-  put("SRX", contact.serialReceived);
-  put("STX_STRING", contact.exchangeSent);
-  put("SRX_STRING", contact.exchangeReceived);
-  put("PROP_MODE", contact.propagation);
-  put("SAT_NAME", contact.satellite);
-  put("SAT_MODE", contact.satelliteMode);
   for (const confirmation of contact.confirmations) {
     const names = CHANNEL_FIELDS.find((channel) => channel.channel === confirmation.channel)!;
     put(names.sent, LETTER_BY_SENT[confirmation.sent]);
@@ -130,9 +97,7 @@ export function fieldsOf(contact: ContactFacts): WrittenField[] {
     if (names.sentVia !== null) put(names.sentVia, LETTER_BY_VIA[confirmation.sentVia ?? ""]);
     if (names.receivedVia !== null) put(names.receivedVia, LETTER_BY_VIA[confirmation.receivedVia ?? ""]);
   }
-  putText("COMMENT", contact.comment);
-  putText("NOTES", contact.notes);
-  if (contact.pin) put("APP_YPSILOID_PIN", "Y");
+  if (contact.pin) put(PIN_FIELD, "Y");
   for (const { name, value, type, userDefined } of contact.extra) put(name, value, { type, userDefined });
   return fields;
 }
@@ -146,6 +111,6 @@ function compactTime(iso: string): string {
 }
 
 /** Hz as MHz without trailing zeros: 14025300 is "14.0253". */
-function megahertz(frequencyHz: number | null): string | null {
-  return frequencyHz === null ? null : (frequencyHz / 1e6).toFixed(6).replace(/\.?0+$/, "");
+function megahertz(frequencyHz: number): string {
+  return (frequencyHz / 1e6).toFixed(6).replace(/\.?0+$/, "");
 }

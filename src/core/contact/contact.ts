@@ -1,54 +1,11 @@
 import { z } from "zod";
 import "./issueWords";
-import { bandByName, bandOfFrequency, modeByName, modeGroup, type ModeGroup, parseMode, reportFault } from "../band";
+import { bandOfFrequency, modeByName, modeGroup, type ModeGroup, parseMode, reportFault } from "../band";
 import { cleanCall, parseCallsign } from "../callsign";
 import { confirmationSchema } from "../confirm/channel";
 import { type CallException, resolve } from "../entity";
-import { parseGrid } from "../geo";
-import { callSchema as call, textSchema as text } from "./fieldSchemas";
-
-const whole = (least: number, most: number) => {
-  const error = `this is a whole number from ${least} to ${most}`;
-  return z.int({ error }).min(least, { error }).max(most, { error }).nullable().default(null);
-};
-
-const grid = z
-  .string()
-  .transform((value, context) => {
-    if (value.trim() === "") return null;
-    const result = parseGrid(value);
-    if (result.ok) return result.grid;
-    context.addIssue({ code: "custom", message: result.reason });
-    return z.NEVER;
-  })
-  .nullable()
-  .default(null);
-
-/** An ISO time with its offset, brought to UTC and to the second: "2026-11-23T21:40:07Z". */
-const time = z.iso
-  .datetime({ offset: true, error: "a time is written like 2026-11-23T21:40:07Z" })
-  .transform((value) =>
-    value.length === 20 && value.endsWith("Z") ? value : isoTime(Math.floor(Date.parse(value) / 1000)),
-  );
-
-const frequency = z
-  .int()
-  .nullable()
-  .default(null)
-  .refine((value) => value === null || bandOfFrequency(value) !== undefined, {
-    error: ({ input }) => `${Number(input) / 1e6} MHz lies in no amateur band`,
-  });
-
-const band = z
-  .string()
-  .transform((value, context) => {
-    const found = bandByName(value.replace(/\s/g, ""));
-    if (found) return found.name;
-    context.addIssue({ code: "custom", message: `"${value}" is no band: write it as in 20m or 70cm` });
-    return z.NEVER;
-  })
-  .nullable()
-  .default(null);
+import { FACT_SHAPE } from "./fields";
+import { secondsOf } from "./seconds";
 
 /** An ADIF field that has no column of its own, kept as it came. */
 export const extraFieldSchema = z.strictObject({
@@ -61,55 +18,8 @@ export type ExtraField = z.output<typeof extraFieldSchema>;
 
 /** The facts of a contact that are given, and not worked out. Frequencies in Hz, powers in watts, times UTC. */
 export const contactFactsSchema = z.strictObject({
-  call,
-  startedAt: time,
-  endedAt: time.nullable().default(null),
-  band,
-  bandReceived: band,
-  frequencyHz: frequency,
-  frequencyReceivedHz: frequency,
-  mode: z
-    .string()
-    .trim()
-    .min(1, "the mode is missing")
-    .max(40)
-    .transform((value) => value.toUpperCase()),
-  submode: text(40),
-  reportSent: text(20),
-  reportReceived: text(20),
-  name: text(200),
-  place: text(200),
-  grid,
-  state: text(20),
-  county: text(200),
-  entityCode: whole(0, 999),
-  continent: z.enum(["AF", "AN", "AS", "EU", "NA", "OC", "SA"]).nullable().default(null),
-  cqZone: whole(1, 40),
-  ituZone: whole(1, 90),
-  island: text(20),
-  summit: text(40),
-  park: text(200),
-  theirPower: z.number().min(0).max(1e9).nullable().default(null),
-  ownCall: call.nullable().default(null),
-  operator: text(40),
+  ...FACT_SHAPE,
   siteId: z.int().positive().nullable().default(null),
-  ownGrid: grid,
-  ownState: text(20),
-  ownCounty: text(200),
-  ownEntityCode: whole(0, 999),
-  ownCqZone: whole(1, 40),
-  ownItuZone: whole(1, 90),
-  power: z.number().min(0).max(1e9).nullable().default(null),
-  contestId: text(100),
-  serialSent: whole(0, 10_000_000),
-  serialReceived: whole(0, 10_000_000),
-  exchangeSent: text(200),
-  exchangeReceived: text(200),
-  propagation: text(20),
-  satellite: text(40),
-  satelliteMode: text(20),
-  comment: text(10_000),
-  notes: text(100_000),
   pin: z.boolean().default(false),
   extra: z.array(extraFieldSchema).max(1000).default([]),
   confirmations: z.array(confirmationSchema).max(20).default([]),
@@ -207,23 +117,6 @@ export function completeContact(
     cqZone: facts.cqZone ?? (sameEntity ? place.cqZone : null),
     ituZone: facts.ituZone ?? (sameEntity ? place.ituZone : null),
   };
-}
-
-/** Seconds since 1970 UTC of an ISO time. */
-export function secondsOf(iso: string): number {
-  if (iso === latestTime) return latestSeconds;
-  latestTime = iso;
-  latestSeconds = Math.floor(Date.parse(iso) / 1000);
-  return latestSeconds;
-}
-
-// One contact's time is asked for several times on its way into the log.
-let latestTime = "";
-let latestSeconds = NaN;
-
-/** The ISO time of seconds since 1970 UTC, to the second. */
-export function isoTime(seconds: number): string {
-  return `${new Date(seconds * 1000).toISOString().slice(0, 19)}Z`;
 }
 
 /** Zod's issues as faults: the field's path, and the message. */

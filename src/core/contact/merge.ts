@@ -4,9 +4,6 @@ import { FACT_FIELDS } from "./fields";
 
 type Merged = Partial<Record<keyof CompleteContact, unknown>>;
 
-/** Facts of which the half would be wrong without the other half, or that follow from others. */
-const KEPT = new Set<string>(["call", "startedAt", "endedAt", "band", "mode", "submode"]);
-
 /**
  * What another account of the same contact adds to ours: facts and ADIF fields that ours lacks, and, if asked, how it
  * stands on a channel where the other account is further. What we have is never replaced.
@@ -18,8 +15,10 @@ export function additionsFrom(
 ): Partial<CompleteContact> {
   const added: Merged = {};
   for (const { key } of FACT_FIELDS) {
-    if (!KEPT.has(key) && ours[key] === null && theirs[key] !== null) added[key] = theirs[key];
+    if (ours[key] === null && theirs[key] !== null) added[key] = theirs[key];
   }
+  // It goes with their mode, which may be another than ours.
+  delete added.submode;
   // A frequency of another band than ours belongs to no band of ours.
   if (theirs.band !== ours.band) delete added.frequencyHz;
   const known = new Set(ours.extra.map(({ name }) => name));

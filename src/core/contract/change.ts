@@ -1,10 +1,7 @@
 import { z } from "zod";
 import { RECEIVED_STATES, SENT_STATES } from "../confirm";
-import { contactFactsSchema, FACT_FIELDS, type FactKey } from "../contact";
+import { contactFactsSchema, type FactKey, SETTABLE_FACTS } from "../contact";
 import { selectionSchema } from "./contact";
-
-/** Facts that many contacts can be given at once; times are shifted instead. */
-export const SETTABLE_FACTS = FACT_FIELDS.filter(({ kind, key }) => kind !== "time" && key !== "call");
 
 const LONGEST_SHIFT = 20 * 366 * 86_400;
 

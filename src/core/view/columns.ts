@@ -21,37 +21,9 @@ export interface LogColumn {
   readonly of?: ConfirmationKey;
 }
 
-const TITLES: Readonly<Partial<Record<FactKey, string>>> = {
-  startedAt: "UTC",
-  endedAt: "End",
-  reportSent: "Sent",
-  reportReceived: "Rcvd",
-  cqZone: "CQ",
-  ituZone: "ITU",
-  state: "State",
-  island: "Island",
-  summit: "Summit",
-  park: "Park",
-  ownCall: "Our call",
-};
-
-const WIDTHS: Readonly<Partial<Record<FactKey, number>>> = {
-  startedAt: 128,
-  endedAt: 128,
-  call: 118,
-  band: 62,
-  frequencyHz: 92,
-  mode: 62,
-  reportSent: 52,
-  reportReceived: 52,
-  entityCode: 160,
-  name: 110,
-  comment: 170,
-  notes: 170,
-  place: 130,
-};
-
 const WIDTH_OF_KIND: Readonly<Partial<Record<ColumnKind, number>>> = {
+  time: 128,
+  band: 62,
   entity: 150,
   number: 64,
   kHz: 92,
@@ -73,13 +45,13 @@ const CONFIRMATION_COLUMNS: readonly (readonly [ConfirmationKey, string, ColumnK
 /** Every column that a log table can have. */
 export const LOG_COLUMNS: readonly LogColumn[] = [
   ...FACT_GROUPS.flatMap(({ title: group, fields }) =>
-    fields.map(({ key, label, kind }) => ({
-      id: key,
+    fields.map(({ key: id, label, title = label, kind, width = WIDTH_OF_KIND[kind] ?? 100 }) => ({
+      id,
       label,
-      title: TITLES[key] ?? label,
+      title,
       group,
       kind,
-      width: WIDTHS[key] ?? WIDTH_OF_KIND[kind] ?? 100,
+      width,
     })),
   ),
   { id: "modeGroup", label: "Mode group", title: "Group", group: "Contact", kind: "modeGroup", width: 80 },

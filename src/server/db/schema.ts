@@ -1,6 +1,7 @@
 import type { Generated } from "kysely";
 import type { ModeGroup } from "../../core/band";
 import type { Channel, ReceivedState, SentState } from "../../core/confirm";
+import type { CompleteContact, FactKey } from "../../core/contact";
 
 /** Times are seconds since 1970 UTC unless a name ends in "On" (a UTC day, "2026-11-23"). Flags are 0 or 1. */
 export interface Schema {
@@ -168,56 +169,18 @@ interface SiteTable {
   power: number | null;
 }
 
-export interface ContactTable {
+/** The facts as they are kept: times in seconds since 1970 UTC, all else as in a contact. */
+type FactColumns = {
+  [Key in FactKey]: Key extends "startedAt" | "endedAt" ? number : CompleteContact[Key];
+};
+
+export interface ContactTable extends FactColumns {
   id: Generated<number>;
   logbookId: number;
   revision: number;
-  call: string;
   baseCall: string;
-  startedAt: number;
-  endedAt: number;
-  band: string;
-  bandReceived: string | null;
-  frequencyHz: number | null;
-  frequencyReceivedHz: number | null;
-  mode: string;
-  submode: string | null;
   modeGroup: ModeGroup;
-  reportSent: string | null;
-  reportReceived: string | null;
-  name: string | null;
-  place: string | null;
-  grid: string | null;
-  state: string | null;
-  county: string | null;
-  entityCode: number | null;
-  continent: string | null;
-  cqZone: number | null;
-  ituZone: number | null;
-  island: string | null;
-  summit: string | null;
-  park: string | null;
-  theirPower: number | null;
-  ownCall: string | null;
-  operator: string | null;
   siteId: number | null;
-  ownGrid: string | null;
-  ownState: string | null;
-  ownCounty: string | null;
-  ownEntityCode: number | null;
-  ownCqZone: number | null;
-  ownItuZone: number | null;
-  power: number | null;
-  contestId: string | null;
-  serialSent: number | null;
-  serialReceived: number | null;
-  exchangeSent: string | null;
-  exchangeReceived: string | null;
-  propagation: string | null;
-  satellite: string | null;
-  satelliteMode: string | null;
-  comment: string | null;
-  notes: string | null;
   pin: number;
   /** JSON of ExtraField[], or null for none. */
   extra: string | null;

@@ -1,5 +1,5 @@
 import { withConfirmation } from "../../core/confirm";
-import { changedContact, FACT_FIELDS, isoTime, secondsOf } from "../../core/contact";
+import { changedContact, FACT_FIELDS, factField, isoTime, secondsOf } from "../../core/contact";
 import type { Change, ChangeReport, Selection, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
@@ -301,7 +301,7 @@ function summaryOf(context: Context, change: Change): string {
   };
   switch (change.do) {
     case "set": {
-      const label = FACT_FIELDS.find(({ key }) => key === change.field)?.label ?? change.field;
+      const label = factField(change.field)?.label ?? change.field;
       return change.value === null || change.value === "" ? `Emptied ${label}` : `Set ${label} to ${change.value}`;
     }
     case "shift":

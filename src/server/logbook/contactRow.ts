@@ -1,7 +1,7 @@
 import type { Insertable, Selectable } from "kysely";
 import type { Confirmation } from "../../core/confirm";
 import type { StoredContact } from "../../core/contract";
-import { type CompleteContact, type ExtraField, isoTime, secondsOf } from "../../core/contact";
+import { type CompleteContact, type ExtraField, FACT_FIELDS, isoTime, secondsOf } from "../../core/contact";
 import type { Store } from "../db/store";
 import type { ConfirmationTable, ContactTable } from "../db/schema";
 
@@ -11,52 +11,10 @@ type ContactRow = Selectable<ContactTable>;
 export const CONTACT_COLUMNS = [
   "logbookId",
   "revision",
-  "call",
+  ...FACT_FIELDS.map(({ key }) => key),
   "baseCall",
-  "startedAt",
-  "endedAt",
-  "band",
-  "bandReceived",
-  "frequencyHz",
-  "frequencyReceivedHz",
-  "mode",
-  "submode",
   "modeGroup",
-  "reportSent",
-  "reportReceived",
-  "name",
-  "place",
-  "grid",
-  "state",
-  "county",
-  "entityCode",
-  "continent",
-  "cqZone",
-  "ituZone",
-  "island",
-  "summit",
-  "park",
-  "theirPower",
-  "ownCall",
-  "operator",
   "siteId",
-  "ownGrid",
-  "ownState",
-  "ownCounty",
-  "ownEntityCode",
-  "ownCqZone",
-  "ownItuZone",
-  "power",
-  "contestId",
-  "serialSent",
-  "serialReceived",
-  "exchangeSent",
-  "exchangeReceived",
-  "propagation",
-  "satellite",
-  "satelliteMode",
-  "comment",
-  "notes",
   "pin",
   "extra",
 ] as const satisfies readonly (keyof Insertable<ContactTable>)[];
@@ -105,7 +63,6 @@ function contactOf(row: ContactRow, confirmations: Confirmation[]): StoredContac
     endedAt: isoTime(row.endedAt),
     pin: row.pin === 1,
     extra: row.extra === null ? [] : (JSON.parse(row.extra) as ExtraField[]),
-    continent: row.continent as CompleteContact["continent"],
     confirmations,
   };
 }

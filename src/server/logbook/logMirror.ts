@@ -64,7 +64,7 @@ export function createMirror(store: Store, logbookId: number): LogMirror {
     const values = own(among)
       .select("contact.id")
       .select(sql<string | number | null>`${valueSql(id)}`.as("value"));
-    const rank = RANKS.get(id);
+    const rank = RANKS.get(columnById(id)?.kind ?? "");
     for (const row of store.each(values)) {
       column.put(
         row.id,
@@ -261,10 +261,8 @@ function ranked(values: readonly (string | number)[]): ReadonlyMap<string | numb
 
 const byWavelength = ranked(BANDS.map(({ name }) => name));
 const byName = ranked([...ENTITIES].sort((a, b) => a.name.localeCompare(b.name, "en")).map(({ code }) => code));
-/** Columns whose values are not in the order in which people look for them. */
+/** Kinds of columns whose values are not in the order in which people look for them. */
 const RANKS: ReadonlyMap<string, ReadonlyMap<string | number, number>> = new Map([
   ["band", byWavelength],
-  ["bandReceived", byWavelength],
-  ["entityCode", byName],
-  ["ownEntityCode", byName],
+  ["entity", byName],
 ]);

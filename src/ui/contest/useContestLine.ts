@@ -4,10 +4,10 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { partsOf, stationByCall, type StationGiven, stationOf } from "@/core/contest";
-import { type ContactInput, isoOf, secondsOf } from "@/core/contact";
+import { type ContactInput, isoOf, LINE_FIELDS, secondsOf } from "@/core/contact";
 import type { ContestContactInput, ContestWorth, Entry, LoggedContact, Standing } from "@/core/contract";
 import { type ContestLine, partKey } from "../entry/contestLine";
-import { type Draft, UNFOLDED } from "../entry/draft";
+import type { Draft } from "../entry/draft";
 import * as contest from "@/core/contract/endpoints/contest";
 import { ApiProblem, ask } from "../kit/api";
 import { newId } from "../kit/newId";
@@ -194,7 +194,7 @@ function sentText(entry: Entry, serial: number, mode: string): string {
     .join(" ");
 }
 
-const OTHER_FACTS = UNFOLDED.flatMap(({ fields }) => fields.map(({ key }) => key));
+const OTHER_FACTS = LINE_FIELDS.flatMap(({ fields }) => fields.map(({ key }) => key));
 
 function contestContact(
   input: ContactInput,

@@ -5,7 +5,7 @@ import { Lock, LockOpen } from "lucide-react";
 import { type KeyboardEvent, memo, type ReactNode, type RefObject, useRef, useState } from "react";
 import { toast } from "sonner";
 import { defaultReport } from "@/core/band";
-import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } from "@/core/contact";
+import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime, LINE_FIELDS } from "@/core/contact";
 import type { Logbook, LoggedContact } from "@/core/contract";
 import * as station from "@/core/contract/endpoints/station";
 import * as contacts from "@/core/contract/endpoints/contacts";
@@ -28,7 +28,6 @@ import {
   LINE_KEYS,
   type Offered,
   radioChangeFrom,
-  UNFOLDED,
   valueIn,
   withHeldTurned,
   withValue,
@@ -270,7 +269,7 @@ export const EntryLine = memo(function EntryLine({
       </div>
       {unfolded && (
         <div className="mt-2 grid gap-2">
-          {UNFOLDED.map(({ title, fields }) => (
+          {LINE_FIELDS.map(({ title, fields }) => (
             <fieldset key={title} className="grid grid-cols-8 items-end gap-2.5 max-lg:grid-cols-3">
               <legend className="heading">{title}</legend>
               {fields.map(({ key, label, kind }) => (
@@ -434,7 +433,7 @@ const WIDTHS: Readonly<Record<string, string>> = {
 
 const SHOWN_AT_FIELDS = [...LINE_KEYS, "frequencyHz", "band"];
 const MORE_KEYS = [
-  ...UNFOLDED.flatMap(({ fields }) => fields.map(({ key }) => key)),
+  ...LINE_FIELDS.flatMap(({ fields }) => fields.map(({ key }) => key)),
   ...EQUIPMENT.map(({ key }) => key),
 ];
 

@@ -1,13 +1,5 @@
 import { bandByName, bandOfFrequency, defaultReport, parseFrequency, parseMode } from "@/core/band";
-import {
-  type ContactInput,
-  FACT_FIELDS,
-  type FactField,
-  type FactKey,
-  type Fault,
-  isoOf,
-  type Moment,
-} from "@/core/contact";
+import { type ContactInput, type Fault, isoOf, LINE_FIELDS, type Moment } from "@/core/contact";
 import { readField } from "../log/contactForm";
 import type { RadioSetting } from "../shell/radio";
 
@@ -21,33 +13,6 @@ export const EQUIPMENT = [
   { key: "MY_RIG", label: "Our rig" },
   { key: "MY_ANTENNA", label: "Our antenna" },
 ] as const;
-
-const facts = (...keys: FactKey[]): FactField[] => keys.map((key) => FACT_FIELDS.find((field) => field.key === key)!);
-
-/** What the entry line unfolds to. */
-export const UNFOLDED: readonly { readonly title: string; readonly fields: readonly FactField[] }[] = [
-  {
-    title: "Their side",
-    fields: facts("theirPower", "state", "county", "island", "summit", "park", "cqZone", "ituZone"),
-  },
-  {
-    title: "Our side",
-    fields: facts(
-      "ownCall",
-      "operator",
-      "power",
-      "frequencyReceivedHz",
-      "bandReceived",
-      "propagation",
-      "satellite",
-      "satelliteMode",
-    ),
-  },
-  {
-    title: "Contest and notes",
-    fields: facts("contestId", "serialSent", "serialReceived", "exchangeSent", "exchangeReceived", "notes"),
-  },
-];
 
 /** What stands in the entry line, as typed. */
 export interface Draft extends Readonly<Record<LineKey, string>> {
@@ -131,7 +96,7 @@ export function contactFrom(
   const report = (typed: string) => typed || defaultReport(radio.mode, radio.submode) || null;
   const faults: Fault[] = [];
   const more: Record<string, unknown> = {};
-  for (const { fields } of UNFOLDED) {
+  for (const { fields } of LINE_FIELDS) {
     for (const field of fields) {
       const typed = valueIn(draft, field.key).trim();
       if (typed === "") continue;

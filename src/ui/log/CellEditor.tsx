@@ -3,7 +3,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { type KeyboardEvent, useId, useRef, useState } from "react";
 import { toast } from "sonner";
-import { FACT_FIELDS, factText } from "@/core/contact";
+import { factField, factText } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { ENTITIES, entityByCode } from "@/core/entity";
 import type { LogColumn } from "@/core/view";
@@ -19,7 +19,7 @@ interface CellEditorProps {
 
 /** One field of a contact, edited where it stands. Enter saves, and leaving it does; Escape leaves it as it was. */
 export function CellEditor({ contact, column, onDone }: CellEditorProps) {
-  const fact = FACT_FIELDS.find(({ key }) => key === column.id);
+  const fact = factField(column.id);
   const listId = useId();
   const ended = useRef(false);
   const [current, setCurrent] = useState(contact);
@@ -113,7 +113,7 @@ export function CellEditor({ contact, column, onDone }: CellEditorProps) {
 
 function shownText(contact: StoredContact, column: LogColumn): string {
   if (column.id === "pin") return contact.pin ? "Enter unpins" : "Enter pins";
-  const fact = FACT_FIELDS.find(({ key }) => key === column.id);
+  const fact = factField(column.id);
   if (fact === undefined) return "";
   const value = contact[fact.key];
   if (fact.kind === "entity") return value === null ? "" : (entityByCode(Number(value))?.name ?? String(value));

@@ -3,8 +3,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { RECEIVED_STATES, SENT_STATES } from "@/core/confirm";
-import { FACT_GROUPS, type FactField } from "@/core/contact";
-import { type Change, type ChangeReport, type Selection, SETTABLE_FACTS } from "@/core/contract";
+import { FACT_GROUPS, factField, type FactField } from "@/core/contact";
+import { type Change, type ChangeReport, type Selection } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 import * as station from "@/core/contract/endpoints/station";
 import * as jobs from "@/core/contract/endpoints/jobs";
@@ -168,7 +168,7 @@ export function ChangeWindow({ logbookId, selection, selected, onClose }: Change
 function ChangeForm({ draft, setDraft }: { draft: ChangeDraft; setDraft: (draft: ChangeDraft) => void }) {
   const { logbook, logbooks } = useLogbook();
   const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
-  const field = SETTABLE_FACTS.find(({ key }) => key === draft.field)!;
+  const field = factField(draft.field)!;
   switch (draft.do) {
     case "set":
       return (
@@ -181,7 +181,7 @@ function ChangeForm({ draft, setDraft }: { draft: ChangeDraft; setDraft: (draft:
             {FACT_GROUPS.map(({ title, fields }) => (
               <optgroup key={title} label={title}>
                 {fields
-                  .filter((one) => SETTABLE_FACTS.includes(one))
+                  .filter(({ single }) => !single)
                   .map(({ key, label }) => (
                     <option key={key} value={key}>
                       {label}

@@ -11,7 +11,7 @@ import {
   useRef,
   useState,
 } from "react";
-import { FACT_FIELDS } from "@/core/contact";
+import { factField } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { columnsOf, type Layout, type LogColumn } from "@/core/view";
 import { useActions } from "../kit/actions";
@@ -120,7 +120,7 @@ export function LogTable({
 
   function edit(contact: StoredContact | undefined, column: LogColumn | undefined) {
     if (contact === undefined || column === undefined) return;
-    if (FACT_FIELDS.some(({ key }) => key === column.id) || column.id === "pin") setEditing({ contact, column });
+    if (factField(column.id) !== undefined || column.id === "pin") setEditing({ contact, column });
     else onOpen(contact);
   }
 

@@ -1,5 +1,5 @@
-import { type Change, changeSchema, SETTABLE_FACTS } from "@/core/contract";
-import type { FactKey } from "@/core/contact";
+import { type Change, changeSchema } from "@/core/contract";
+import { factField, type FactKey } from "@/core/contact";
 import { readField } from "./contactForm";
 
 /** What stands in the window of a change, as typed. */
@@ -42,10 +42,7 @@ export function changeFrom(draft: ChangeDraft): { readonly change: Change } | { 
 function asTyped(draft: ChangeDraft): { readonly change: object } | { readonly fault: string } {
   switch (draft.do) {
     case "set": {
-      const read = readField(
-        SETTABLE_FACTS.find(({ key }) => key === draft.field)!,
-        draft.value,
-      );
+      const read = readField(factField(draft.field)!, draft.value);
       return "fault" in read ? read : { change: { do: "set", field: draft.field, value: read.value } };
     }
     case "shift": {

@@ -1,5 +1,13 @@
 import { CHANNEL_NAMES, type Confirmation, confirmationOf, confirmationSchema, withConfirmation } from "@/core/confirm";
-import { contactFactsSchema, FACT_FIELDS, type FactField, type FactKey, type FactKind, factText } from "@/core/contact";
+import {
+  contactFactsSchema,
+  FACT_FIELDS,
+  type FactField,
+  type FactKey,
+  type FactKind,
+  factField,
+  factText,
+} from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 
@@ -149,7 +157,7 @@ export function valueInWords(key: string, value: unknown): string {
     return states.join(" and ") || "none";
   }
   if (typeof value === "object" && value !== null) return "other ones";
-  const field = FACT_FIELDS.find((one) => one.key === key);
+  const field = factField(key);
   if (typeof value === "boolean") return value ? "yes" : "no";
   const plain = typeof value === "string" || typeof value === "number" ? value : null;
   return inWords(key, field === undefined ? String(plain ?? "") : factText(field.kind, plain));

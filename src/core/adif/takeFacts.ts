@@ -1,0 +1,109 @@
+import { parseCallsign } from "../callsign";
+import { FACT_FIELDS, type FactField, type FactKind } from "../contact";
+import { entityByCode } from "../entity";
+import { foldToAscii } from "./bytes";
+import { type Draft, type Fields, type Gathered, keepChecked, keepFaulty } from "./gathered";
+import type { AdifField } from "./record";
+import { takeBands } from "./takeBands";
+import { CONFIRMATION_NAMES } from "./takeConfirmations";
+import { takeMode } from "./takeMode";
+import { takeTimes } from "./takeTimes";
+import { PIN_FIELD } from "./words";
+
+/** Facts that a contact cannot do without, and what goes with them; they are understood together. */
+const TOGETHER = new Set<string>(
+  "call startedAt endedAt band bandReceived frequencyHz frequencyReceivedHz mode submode".split(" "),
+);
+
+/** Call, time, band and mode, with what goes with them; null, or why the record is no contact. */
+export function takeNeeded(draft: Draft, fields: Fields, gathered: Gathered): string | null {
+  const call = fields.get("CALL");
+  if (call === undefined) return "CALL is missing";
+  const parsed = parseCallsign(call.value);
+  if (!parsed.ok) return `CALL: ${parsed.reason}`;
+  draft.call = parsed.callsign.call;
+  return takeTimes(draft, fields, gathered) ?? takeBands(draft, fields, gathered) ?? takeMode(draft, fields, gathered);
+}
+
+/** All other fields: each goes to its fact, or is kept as it came. */
+export function takeFacts(draft: Draft, fields: Fields, gathered: Gathered): void {
+  for (const fact of ALONE) {
+    const [first, second] = fact.adif;
+    const [one, other] = [fields.get(first), second === undefined ? undefined : fields.get(second)];
+    if (one === undefined && other === undefined) continue;
+    const field = joined(fact, one, other, gathered);
+    if (field === undefined) continue;
+    const read = READERS[fact.kind]!(fact, field.value);
+    if (typeof read === "object") keepFaulty(gathered, field, read.fault);
+    else (draft as Record<string, unknown>)[fact.key] = read;
+  }
+  const pin = fields.get(PIN_FIELD);
+  if (pin !== undefined) draft.pin = pin.value === "Y";
+  for (const field of fields.values()) if (!WITH_A_PLACE.has(field.name)) keepChecked(gathered, field);
+}
+
+const ALONE = FACT_FIELDS.filter(({ key }) => !TOGETHER.has(key));
+const WITH_A_PLACE: ReadonlySet<string> = new Set([
+  ...FACT_FIELDS.flatMap(({ adif }) => adif.filter((name) => name !== undefined)),
+  ...CONFIRMATION_NAMES,
+  PIN_FIELD,
+]);
+
+/** The field that says a fact, of the two that may; the other is left beside it where both do not go together. */
+function joined(
+  fact: FactField,
+  first: AdifField | undefined,
+  second: AdifField | undefined,
+  gathered: Gathered,
+): AdifField | undefined {
+  if (second === undefined) return first;
+  if (fact.kind === "upper") {
+    // A grid, whose first eight characters are in one field and the rest in another.
+    const whole = first?.value.length === 8 ? { ...first, value: first.value + second.value } : undefined;
+    if (whole !== undefined && fact.schema.safeParse(whole.value).success) return whole;
+    keepChecked(gathered, second);
+    return first;
+  }
+  if (first !== undefined && foldToAscii(first.value) !== foldToAscii(second.value))
+    keepFaulty(gathered, first, `is not what ${second.name} says, which was taken`);
+  return second;
+}
+
+type Read = string | number | { readonly fault: string };
+type Reader = (fact: FactField, value: string) => Read;
+
+/** How a value is read, by the kind of its fact. */
+const READERS: Readonly<Partial<Record<FactKind, Reader>>> = {
+  text: readText,
+  long: readText,
+  upper({ schema, label }, value) {
+    const checked = schema.safeParse(value.trim().toUpperCase());
+    if (checked.success) return checked.data as string;
+    return { fault: `is no ${label.toLowerCase()} (${checked.error.issues[0]!.message})` };
+  },
+  number({ least = 0, most = Infinity }, value) {
+    const number = Number(value);
+    const fits = /^\d+$/.test(value.trim()) && number >= least && number <= most;
+    return fits ? number : { fault: `is no whole number from ${least} to ${most}` };
+  },
+  entity(_, value) {
+    const code = Number(value);
+    if (entityByCode(code) !== undefined) return code;
+    return { fault: code === 0 ? "says that no entity applies" : "is no entity code of the standard" };
+  },
+  watts(_, value) {
+    const [, digits, unit = ""] = /^([0-9]+(?:[.,][0-9]+)?)\s*(k?w)?(?:atts?)?$/i.exec(value.trim()) ?? [];
+    if (digits === undefined) return { fault: "is no power in watts" };
+    return Number(digits.replace(",", ".")) * (unit.toLowerCase() === "kw" ? 1000 : 1);
+  },
+};
+
+/** Source: the ADIF standard, enumeration Propagation_Mode. */
+const PROPAGATION_MODES = /^(AS|AUE|AUR|BS|ECH|EME|ES|F2|FAI|GWAVE|INTERNET|ION|IRL|LOS|MS|RPT|RS|SAT|TEP|TR)$/;
+
+function readText({ key, longest = Infinity }: FactField, value: string): Read {
+  if (value.length > longest) return { fault: `is longer than ${longest} characters` };
+  if (key !== "propagation") return value.trim();
+  const mode = value.trim().toUpperCase();
+  return PROPAGATION_MODES.test(mode) ? mode : { fault: "is no propagation mode of the standard" };
+}
