@@ -5,10 +5,10 @@ import { generateContacts } from "../demo/generate";
 const DAY = 86_400;
 const END = Date.UTC(2026, 10, 1) / 1000;
 
-/** As many contacts as asked: the demo log, over and over, each time some weeks earlier. All are valid. */
+/** As many contacts as asked: the demo log, over and over, each time some weeks earlier, in the order of time. All are valid. */
 export function makeContacts(count: number): ContactFacts[] {
   const base = generateContacts(END);
-  return Array.from({ length: count }, (_, index) => {
+  const contacts = Array.from({ length: count }, (_, index) => {
     const round = Math.floor(index / base.length);
     const input = base[index % base.length]!;
     const shift = (time: string) => isoTime(secondsOf(time) - round * 19 * DAY - round * 600);
@@ -19,6 +19,7 @@ export function makeContacts(count: number): ContactFacts[] {
     if (!checked.ok) throw new Error(checked.faults[0]?.text);
     return checked.value;
   });
+  return contacts.sort((a, b) => (a.startedAt < b.startedAt ? -1 : 1));
 }
 
 /** The contacts as an ADI file. */

@@ -1,29 +1,10 @@
-import { z } from "zod";
+import type { z } from "zod";
 import "./issueWords";
 import { bandOfFrequency, modeByName, modeGroup, type ModeGroup, parseMode, reportFault } from "../band";
 import { cleanCall, parseCallsign } from "../callsign";
-import { confirmationSchema } from "../confirm/channel";
 import { type CallException, resolve } from "../entity";
-import { FACT_SHAPE } from "./fields";
+import { type contactFactsSchema, parseFacts } from "./parseFacts";
 import { secondsOf } from "./seconds";
-
-/** An ADIF field that has no column of its own, kept as it came. */
-export const extraFieldSchema = z.strictObject({
-  name: z.string().min(1).max(100),
-  value: z.string().max(1_000_000),
-  type: z.string().max(10).optional(),
-  userDefined: z.literal(true).optional(),
-});
-export type ExtraField = z.output<typeof extraFieldSchema>;
-
-/** The facts of a contact that are given, and not worked out. Frequencies in Hz, powers in watts, times UTC. */
-export const contactFactsSchema = z.strictObject({
-  ...FACT_SHAPE,
-  siteId: z.int().positive().nullable().default(null),
-  pin: z.boolean().default(false),
-  extra: z.array(extraFieldSchema).max(1000).default([]),
-  confirmations: z.array(confirmationSchema).max(20).default([]),
-});
 
 export type ContactInput = z.input<typeof contactFactsSchema>;
 export type ContactFacts = z.output<typeof contactFactsSchema> & { readonly band: string; readonly endedAt: string };
@@ -52,7 +33,7 @@ const CLOCK_SLACK = 300;
  * @param now seconds since 1970 UTC; no contact is later
  */
 export function checkContact(input: unknown, now: number): Checked<ContactFacts> {
-  const parsed = contactFactsSchema.safeParse(input);
+  const parsed = parseFacts(input);
   if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
   const facts = parsed.data;
   const faults: Fault[] = [];

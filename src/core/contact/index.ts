@@ -1,17 +1,12 @@
 export { changedContact } from "./change";
-export {
-  checkContact,
-  completeContact,
-  contactDoubts,
-  contactFactsSchema,
-  extraFieldSchema,
-  faultsOf,
-} from "./contact";
-export type { Checked, CompleteContact, ContactFacts, ContactInput, ExtraField, Fault } from "./contact";
+export { checkContact, completeContact, contactDoubts, faultsOf } from "./contact";
+export type { Checked, CompleteContact, ContactFacts, ContactInput, Fault } from "./contact";
 export { callSchema, textSchema } from "./fieldSchemas";
 export { FACT_FIELDS, FACT_GROUPS, factField, factText, LINE_FIELDS, SETTABLE_FACTS } from "./fields";
 export type { FactField, FactKey, FactKind } from "./fields";
 export { additionsFrom } from "./merge";
+export { contactFactsSchema, extraFieldSchema } from "./parseFacts";
+export type { ExtraField } from "./parseFacts";
 export { isoTime, secondsOf } from "./seconds";
 export { isWritable, madeWritable, unwritableIn } from "./unwritable";
 export { isoOf, parseClock, parseDay, stepDay, stepMinutes } from "./typedTime";

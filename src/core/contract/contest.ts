@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { CATEGORY_KINDS, rulesSchema } from "../contest/rules";
 import { messageSetSchema } from "../contest/messages";
-import { extraFieldSchema } from "../contact/contact";
+import { extraFieldSchema } from "../contact/parseFacts";
 import { storedContactSchema } from "./contact";
 
 const time = z.iso.datetime({ error: "a time is written like 2026-11-28T00:00:00Z" });

@@ -28,7 +28,7 @@ export interface JobRun<Report, Checkpoint> {
 export type JobWork<Report, Checkpoint> = (run: JobRun<Report, Checkpoint>) => Promise<Report>;
 
 /** A transaction of a job ends after this long: whoever logs a contact meanwhile waits for it. */
-export const TRANSACTION_MS = 10;
+const TRANSACTION_MS = 10;
 
 /**
  * Does work in short transactions, and lets others in between. `step` goes on while it is time, and says whether

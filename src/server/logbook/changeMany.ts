@@ -8,7 +8,7 @@ import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
 import { NEWEST_FIRST } from "../../core/view";
 import { type BatchWriter, type ContactChange, writeBatch } from "./batch";
 import { contactsById } from "./contactRow";
-import { twinFinder } from "./fileContacts";
+import { twinFinder } from "./twins";
 import { findLogbook } from "./logbooks";
 import { findSite, ownFactsAt } from "./sites";
 import { createSearcher } from "./search";

@@ -1,13 +1,14 @@
 import { appendFileSync, existsSync, truncateSync, writeFileSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import type { AdifNote, AdifRecord } from "../../core/adif";
-import { additionsFrom } from "../../core/contact";
+import { additionsFrom, type CompleteContact } from "../../core/contact";
 import type { ImportChoices, ImportReport } from "../../core/contract";
-import { inSteps, JobProblem, type JobRun, TRANSACTION_MS } from "../jobs/jobRun";
+import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
 import { rulesByTag } from "../contest/definitions";
 import { type AdifFile, openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
-import { recordReader, twinFinder, type Understood } from "./fileContacts";
+import { recordReader } from "./fileContacts";
+import { type PieceTwins, twinsOfPiece } from "./twins";
 
 interface ImportRequest {
   readonly file: string;
@@ -16,22 +17,29 @@ interface ImportRequest {
 }
 
 const LISTED = 1000;
-/** So much of a file is understood before the transaction that takes it into the log; whichever is reached first. */
+/** So much of a file is understood before the transactions that take it into the log; whichever is reached first. */
 const PIECE_RECORDS = 500;
 const PIECE_BYTES = 1_000_000;
+const PIECE_MS = 50;
 
 /** Where the refused records of an import are kept, as they came. */
 export function refusedFileOf(file: string): string {
   return `${file}.refused`;
 }
 
+/** A record that was understood. The record itself is kept only of what is refused: a piece of them is much to keep. */
+type Read = {
+  readonly notes: readonly AdifNote[];
+} & (
+  | { readonly contact: CompleteContact; /** Among the contacts of the piece. */ readonly place: number }
+  | { readonly contact: null; readonly record: AdifRecord; readonly reason: string }
+);
+
 /** Records that were understood, and not yet taken into the log. */
 interface Piece {
-  readonly records: {
-    readonly record: AdifRecord;
-    readonly understood: Understood;
-    readonly notes: readonly AdifNote[];
-  }[];
+  readonly records: Read[];
+  /** Null where duplicates are kept. */
+  readonly twins: PieceTwins | null;
   /** How far the file was read for them. */
   readonly bytesRead: number;
 }
@@ -65,7 +73,6 @@ export async function importAdif(
   else truncateSync(refusedFile, report.refusedBytes);
   const { duplicates } = request.choices;
   const read = recordReader(context, logbookId, request.choices);
-  const twinOf = duplicates === "keep" ? () => undefined : twinFinder(store, logbookId);
   const options = { logbookId, kind: "import", summary: `Imported ${request.fileName}` } as const;
   const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
   passOver(file, report.read);
@@ -74,7 +81,8 @@ export async function importAdif(
 
   function nextPiece(): Piece {
     const records: Piece["records"] = [];
-    const until = Date.now() + TRANSACTION_MS;
+    const contacts: CompleteContact[] = [];
+    const until = Date.now() + PIECE_MS;
     let bytes = 0;
     // One record at least, however long it takes: a piece without any is the end of the file.
     do {
@@ -82,21 +90,30 @@ export async function importAdif(
       if (next.done === true) break;
       const record = next.value;
       const notes: AdifNote[] = [];
-      records.push({ record, understood: read(record, file.header, (some) => notes.push(...some)), notes });
+      const understood = read(record, file.header, (some) => notes.push(...some));
+      if (understood.kind === "refused") records.push({ notes, contact: null, record, reason: understood.reason });
+      else {
+        records.push({ notes, contact: understood.contact, place: contacts.length });
+        contacts.push(understood.contact);
+      }
       bytes += record.raw.length;
     } while (records.length < PIECE_RECORDS && bytes < PIECE_BYTES && Date.now() < until);
-    return { records, bytesRead: file.bytesRead };
+    const twins = duplicates === "keep" ? null : twinsOfPiece(store, logbookId, contacts);
+    return { records, twins, bytesRead: file.bytesRead };
   }
 
-  function take(writer: BatchWriter, { record, understood, notes }: Piece["records"][number]): void {
+  function take(writer: BatchWriter, { records, twins }: Piece, at: number): void {
+    const one = records[at]!;
+    const { notes } = one;
     report.read++;
     report.noteCount += notes.length;
     report.notes.push(...notes.slice(0, LISTED - report.notes.length));
-    if (understood.kind === "refused") return refuse(record, understood.reason);
-    const { contact } = understood;
-    const twin = twinOf(contact);
+    if (one.contact === null) return refuse(one.record, one.reason);
+    const { contact, place } = one;
+    const twin = twins?.twinOf(place);
     if (twin === undefined) {
-      writer.add(contact);
+      const id = writer.add(contact);
+      twins?.added(place, id);
       report.added++;
       return;
     }
@@ -124,11 +141,13 @@ export async function importAdif(
     let at = 0;
     while (piece.records.length > 0) {
       await inSteps(run, (isTime) => {
+        piece.twins?.refresh();
         writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
-          do take(writer, piece.records[at++]!);
+          do take(writer, piece, at++);
           while (at < piece.records.length && isTime());
           report.batchId = writer.batchId;
         });
+        piece.twins?.wrote();
         appendFileSync(refusedFile, refusedNow.splice(0).join(""), "latin1");
         run.checkpoint(report, report, piece.bytesRead, file.size);
         return at < piece.records.length;

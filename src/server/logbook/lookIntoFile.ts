@@ -5,7 +5,8 @@ import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { rulesByTag } from "../contest/definitions";
 import { openAdifFile } from "./adifFile";
-import { recordReader, twinFinder } from "./fileContacts";
+import { recordReader } from "./fileContacts";
+import { twinFinder } from "./twins";
 
 const FIRST = 6;
 const MOST_KINDS = 200;

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import type { CompleteContact } from "../../core/contact";
 import type { JobOf, StoredContact, UndoReport } from "../../core/contract";
 import type { Context } from "../context";
@@ -14,7 +15,7 @@ export interface UndoCheckpoint extends UndoReport {
 
 /** Batches of more contacts than this are undone by a job. */
 const UNDO_AT_ONCE = 200;
-const PIECE = 20;
+const PIECE = 50;
 
 /** Undoes a small batch at once, a large one by a job. */
 export function undoOrStart(
@@ -126,11 +127,13 @@ function undoEntries(
   entries: readonly Entry[],
   report: UndoCheckpoint,
 ): void {
-  const held = new Map(writer.hold(entries.map(({ contactId }) => contactId)).map((one) => [one.contact.id, one]));
+  const ids = entries.map(({ contactId }) => contactId);
+  const held = new Map(writer.hold(ids).map((one) => [one.contact.id, one]));
+  const obstacles = laterChanges(context, ids, batchId, writer.batchId);
   for (const entry of entries) {
     report.lastContact = entry.contactId;
     report.lastEntry = entry.id;
-    const obstacle = laterChange(context, entry.contactId, batchId, writer.batchId);
+    const obstacle = obstacles.get(entry.contactId);
     const one = held.get(entry.contactId);
     if (obstacle !== undefined) {
       const call = one?.contact.call ?? `contact ${entry.contactId}`;
@@ -147,27 +150,29 @@ function undoEntries(
   }
 }
 
-/** A change after the batch that still stands, in words. Neither what was undone since counts, nor what undid that. */
-function laterChange(
-  context: Context,
-  contactId: number,
+/**
+ * By contact, the newest change after the batch that still stands, in words. Neither what was undone since counts, nor
+ * what undid that.
+ */
+function laterChanges(
+  { store }: Context,
+  contactIds: readonly number[],
   batchId: number,
   ownBatchId: number | null,
-): string | undefined {
-  const { store } = context;
-  return store.first(
+): ReadonlyMap<number, string> {
+  const later = store.all(
     store.q
       .selectFrom("journalEntry")
       .innerJoin("journalBatch", "journalBatch.id", "journalEntry.batchId")
-      .select("summary")
-      .where("contactId", "=", contactId)
+      .select(["contactId", "summary"])
+      .where("contactId", "in", sql<number>`(SELECT value FROM json_each(${JSON.stringify(contactIds)}))`)
       .where("batchId", ">", batchId)
       .where("batchId", "!=", ownBatchId ?? 0)
       .where("undoneBy", "is", null)
       .where((eb) => eb.or([eb("undoes", "is", null), eb("undoes", "<", batchId)]))
-      .orderBy("batchId", "desc")
-      .limit(1),
-  )?.summary;
+      .orderBy("batchId"),
+  );
+  return new Map(later.map(({ contactId, summary }) => [contactId, summary]));
 }
 
 /** Undoing an undo makes what it undid stand again, which in turn undoes what that undid, and so on. */
