@@ -18,6 +18,6 @@ export type { Comparison, Condition, FilterField, FilterGroup } from "./filter";
 export { searchTextOf, searchWords } from "./searchText";
 export { NEWEST_FIRST, sortSchema, sortText } from "./sort";
 export type { Sort } from "./sort";
-export { columnsOf, layoutSchema, USUAL_LAYOUT } from "./view";
+export { goneFrom, layoutSchema, USUAL_LAYOUT } from "./view";
 export type { Layout, ViewColumn } from "./view";
 export { csvHeader, csvRecord } from "./csv";

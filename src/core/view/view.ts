@@ -1,12 +1,12 @@
 import { z } from "zod";
-import { columnById, type LogColumn, USUAL_COLUMNS } from "./columns";
+import { columnById, USUAL_COLUMNS } from "./columns";
 import { EMPTY_FILTER, type FilterGroup, filterSchema } from "./filter";
 import { NEWEST_FIRST, type Sort } from "./sort";
 
-/** A column of a view: which, and how wide, in pixels. */
+/** A column of a view: which, and how wide, in pixels; one without a width shares what is left of the screen. */
 export interface ViewColumn {
   readonly id: string;
-  readonly width: number;
+  readonly width?: number | undefined;
 }
 
 /** What a log table shows: which columns in which order and width, sorted by what, of which contacts. */
@@ -22,7 +22,7 @@ export interface Layout {
  */
 export const layoutSchema: z.ZodType<Layout> = z.strictObject({
   columns: z
-    .array(z.strictObject({ id: z.string().min(1).max(40), width: z.number().min(20).max(2000) }))
+    .array(z.strictObject({ id: z.string().min(1).max(40), width: z.number().min(20).max(2000).optional() }))
     .min(1, "a view needs a column")
     .max(100),
   sort: z.strictObject({ column: z.string().max(40), descending: z.boolean() }),
@@ -30,19 +30,12 @@ export const layoutSchema: z.ZodType<Layout> = z.strictObject({
 });
 
 export const USUAL_LAYOUT: Layout = {
-  columns: USUAL_COLUMNS.map((id) => ({ id, width: columnById(id)!.width })),
+  columns: USUAL_COLUMNS.map((id) => ({ id })),
   sort: NEWEST_FIRST,
   filter: EMPTY_FILTER,
 };
 
-/** The columns of a layout that there are, and the names of those that are no longer there. */
-export function columnsOf(layout: Layout): { columns: (LogColumn & { width: number })[]; gone: string[] } {
-  const columns: (LogColumn & { width: number })[] = [];
-  const gone: string[] = [];
-  for (const { id, width } of layout.columns) {
-    const column = columnById(id);
-    if (column === undefined) gone.push(id);
-    else columns.push({ ...column, width });
-  }
-  return { columns, gone };
+/** The names of those columns of a layout that are no longer there. */
+export function goneFrom({ columns }: Layout): string[] {
+  return columns.map(({ id }) => id).filter((id) => columnById(id) === undefined);
 }

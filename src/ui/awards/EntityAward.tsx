@@ -1,11 +1,12 @@
 "use client";
 
 import { Radio, RadioGroup } from "@headlessui/react";
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, useMemo, useRef, useState } from "react";
+import { type ReactNode, useMemo, useRef, useState } from "react";
 import { bandLabel, MODE_GROUPS } from "@/core/band";
 import { useActions } from "../kit/actions";
 import { count } from "../kit/format";
+import type { GridColumn } from "../kit/grid/column";
+import { DataGrid } from "../kit/grid/DataGrid";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
@@ -13,7 +14,6 @@ import { CellContacts } from "./CellContacts";
 import { type Cell, type EntityRow, type Group, type Order, progressOf, selectRows, type Shown } from "./progress";
 import { useEntityTable } from "./useEntityTable";
 
-const ROW_HEIGHT = 27;
 const GROUPS: readonly Group[] = ["mixed", ...MODE_GROUPS];
 const SHOWN: readonly (readonly [Shown, string])[] = [
   ["worked", "worked"],
@@ -144,76 +144,75 @@ interface TableProps {
   onOpen: (row: EntityRow, band: string | null) => void;
 }
 
+const FACTS: readonly GridColumn<EntityRow>[] = [
+  {
+    id: "entity",
+    title: "Entity",
+    width: 220,
+    isRowHeader: true,
+    passedOver: true,
+    cell: ({ entity }) => (
+      <>
+        {entity.name} {entity.deleted && <span className="text-faint">deleted</span>}
+      </>
+    ),
+  },
+  {
+    id: "prefix",
+    title: "Prefix",
+    width: 72,
+    fixed: true,
+    passedOver: true,
+    look: "font-mono text-soft",
+    cell: ({ entity }) => entity.prefix,
+  },
+  {
+    id: "contacts",
+    title: "Contacts",
+    width: 84,
+    fixed: true,
+    passedOver: true,
+    align: "right",
+    look: "text-soft",
+    cell: ({ contacts }) => (contacts === 0 ? "" : count(contacts)),
+  },
+];
+
 function Table({ bands, totals, rows, onOpen }: TableProps) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const [at, setAt] = useState({ row: 0, column: 0 });
-  const virtualizer = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 15,
-    scrollPaddingStart: 28,
-    scrollPaddingEnd: 60,
-  });
-  const template = `minmax(200px,1fr) 72px 76px repeat(${bands.length + 1}, minmax(44px, 64px))`;
-  const columns = bands.length + 1;
-  const current = { row: Math.min(at.row, Math.max(0, rows.length - 1)), column: at.column };
-
-  function onKeyDown(event: KeyboardEvent) {
-    const moves: Record<string, readonly [number, number]> = {
-      ArrowDown: [1, 0],
-      ArrowUp: [-1, 0],
-      ArrowRight: [0, 1],
-      ArrowLeft: [0, -1],
-      PageDown: [15, 0],
-      PageUp: [-15, 0],
-      Home: [-1e6, 0],
-      End: [1e6, 0],
-    };
-    const move = moves[event.key];
-    const row = rows[current.row];
-    if (event.key === "Enter" && row !== undefined) {
-      event.preventDefault();
-      return onOpen(row, current.column === 0 ? null : bands[current.column - 1]!);
-    }
-    if (move === undefined || event.altKey || event.ctrlKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const next = {
-      row: Math.max(0, Math.min(rows.length - 1, current.row + move[0])),
-      column: Math.max(0, Math.min(columns - 1, current.column + move[1])),
-    };
-    setAt(next);
-    virtualizer.scrollToIndex(next.row);
-  }
-
+  const columns = useMemo(() => {
+    const ofBand = (band: string | null, at: number): GridColumn<EntityRow> => ({
+      id: band ?? "all",
+      title: band === null ? "All" : bandLabel(band),
+      width: 52,
+      align: "center",
+      look: ({ cells }) =>
+        `${band === null ? "bg-raised" : ""} ${cells[at] === "none" ? "" : "cursor-pointer hover:bg-signal-wash"}`,
+      cell: ({ cells }) => <CellMark cell={cells[at]!} />,
+    });
+    return [...FACTS, ...[null, ...bands].map(ofBand)];
+  }, [bands]);
+  const place = (id: string) => columns.findIndex((column) => column.id === id) - FACTS.length;
+  const bandOf = (id: string) => (id === "all" ? null : id);
   return (
-    <div
-      ref={scroller}
-      role="grid"
-      aria-label="Entities by band"
-      aria-rowcount={rows.length + 2}
-      aria-colcount={columns + 3}
-      aria-activedescendant={rows.length === 0 ? undefined : `cell-${current.row}-${current.column}`}
-      tabIndex={0}
-      onKeyDown={onKeyDown}
-      className="group relative min-h-0 overflow-auto bg-panel outline-none focus-visible:outline-2 focus-visible:-outline-offset-2"
+    <DataGrid
+      name="entity"
+      label="Entities by band"
+      columns={columns}
+      count={rows.length}
+      rowAt={(index) => rows[index]}
+      rowHeight={27}
+      onOpen={(row, { id }) => onOpen(row, bandOf(id))}
+      onCellClick={(_, index, { id }) => {
+        const row = rows[index]!;
+        const at = place(id);
+        if (at >= 0 && row.cells[at] !== "none") onOpen(row, bandOf(id));
+      }}
+      foot={({ id }) => {
+        if (id === "entity") return <Totals worked="Worked" confirmed="Confirmed" />;
+        const total = totals[place(id)];
+        return total === undefined ? null : <Totals {...total} />;
+      }}
     >
-      <div
-        role="row"
-        className="sticky top-0 z-10 grid min-w-max border-b border-line bg-panel"
-        style={{ gridTemplateColumns: template }}
-      >
-        {["Entity", "Prefix", "Contacts", "All", ...bands.map(bandLabel)].map((title, index) => (
-          <div
-            key={title}
-            role="columnheader"
-            className={`heading py-1.5 ${index === 0 ? "pl-4" : index === 2 ? "pr-3 text-right" : index > 2 ? "text-center" : ""}`}
-          >
-            {title}
-          </div>
-        ))}
-      </div>
       {rows.length === 0 && (
         <div role="row">
           <p role="gridcell" className="p-8 text-center text-soft">
@@ -221,65 +220,17 @@ function Table({ bands, totals, rows, onOpen }: TableProps) {
           </p>
         </div>
       )}
-      <div role="rowgroup" className="relative min-w-max" style={{ height: virtualizer.getTotalSize() }}>
-        {virtualizer.getVirtualItems().map(({ index, start }) => {
-          const row = rows[index]!;
-          return (
-            <div
-              key={row.entity.code}
-              role="row"
-              className="absolute inset-x-0 grid h-[27px] items-center border-b border-line hover:bg-raised"
-              style={{ gridTemplateColumns: template, transform: `translateY(${start}px)` }}
-            >
-              <div role="rowheader" className="truncate pl-4">
-                {row.entity.name} {row.entity.deleted && <span className="text-faint">deleted</span>}
-              </div>
-              <div role="gridcell" className="font-mono text-soft">
-                {row.entity.prefix}
-              </div>
-              <div role="gridcell" className="pr-3 text-right text-soft">
-                {row.contacts === 0 ? "" : count(row.contacts)}
-              </div>
-              {row.cells.map((cell, column) => (
-                <div
-                  key={column}
-                  id={`cell-${index}-${column}`}
-                  role="gridcell"
-                  aria-selected={index === current.row && column === current.column}
-                  onClick={() => {
-                    setAt({ row: index, column });
-                    if (cell !== "none") onOpen(row, column === 0 ? null : bands[column - 1]!);
-                  }}
-                  className={`grid h-full place-items-center ${cell === "none" ? "" : "cursor-pointer hover:bg-signal-wash"} ${column === 0 ? "bg-raised" : ""} ${index === current.row && column === current.column ? "group-focus:outline-2 group-focus:-outline-offset-2 group-focus:outline-signal" : ""}`}
-                >
-                  <CellMark cell={cell} />
-                </div>
-              ))}
-            </div>
-          );
-        })}
-      </div>
-      <div
-        role="row"
-        className="sticky bottom-0 z-10 grid min-w-max border-t border-edge bg-panel"
-        style={{ gridTemplateColumns: template }}
-      >
-        <div role="rowheader" className="py-1 pl-4 font-semibold">
-          Worked
-          <br />
-          Confirmed
-        </div>
-        <div role="gridcell" />
-        <div role="gridcell" />
-        {totals.map((total, column) => (
-          <div key={column} role="gridcell" className="py-1 text-center">
-            {total.worked}
-            <br />
-            <b className="font-semibold text-safe">{total.confirmed}</b>
-          </div>
-        ))}
-      </div>
-    </div>
+    </DataGrid>
+  );
+}
+
+function Totals({ worked, confirmed }: { worked: ReactNode; confirmed: ReactNode }) {
+  return (
+    <>
+      {worked}
+      <br />
+      <b className="font-semibold text-safe">{confirmed}</b>
+    </>
   );
 }
 

@@ -1,10 +1,13 @@
 "use client";
 
-import { ArrowDown, ArrowUp } from "lucide-react";
 import { useState } from "react";
-import { columnById, type Layout, LOG_COLUMNS, USUAL_LAYOUT } from "@/core/view";
+import { columnById, type Layout, LOG_COLUMNS, USUAL_LAYOUT, type ViewColumn } from "@/core/view";
 import { Button } from "../kit/Button";
+import { SortableList } from "../kit/SortableList";
 import { Window } from "../kit/Window";
+
+const NARROWEST = 36;
+const WIDEST = 2000;
 
 interface ColumnsWindowProps {
   layout: Layout;
@@ -18,20 +21,19 @@ export function ColumnsWindow({ layout, onDone, onClose }: ColumnsWindowProps) {
   const rest = LOG_COLUMNS.filter(({ id }) => !shown.some((column) => column.id === id));
   const groups = [...new Set(rest.map(({ group }) => group))];
 
-  function move(at: number, by: 1 | -1) {
-    const next = [...shown];
-    const [moved] = next.splice(at, 1);
-    next.splice(at + by, 0, moved!);
-    setShown(next);
+  function setWidth(id: string, typed: string) {
+    setShown(
+      shown.map((column) => (column.id === id ? { id, width: typed === "" ? undefined : Number(typed) } : column)),
+    );
   }
 
   return (
     <Window
       title="Columns of the log"
-      about="The order and the width can be dragged in the head of the log, too."
+      about="Drag the handles, or press Space on one and move it with the arrows. Without a width a column has what it needs, and words share what the screen has left."
       width={760}
       onClose={onClose}
-      onSubmit={() => shown.length > 0 && onDone({ ...layout, columns: shown })}
+      onSubmit={() => shown.length > 0 && onDone({ ...layout, columns: shown.map(inBounds) })}
       buttons={
         <>
           <Button look="quiet" onClick={() => setShown(USUAL_LAYOUT.columns)}>
@@ -48,57 +50,31 @@ export function ColumnsWindow({ layout, onDone, onClose }: ColumnsWindowProps) {
       <div className="grid grid-cols-2 gap-6 max-sm:grid-cols-1">
         <section aria-label="Shown">
           <h3 className="heading mb-1">Shown, from left to right</h3>
-          <ul className="divide-y divide-line">
-            {shown.map(({ id, width }, at) => {
-              const label = columnById(id)?.label ?? `${id} (no longer there)`;
-              return (
-                <li key={id} className="flex items-center gap-1 py-0.5">
-                  <label className="flex min-w-0 flex-1 items-center gap-2">
-                    <input
-                      type="checkbox"
-                      checked
-                      className="size-4 accent-signal"
-                      onChange={() => setShown(shown.filter((column) => column.id !== id))}
-                    />
-                    <span className="truncate">{label}</span>
-                  </label>
+          <SortableList items={shown} idOf={({ id }) => id} nameOf={({ id }) => labelOf(id)} onOrder={setShown}>
+            {({ id, width }) => (
+              <>
+                <label className="flex min-w-0 flex-1 items-center gap-2">
                   <input
-                    type="number"
-                    aria-label={`Width of ${label}, pixels`}
-                    className="field h-7 w-[72px] px-1 font-mono"
-                    min={36}
-                    max={2000}
-                    value={width}
-                    onChange={({ target }) =>
-                      setShown(
-                        shown.map((column) =>
-                          column.id === id ? { id, width: Math.min(2000, Math.max(20, Number(target.value))) } : column,
-                        ),
-                      )
-                    }
+                    type="checkbox"
+                    checked
+                    className="size-4 accent-signal"
+                    onChange={() => setShown(shown.filter((column) => column.id !== id))}
                   />
-                  <Button
-                    small
-                    look="quiet"
-                    aria-label={`${label}: to the left`}
-                    disabled={at === 0}
-                    onClick={() => move(at, -1)}
-                  >
-                    <ArrowUp size={14} aria-hidden />
-                  </Button>
-                  <Button
-                    small
-                    look="quiet"
-                    aria-label={`${label}: to the right`}
-                    disabled={at === shown.length - 1}
-                    onClick={() => move(at, 1)}
-                  >
-                    <ArrowDown size={14} aria-hidden />
-                  </Button>
-                </li>
-              );
-            })}
-          </ul>
+                  <span className="truncate">{labelOf(id)}</span>
+                </label>
+                <input
+                  type="number"
+                  aria-label={`Width of ${labelOf(id)}, pixels`}
+                  placeholder={String(columnById(id)?.width ?? "")}
+                  className="field h-7 w-[72px] px-1 font-mono"
+                  min={NARROWEST}
+                  max={WIDEST}
+                  value={width ?? ""}
+                  onChange={({ target }) => setWidth(id, target.value)}
+                />
+              </>
+            )}
+          </SortableList>
         </section>
         <section aria-label="Not shown" className="grid content-start gap-3">
           {groups.map((group) => (
@@ -107,14 +83,14 @@ export function ColumnsWindow({ layout, onDone, onClose }: ColumnsWindowProps) {
               <ul className="grid gap-0.5">
                 {rest
                   .filter((column) => column.group === group)
-                  .map(({ id, label, width }) => (
+                  .map(({ id, label }) => (
                     <li key={id}>
                       <label className="flex items-center gap-2">
                         <input
                           type="checkbox"
                           checked={false}
                           className="size-4 accent-signal"
-                          onChange={() => setShown([...shown, { id, width }])}
+                          onChange={() => setShown([...shown, { id }])}
                         />
                         {label}
                       </label>
@@ -127,4 +103,12 @@ export function ColumnsWindow({ layout, onDone, onClose }: ColumnsWindowProps) {
       </div>
     </Window>
   );
+}
+
+function labelOf(id: string): string {
+  return columnById(id)?.label ?? `${id} (no longer there)`;
+}
+
+function inBounds({ id, width }: ViewColumn): ViewColumn {
+  return width === undefined ? { id } : { id, width: Math.min(WIDEST, Math.max(NARROWEST, width)) };
 }

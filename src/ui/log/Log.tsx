@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
-import { columnsOf, EMPTY_FILTER, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
+import { EMPTY_FILTER, goneFrom, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
@@ -86,7 +86,7 @@ export function Log({ leaveTo, children }: LogProps) {
   function show(view: SavedView) {
     setLayout(view.layout, view.id);
     setOpen(null);
-    const { gone } = columnsOf(view.layout);
+    const gone = goneFrom(view.layout);
     if (gone.length > 0) toast(`${view.name} has columns that are no longer there: ${gone.join(", ")}.`);
   }
 
@@ -231,6 +231,7 @@ export function Log({ leaveTo, children }: LogProps) {
       <LogTable
         rows={rows}
         shown={shown}
+        isReady={rows.isReady && typed === find}
         layout={layout}
         setLayout={setLayout}
         picked={picked}

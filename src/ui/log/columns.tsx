@@ -18,7 +18,7 @@ const MARKS: Readonly<Record<NonNullable<ReturnType<typeof standing>>, MarkKind>
 export function cellLook({ id, kind }: LogColumn): string {
   const mono = MONO.has(kind) || id === "reportSent" || id === "reportReceived" ? "font-mono" : "";
   const weight = id === "call" ? "font-bold" : id === "comment" || id === "notes" ? "text-soft" : "";
-  return `${mono} ${weight} ${kind === "kHz" || kind === "watts" ? "text-right" : ""}`;
+  return `${mono} ${weight}`;
 }
 
 /** What a cell shows. */

@@ -26,6 +26,8 @@ export interface Asked {
 export interface ContactRows {
   readonly window: RowWindow;
   readonly state: "loading" | "ready" | "failed";
+  /** Whether the rows are those of what is asked for; until then they are those of before. */
+  readonly isReady: boolean;
   /** Loads what is missing between two rows, both inside. */
   readonly show: (first: number, last: number) => void;
   readonly reload: () => void;
@@ -55,6 +57,7 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
   // The newest state at once: events may come faster than renders.
   const latest = useRef(window);
   const [state, setState] = useState<ContactRows["state"]>("loading");
+  const [loadedFor, setLoadedFor] = useState<string | null>(null);
   const loading = useRef(new Set<number>());
   // Answers to a question that was asked before everything was forgotten are of no use.
   const generation = useRef(0);
@@ -83,6 +86,7 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
         held.current = begun;
         keep(withPage(rows, page, answer.items, answer.total ?? 0));
         setState("ready");
+        setLoadedFor(query);
       } catch {
         if (begun === generation.current) setState("failed");
       } finally {
@@ -142,5 +146,5 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
     if (next === null) reload();
     else keep(next);
   });
-  return { window, state, show, reload, idsBetween };
+  return { window, state, isReady: loadedFor === query, show, reload, idsBetween };
 }
