@@ -48,6 +48,9 @@ export const timeSchema = z.iso
     value.length === 20 && value.endsWith("Z") ? value : isoTime(Math.floor(Date.parse(value) / 1000)),
   );
 
+/** A day in UTC, "2026-11-23". */
+export const daySchema = z.iso.date();
+
 /** Hz, within an amateur band. */
 export const frequencySchema = z
   .int()

@@ -1,7 +1,7 @@
 export { changedContact } from "./change";
 export { checkContact, completeContact, contactDoubts, faultsOf } from "./contact";
 export type { Checked, CompleteContact, ContactFacts, ContactInput, Fault } from "./contact";
-export { callSchema, textSchema } from "./fieldSchemas";
+export { callSchema, daySchema, textSchema } from "./fieldSchemas";
 export { FACT_FIELDS, FACT_GROUPS, factField, factText, LINE_FIELDS, SETTABLE_FACTS } from "./fields";
 export type { FactField, FactKey, FactKind } from "./fields";
 export { additionsFrom } from "./merge";

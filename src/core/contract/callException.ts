@@ -1,10 +1,9 @@
 import { z } from "zod";
-import { callSchema, secondsOf } from "../contact";
+import { callSchema, daySchema, secondsOf } from "../contact";
 import { entityByCode } from "../entity";
 
 const day = (end: "T00:00:00Z" | "T23:59:59Z") =>
-  z.iso
-    .date({ error: "a day is written like 2026-11-23" })
+  daySchema
     .transform((value) => secondsOf(value + end))
     .nullable()
     .default(null);

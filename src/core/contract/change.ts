@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { RECEIVED_STATES, SENT_STATES } from "../confirm";
-import { contactFactsSchema, type FactKey, SETTABLE_FACTS } from "../contact";
+import { contactFactsSchema, daySchema, type FactKey, SETTABLE_FACTS } from "../contact";
 import { selectionSchema } from "./contact";
 
 const LONGEST_SHIFT = 20 * 366 * 86_400;
@@ -32,7 +32,7 @@ export const changeSchema = z.discriminatedUnion("do", [
     do: z.literal("card"),
     sent: z.enum(SENT_STATES).optional(),
     received: z.enum(RECEIVED_STATES).optional(),
-    on: z.iso.date({ error: "a day is written like 2026-11-23" }).nullable().default(null),
+    on: daySchema.nullable().default(null),
     via: z.string().trim().max(20).nullable().default(null),
   }),
   z.strictObject({ do: z.literal("resolve") }),
@@ -71,7 +71,7 @@ export const cardsInputSchema = z.strictObject({
   ids: z.array(z.int().positive()).min(1, "tick a contact").max(200, "at most 200 at once"),
   sent: z.enum(SENT_STATES).optional(),
   received: z.enum(RECEIVED_STATES).optional(),
-  on: z.iso.date({ error: "a day is written like 2026-11-23" }).nullable().default(null),
+  on: daySchema.nullable().default(null),
   via: z.string().trim().max(20).nullable().default(null),
 });
 

@@ -1,7 +1,9 @@
 "use client";
 
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { useWatch } from "react-hook-form";
+import { z } from "zod";
 import {
   CATEGORY_KINDS,
   type CategoryKind,
@@ -13,13 +15,14 @@ import {
   stationOf,
 } from "@/core/contest";
 import { defaultReport } from "@/core/band";
-import type { Entry, Site } from "@/core/contract";
+import { type Entry, entryInputSchema, type Site } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
-import { ApiProblem, ask } from "../kit/api";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { Choice } from "../kit/Choice";
-import { Field } from "../kit/Field";
-import { Window } from "../kit/Window";
+import { AreaField, ChoiceField, FieldsFault, TextField } from "../kit/form/fields";
+import { FormWindow } from "../kit/form/FormWindow";
+import { typedNumber } from "../kit/form/typed";
+import { useZodForm } from "../kit/form/useZodForm";
 import { useLogbook } from "../shell/logbook";
 
 interface SetupProps {
@@ -42,56 +45,43 @@ const KEPT_AS = "contest-header";
 export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
   const { logbook } = useLogbook();
   const client = useQueryClient();
-  const [form, setForm] = useState(() => startOf(rules, entry, logbook.site));
-  const set = (change: Partial<typeof form>) => setForm({ ...form, ...change });
-  const side = useMemo(
-    () => stationOf(rules, { ...stationByCall(form.ownCall, 0), grid: logbook.site.grid }).side,
-    [rules, form.ownCall, logbook.site.grid],
-  );
-  const parts = partsOf(rules, side);
-  const fromSite = valuesFor(logbook.site, form);
-  const save = useMutation({
-    mutationFn: () => {
-      const body = {
-        ownCall: form.ownCall,
-        category: form.category,
-        power: form.power === "" ? null : Number(form.power),
-        operators: form.operators.split(/[\s,]+/).filter(Boolean),
-        sent: form.sent,
-        bonuses: form.bonuses,
-        header: form.header,
-        goal: form.goal === "" ? null : Number(form.goal),
-      };
-      localStorage.setItem(KEPT_AS, JSON.stringify(form.header));
+  const form = useZodForm({
+    schema: entryForm,
+    start: startOf(rules, entry, logbook.site),
+    send: (body) => {
+      localStorage.setItem(KEPT_AS, JSON.stringify(body.header));
       return entry === null
         ? ask(contest.enter, { params: { logbookId: logbook.id }, body: { tag: rules.tag, ...body } })
         : ask(contest.changeEntry, { params: { entryId: entry.id }, body });
     },
-    onSuccess: async (saved) => {
-      await client.invalidateQueries({ queryKey: ["contest"] });
-      onDone(saved);
-    },
+    onSent: (saved) => void client.invalidateQueries({ queryKey: ["contest"] }).then(() => onDone(saved)),
   });
-  const problem = save.error instanceof ApiProblem ? save.error : null;
-  const general = problem?.details.errors?.filter(({ field }) => !KNOWN.some((known) => field.startsWith(known)));
+  const typed = useWatch({ control: form.form.control });
+  const ownCall = typed.ownCall ?? "";
+  const side = useMemo(
+    () => stationOf(rules, { ...stationByCall(ownCall, 0), grid: logbook.site.grid }).side,
+    [rules, ownCall, logbook.site.grid],
+  );
+  const parts = partsOf(rules, side);
+  const fromSite = valuesFor(logbook.site, typed.power ?? "", typed.operators ?? "", typed.header?.name ?? "");
   const goesOut = parts
     .map(({ id, type, from }) => {
       if (type === "serial") return "001";
-      const value = form.sent[id] || (from === undefined ? "" : fromSite[from]);
+      const value = typed.sent?.[id]?.toUpperCase() || (from === undefined ? "" : fromSite[from]);
       return value || (type === "report" ? defaultReport("CW", null) : "?");
     })
     .join(" ");
   return (
-    <Window
+    <FormWindow
+      form={form}
       title={rules.name}
       about={entry === null ? rules.about : "What is changed here holds from the next contact on."}
       width={760}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
       buttons={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" look="act" disabled={save.isPending}>
+          <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
             {entry === null ? "Enter the contest" : "Keep"}
           </Button>
         </>
@@ -99,30 +89,15 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
     >
       <fieldset className="grid grid-cols-4 gap-3 max-sm:grid-cols-2">
         <legend className="heading mb-2">Who</legend>
-        <Field
-          label="Call on the air"
-          mono
-          autoFocus
-          value={form.ownCall}
-          fault={problem?.faultOf("ownCall")}
-          onChange={({ target }) => set({ ownCall: target.value.toUpperCase() })}
-        />
-        <Field
+        <TextField<EntryForm> name="ownCall" label="Call on the air" mono upper autoFocus />
+        <TextField<EntryForm>
+          name="operators"
           label="Operators, by their calls"
           mono
+          upper
           wrapperClassName="col-span-2"
-          value={form.operators}
-          fault={problem?.faultOf("operators")}
-          onChange={({ target }) => set({ operators: target.value.toUpperCase() })}
         />
-        <Field
-          label="Power, W"
-          mono
-          inputMode="numeric"
-          value={form.power}
-          fault={problem?.faultOf("power")}
-          onChange={({ target }) => set({ power: target.value.replace(/[^\d.]/g, "") })}
-        />
+        <TextField<EntryForm> name="power" label="Power, W" mono inputMode="decimal" />
       </fieldset>
       <fieldset className="grid grid-cols-4 gap-3 max-sm:grid-cols-2">
         <legend className="heading mb-2">Category</legend>
@@ -130,31 +105,15 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
           const values = rules.categories[kind];
           if (values === undefined) return null;
           return (
-            <Choice
-              key={kind}
-              label={CATEGORY_LABELS[kind]}
-              value={form.category[kind] ?? values[0]}
-              onChange={({ target }) => set({ category: { ...form.category, [kind]: target.value } })}
-            >
+            <ChoiceField<EntryForm> key={kind} name={`category.${kind}`} label={CATEGORY_LABELS[kind]}>
               {values.map((value) => (
                 <option key={value}>{value}</option>
               ))}
-            </Choice>
+            </ChoiceField>
           );
         })}
-        <Field
-          label="Goal, contacts"
-          mono
-          inputMode="numeric"
-          value={form.goal}
-          fault={problem?.faultOf("goal")}
-          onChange={({ target }) => set({ goal: target.value.replace(/\D/g, "") })}
-        />
-        {problem?.faultOf("category") !== undefined && (
-          <p role="alert" className="col-span-full text-stop">
-            {problem.faultOf("category")}
-          </p>
-        )}
+        <TextField<EntryForm> name="goal" label="Goal, contacts" mono inputMode="numeric" />
+        <FieldsFault<EntryForm> name="category" />
       </fieldset>
       <fieldset className="grid gap-2">
         <legend className="heading mb-2">What we send</legend>
@@ -168,14 +127,13 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
                 {label}: {type === "serial" ? "counts up by itself" : "by the mode"}
               </p>
             ) : (
-              <Field
+              <TextField<EntryForm>
                 key={id}
+                name={`sent.${id}`}
                 label={from === undefined ? label : `${label}, from ${SOURCE_WORDS[from]}`}
                 mono
-                value={form.sent[id] ?? ""}
+                upper
                 placeholder={from === undefined ? "" : (fromSite[from] ?? "")}
-                fault={problem?.faultOf(`sent.${id}`)}
-                onChange={({ target }) => set({ sent: { ...form.sent, [id]: target.value.toUpperCase() } })}
               />
             ),
           )}
@@ -187,17 +145,7 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
           {rules.bonuses.map((bonus) =>
             bonus.kind !== "claimed" ? null : (
               <label key={bonus.id} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={form.bonuses.includes(bonus.id)}
-                  onChange={({ target }) =>
-                    set({
-                      bonuses: target.checked
-                        ? [...form.bonuses, bonus.id]
-                        : form.bonuses.filter((one) => one !== bonus.id),
-                    })
-                  }
-                />
+                <input type="checkbox" value={bonus.id} {...form.form.register("bonuses")} />
                 {bonus.label}, {bonus.points} points
               </label>
             ),
@@ -207,51 +155,35 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
       <fieldset className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
         <legend className="heading mb-2">For handing in the log; it can be left for later</legend>
         {HEADER.map(([key, label]) => (
-          <Field
-            key={key}
-            label={label}
-            value={form.header[key]}
-            fault={problem?.faultOf(`header.${key}`)}
-            onChange={({ target }) => set({ header: { ...form.header, [key]: target.value } })}
-          />
+          <TextField<EntryForm> key={key} name={`header.${key}`} label={label} />
         ))}
-        <div className="grid gap-[3px]">
-          <label htmlFor="entry-address" className="text-tiny text-soft">
-            Address
-          </label>
-          <textarea
-            id="entry-address"
-            rows={3}
-            className="field h-auto py-1.5"
-            value={form.header.address}
-            onChange={({ target }) => set({ header: { ...form.header, address: target.value } })}
-          />
-        </div>
-        <div className="grid gap-[3px]">
-          <label htmlFor="entry-soapbox" className="text-tiny text-soft">
-            Remarks for the organiser
-          </label>
-          <textarea
-            id="entry-soapbox"
-            rows={3}
-            className="field h-auto py-1.5"
-            value={form.header.soapbox}
-            onChange={({ target }) => set({ header: { ...form.header, soapbox: target.value } })}
-          />
-        </div>
+        <AreaField<EntryForm> name="header.address" label="Address" />
+        <AreaField<EntryForm> name="header.soapbox" label="Remarks for the organiser" />
       </fieldset>
-      {problem !== null && (general === undefined || general.length > 0) && (
-        <p role="alert" className="text-stop">
-          {general === undefined
-            ? problem.message
-            : general.map(({ field, detail }) => `${field}: ${detail}`).join("; ")}
-        </p>
-      )}
-    </Window>
+    </FormWindow>
   );
 }
 
-const KNOWN = ["ownCall", "operators", "power", "category", "goal", "sent.", "header."];
+const { ownCall, operators, power, category, goal, sent, bonuses, header } = entryInputSchema.shape;
+const entryForm = z.object({
+  ownCall,
+  operators: z
+    .string()
+    .transform((text) => text.split(/[\s,]+/).filter(Boolean))
+    .pipe(operators),
+  power: typedNumber(power),
+  category,
+  goal: typedNumber(goal),
+  // What is left empty comes from the site.
+  sent: z
+    .record(z.string(), z.string())
+    .transform((parts) => Object.fromEntries(Object.entries(parts).filter(([, value]) => value.trim() !== "")))
+    .pipe(sent.unwrap()),
+  bonuses: bonuses.unwrap(),
+  header: header.unwrap().required(),
+});
+type EntryForm = z.input<typeof entryForm>;
+
 const CATEGORY_LABELS: Readonly<Record<CategoryKind, string>> = {
   operator: "Operator",
   assisted: "Assisted",
@@ -272,12 +204,10 @@ const SOURCE_WORDS: Readonly<Record<PartSource, string>> = {
   operator: "the operator",
 };
 
-type SetupForm = ReturnType<typeof startOf>;
-
 /** What the site and the operator say of the sent parts, as the form stands. */
-function valuesFor(site: Site, form: Pick<SetupForm, "power" | "operators"> & { header: { name: string } }) {
-  const watts = form.power === "" ? site.power : Number(form.power);
-  return sourceValues(site, watts, form.header.name, form.operators.split(/[\s,]+/));
+function valuesFor(site: Site, power: string, operators: string, name: string) {
+  const watts = power === "" ? site.power : Number(power.replace(",", "."));
+  return sourceValues(site, watts, name, operators.split(/[\s,]+/));
 }
 
 /** The category that fits the power, and otherwise the first. */
@@ -288,9 +218,11 @@ function usualOf(kind: string, values: readonly string[], power: number | null):
 
 const NO_HEADER = { name: "", address: "", email: "", club: "", location: "", soapbox: "" };
 
-function startOf(rules: Rules, entry: Entry | null, site: Site) {
+function startOf(rules: Rules, entry: Entry | null, site: Site): EntryForm {
   const kept = entry === null ? localStorage.getItem(KEPT_AS) : null;
   const known = kept === null ? {} : { ...(JSON.parse(kept) as Partial<typeof NO_HEADER>), soapbox: "" };
+  const ids = Object.values(rules.exchange).flatMap((parts) => parts.map(({ id }) => id));
+  const sentAsTyped: Record<string, string> = Object.fromEntries(ids.map((id) => [id, ""]));
   const form = {
     ownCall: entry?.ownCall ?? site.call,
     operators: entry?.operators.join(" ") ?? site.call.split("/")[0]!,
@@ -300,16 +232,16 @@ function startOf(rules: Rules, entry: Entry | null, site: Site) {
       Object.fromEntries(
         Object.entries(rules.categories).map(([kind, values]) => [kind, usualOf(kind, values, site.power)]),
       ),
-    sent: {} as Record<string, string>,
+    sent: sentAsTyped,
     bonuses: entry?.bonuses ?? [],
     header: entry?.header ?? { ...NO_HEADER, ...known },
     goal: entry?.goal?.toString() ?? "",
   };
   // What comes from the site is shown as such, and not as typed.
-  const values = valuesFor(site, form);
+  const values = valuesFor(site, form.power, form.operators, form.header.name);
   for (const { id, from } of entry === null ? [] : partsOf(rules, entry.side)) {
     const sent = entry!.sent[id];
-    if (sent !== undefined && (from === undefined || values[from] !== sent)) form.sent[id] = sent;
+    if (sent !== undefined && (from === undefined || values[from] !== sent)) sentAsTyped[id] = sent;
   }
   return form;
 }

@@ -1,34 +1,37 @@
 "use client";
 
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { type Entity, entityByCode } from "@/core/entity";
+import { z } from "zod";
+import { callSchema, daySchema } from "@/core/contact";
+import { entityByCode } from "@/core/entity";
 import * as calls from "@/core/contract/endpoints/calls";
-import { ApiProblem, ask } from "../kit/api";
+import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { EntityField } from "../kit/EntityField";
-import { DayField } from "../kit/DayField";
-import { Field } from "../kit/Field";
-import { Window } from "../kit/Window";
+import { FormDay, FormEntity, TextField } from "../kit/form/fields";
+import { FormWindow } from "../kit/form/FormWindow";
+import { typedOrNone } from "../kit/form/typed";
+import { useZodForm } from "../kit/form/useZodForm";
+
+const exceptionForm = z.object({
+  call: callSchema,
+  entityCode: z.string().min(1, "choose an entity: type a part of its name, or its prefix").transform(Number),
+  from: typedOrNone(daySchema.nullable()),
+  until: typedOrNone(daySchema.nullable()),
+});
+type ExceptionForm = z.input<typeof exceptionForm>;
 
 /** Where the operator says from where a call operated, when its letters do not tell: an expedition under an odd call. */
 export function CallExceptions({ call: typed, onClose }: { call: string; onClose: () => void }) {
-  const [call, setCall] = useState(typed);
-  const [entity, setEntity] = useState<Entity | null>(null);
-  const [from, setFrom] = useState("");
-  const [until, setUntil] = useState("");
   const { data, refetch } = useQuery({
     queryKey: ["exceptions"],
     queryFn: () => ask(calls.exceptions),
   });
-  const add = useMutation({
-    mutationFn: () =>
-      ask(calls.addException, {
-        body: { call, entityCode: entity?.code ?? 0, from: from || null, until: until || null },
-      }),
-    onSuccess: () => {
-      setCall("");
-      setEntity(null);
+  const form = useZodForm({
+    schema: exceptionForm,
+    start: { call: typed, entityCode: "", from: "", until: "" },
+    send: (body) => ask(calls.addException, { body }),
+    onSent: () => {
+      form.form.reset({ call: "", entityCode: "", from: "", until: "" });
       void refetch();
     },
   });
@@ -36,47 +39,28 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
     mutationFn: (id: number) => ask(calls.removeException, { params: { exceptionId: id } }),
     onSettled: () => void refetch(),
   });
-  const problem = add.error instanceof ApiProblem ? add.error : null;
   return (
-    <Window
+    <FormWindow
+      form={form}
       title="Where a call operates from"
       about="What is said here is used before the rules, for contacts on these days."
       width={600}
       onClose={onClose}
-      onSubmit={() => entity !== null && add.mutate()}
       buttons={
         <>
           <Button onClick={onClose}>Close</Button>
-          <Button type="submit" look="act" disabled={add.isPending || entity === null}>
+          <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
             Add
           </Button>
         </>
       }
     >
       <div className="grid grid-cols-[1fr_1.6fr] gap-3">
-        <Field
-          label="Call"
-          autoFocus
-          mono
-          required
-          value={call}
-          onChange={({ target }) => setCall(target.value.toUpperCase())}
-          fault={problem?.faultOf("call")}
-        />
-        <EntityField entity={entity} onChange={setEntity} fault={problem?.faultOf("entityCode")} />
-        <DayField label="From (UTC day, or empty)" value={from} onChange={setFrom} fault={problem?.faultOf("from")} />
-        <DayField
-          label="Until, inclusive (or empty)"
-          value={until}
-          onChange={setUntil}
-          fault={problem?.faultOf("until")}
-        />
+        <TextField<ExceptionForm> name="call" label="Call" autoFocus mono upper />
+        <FormEntity<ExceptionForm> name="entityCode" />
+        <FormDay<ExceptionForm> name="from" label="From (UTC day, or empty)" />
+        <FormDay<ExceptionForm> name="until" label="Until, inclusive (or empty)" />
       </div>
-      {problem !== null && problem.details.errors === undefined && (
-        <p role="alert" className="text-stop">
-          {problem.message}
-        </p>
-      )}
       {data !== undefined && data.items.length > 0 && (
         <ul aria-label="Exceptions" className="divide-y divide-line border-t border-line">
           {data.items.map((entry) => (
@@ -93,6 +77,6 @@ export function CallExceptions({ call: typed, onClose }: { call: string; onClose
           ))}
         </ul>
       )}
-    </Window>
+    </FormWindow>
   );
 }

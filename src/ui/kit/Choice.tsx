@@ -1,22 +1,32 @@
-import { type ReactNode, type SelectHTMLAttributes, useId } from "react";
+import { type ReactNode, type Ref, type SelectHTMLAttributes, useId } from "react";
+import { FaultText } from "./FaultText";
 
 interface ChoiceProps extends SelectHTMLAttributes<HTMLSelectElement> {
+  ref?: Ref<HTMLSelectElement>;
   label: string;
   wrapperClassName?: string;
+  fault?: string | undefined;
   children: ReactNode;
 }
 
 /** A labelled list to choose one of. */
-export function Choice({ label, className = "", wrapperClassName = "", children, ...rest }: ChoiceProps) {
+export function Choice({ label, className = "", wrapperClassName = "", fault, children, ...rest }: ChoiceProps) {
   const id = useId();
   return (
-    <div className={`grid min-w-0 content-start gap-[3px] ${wrapperClassName}`}>
+    <div className={`relative grid min-w-0 content-start gap-[3px] ${wrapperClassName}`}>
       <label htmlFor={id} className="truncate text-tiny text-soft">
         {label}
       </label>
-      <select id={id} className={`field px-1 ${className}`} {...rest}>
+      <select
+        id={id}
+        className={`field px-1 ${className}`}
+        aria-invalid={fault !== undefined}
+        aria-describedby={fault === undefined ? undefined : `${id}-fault`}
+        {...rest}
+      >
         {children}
       </select>
+      <FaultText id={`${id}-fault`} fault={fault} />
     </div>
   );
 }

@@ -1,8 +1,9 @@
 "use client";
 
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Field as Labelled, Label } from "@headlessui/react";
-import { useState } from "react";
+import { useId, useState } from "react";
 import { ENTITIES, type Entity } from "@/core/entity";
+import { FaultText } from "./FaultText";
 
 const OFFERED = 30;
 
@@ -18,17 +19,19 @@ export function EntityField({
   onChange: (entity: Entity | null) => void;
   fault?: string | undefined;
 }) {
+  const id = useId();
   const [search, setSearch] = useState("");
   const wanted = search.trim().toLowerCase();
   const fits = ENTITIES.filter(
     ({ name, prefix }) => name.toLowerCase().includes(wanted) || prefix.toLowerCase().startsWith(wanted),
   ).slice(0, OFFERED);
   return (
-    <Labelled className="grid min-w-0 content-start gap-[3px]">
+    <Labelled className="relative grid min-w-0 content-start gap-[3px]">
       <Label className="text-tiny text-soft">{label}</Label>
       <Combobox immediate value={entity} onChange={onChange}>
         <ComboboxInput
           aria-invalid={fault !== undefined}
+          aria-describedby={fault === undefined ? undefined : id}
           className="field"
           placeholder="Name or prefix"
           displayValue={(chosen: Entity | null) => chosen?.name ?? ""}
@@ -50,6 +53,7 @@ export function EntityField({
           ))}
         </ComboboxOptions>
       </Combobox>
+      <FaultText id={id} fault={fault} />
     </Labelled>
   );
 }

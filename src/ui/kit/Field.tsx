@@ -1,4 +1,5 @@
 import { type InputHTMLAttributes, type ReactNode, type Ref, useId } from "react";
+import { FaultText } from "./FaultText";
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
   label: string;
@@ -38,15 +39,7 @@ export function Field({
         aria-describedby={fault === undefined ? undefined : `${id}-fault`}
         {...rest}
       />
-      {fault !== undefined && (
-        <p
-          id={`${id}-fault`}
-          role="alert"
-          className="absolute top-full z-20 mt-1 w-max max-w-80 rounded-field bg-stop-wash px-2 py-1 text-base text-stop shadow-md in-data-window:static in-data-window:mt-0 in-data-window:w-auto in-data-window:max-w-none in-data-window:shadow-none"
-        >
-          {fault}
-        </p>
-      )}
+      <FaultText id={`${id}-fault`} fault={fault} />
     </div>
   );
 }

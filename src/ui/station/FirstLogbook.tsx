@@ -2,14 +2,15 @@
 
 import type { FormEvent } from "react";
 import { Button } from "../kit/Button";
+import { FormParts, FormProblem } from "../kit/form/FormWindow";
 import { LogbookFields, useLogbookForm } from "./LogbookForm";
 
 /** What is asked before anything can be logged: the logbook's name, and where one operates from. */
 export function FirstLogbook() {
-  const state = useLogbookForm();
+  const form = useLogbookForm();
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    state.create.mutate();
+    form.submit();
   };
   return (
     <main className="grid min-h-dvh place-items-center p-4">
@@ -21,8 +22,11 @@ export function FirstLogbook() {
             contacts can be imported as soon as this is done.
           </p>
         </div>
-        <LogbookFields {...state} />
-        <Button type="submit" look="act" disabled={state.create.isPending}>
+        <FormParts form={form}>
+          <LogbookFields />
+        </FormParts>
+        <FormProblem problem={form.problem} />
+        <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
           Begin
         </Button>
       </form>

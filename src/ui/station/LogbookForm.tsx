@@ -1,55 +1,41 @@
 "use client";
 
-import { useMutation } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import type { z } from "zod";
+import { logbookInputSchema } from "@/core/contract";
 import * as logbooks from "@/core/contract/endpoints/logbooks";
-import { ApiProblem, ask } from "../kit/api";
-import { Field } from "../kit/Field";
+import { ask } from "../kit/api";
+import { TextField } from "../kit/form/fields";
+import { useZodForm } from "../kit/form/useZodForm";
 import { rememberChoice } from "../shell/choice";
 
-const EMPTY = { name: "Home log", site: "Home", call: "", operator: "", grid: "" };
+type LogbookForm = z.input<typeof logbookInputSchema>;
 
-/** What a new logbook needs, as a form's state and the request that makes it. */
-export function useLogbookForm() {
+/** The form that makes a logbook, and goes to its Desk. */
+export function useLogbookForm(onMade?: () => void) {
   const router = useRouter();
-  const [form, setForm] = useState(EMPTY);
-  const create = useMutation({
-    mutationFn: () =>
-      ask(logbooks.makeLogbook, {
-        body: {
-          name: form.name,
-          site: { name: form.site, call: form.call, operator: form.operator || null, grid: form.grid },
-        },
-      }),
-    onSuccess: (logbook) => {
+  return useZodForm({
+    schema: logbookInputSchema,
+    start: { name: "Home log", site: { name: "Home", call: "", operator: "", grid: "" } },
+    send: (body) => ask(logbooks.makeLogbook, { body }),
+    onSent: (logbook) => {
       rememberChoice("logbook", String(logbook.id));
       router.push("/desk");
       router.refresh();
+      onMade?.();
     },
   });
-  return { form, setForm, create };
 }
 
 /** The fields of a new logbook: a name, and where one operates from. */
-export function LogbookFields({ form, setForm, create }: ReturnType<typeof useLogbookForm>) {
-  const problem = create.error instanceof ApiProblem ? create.error : null;
-  const field = (key: keyof typeof EMPTY) => ({
-    value: form[key],
-    onChange: ({ target }: { target: HTMLInputElement }) => setForm({ ...form, [key]: target.value }),
-  });
+export function LogbookFields() {
   return (
     <>
-      <Field label="Your call" mono autoFocus required fault={problem?.faultOf("site.call")} {...field("call")} />
-      <Field label="Your grid, as in GF35co" mono required fault={problem?.faultOf("site.grid")} {...field("grid")} />
-      <Field label="Name of the place" required fault={problem?.faultOf("site.name")} {...field("site")} />
-      <Field label="Operator, if not the call" mono {...field("operator")} />
-      <Field label="Name of the logbook" required fault={problem?.faultOf("name")} {...field("name")} />
-      {problem !== null && problem.details.errors === undefined && (
-        <p role="alert" className="text-stop">
-          {problem.message}
-        </p>
-      )}
+      <TextField<LogbookForm> name="site.call" label="Your call" mono autoFocus />
+      <TextField<LogbookForm> name="site.grid" label="Your grid, as in GF35co" mono />
+      <TextField<LogbookForm> name="site.name" label="Name of the place" />
+      <TextField<LogbookForm> name="site.operator" label="Operator, if not the call" mono />
+      <TextField<LogbookForm> name="name" label="Name of the logbook" />
     </>
   );
 }

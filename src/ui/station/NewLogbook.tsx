@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
-import { Window } from "../kit/Window";
+import { FormWindow } from "../kit/form/FormWindow";
 import { LogbookFields, useLogbookForm } from "./LogbookForm";
 
 /** Makes another logbook, from the command palette. */
@@ -14,24 +14,24 @@ export function NewLogbook() {
 }
 
 function NewLogbookWindow({ onClose }: { onClose: () => void }) {
-  const state = useLogbookForm();
+  const form = useLogbookForm(onClose);
   return (
-    <Window
+    <FormWindow
+      form={form}
       title="New logbook"
       about="A log of its own, with its own place to operate from."
       width={480}
       onClose={onClose}
-      onSubmit={() => state.create.mutate(undefined, { onSuccess: onClose })}
       buttons={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" look="act" disabled={state.create.isPending}>
+          <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
             Make it
           </Button>
         </>
       }
     >
-      <LogbookFields {...state} />
-    </Window>
+      <LogbookFields />
+    </FormWindow>
   );
 }

@@ -4,14 +4,17 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { z } from "zod";
 import { toast } from "sonner";
-import type { Site, siteInputSchema } from "@/core/contract";
+import { type Site, siteInputSchema } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 import * as station from "@/core/contract/endpoints/station";
 import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { useActions } from "../kit/actions";
 import { type ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { Field } from "../kit/Field";
+import { TextField } from "../kit/form/fields";
+import { FormWindow } from "../kit/form/FormWindow";
+import { typedNumber } from "../kit/form/typed";
+import { useZodForm } from "../kit/form/useZodForm";
 import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
 
@@ -22,57 +25,68 @@ export function Sites() {
   return open && <SitesWindow onClose={() => setOpen(false)} />;
 }
 
-type Form = Record<"name" | "call" | "grid" | "operator" | "state" | "county" | "power", string>;
-
-const EMPTY: Form = { name: "", call: "", grid: "", operator: "", state: "", county: "", power: "" };
-
-/** The site being added (null) or changed, as typed. */
-interface Editing {
-  readonly site: Site | null;
-  readonly form: Form;
-}
+const siteForm = siteInputSchema.extend({ power: typedNumber(siteInputSchema.shape.power) });
+type SiteForm = z.input<typeof siteForm>;
 
 function SitesWindow({ onClose }: { onClose: () => void }) {
   const { logbook } = useLogbook();
   const client = useQueryClient();
   const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
-  const [editing, setEditing] = useState<Editing | null>(null);
+  /** The site being changed, or "new" for one being added. */
+  const [editing, setEditing] = useState<Site | "new" | null>(null);
   const onSettled = () => client.invalidateQueries({ queryKey: ["sites"] });
-  const save = useMutation<Site, ApiProblem, Editing>({
-    mutationFn: ({ site, form }) =>
-      site === null
-        ? ask(station.addSite, { body: inputOf(form) })
-        : ask(station.changeSite, { params: { siteId: site.id }, body: inputOf(form) }),
-    onSuccess: () => setEditing(null),
-    onSettled,
-  });
-  const edit = (site: Site | null) => {
-    save.reset();
-    setEditing({ site, form: site === null ? EMPTY : formOf(site) });
-  };
-  if (editing === null)
+  if (editing !== null)
     return (
-      <Window
-        title="Sites"
-        about={`The places you operate from. Contacts of ${logbook.name} are logged from the one in use.`}
-        width={720}
+      <SiteWindow
+        site={editing === "new" ? null : editing}
         onClose={onClose}
-        onSubmit={() => edit(null)}
-        buttons={
-          <>
-            <Button onClick={onClose}>Close</Button>
-            <Button key="add" type="submit" look="act" autoFocus>
-              Add a site
-            </Button>
-          </>
-        }
-      >
-        <SiteList sites={data?.items ?? []} onChange={edit} onSettled={onSettled} />
-      </Window>
+        onBack={() => setEditing(null)}
+        onKept={() => {
+          setEditing(null);
+          void onSettled();
+        }}
+      />
     );
-  const { site, form } = editing;
   return (
     <Window
+      title="Sites"
+      about={`The places you operate from. Contacts of ${logbook.name} are logged from the one in use.`}
+      width={720}
+      onClose={onClose}
+      onSubmit={() => setEditing("new")}
+      buttons={
+        <>
+          <Button onClick={onClose}>Close</Button>
+          <Button key="add" type="submit" look="act" autoFocus>
+            Add a site
+          </Button>
+        </>
+      }
+    >
+      <SiteList sites={data?.items ?? []} onChange={setEditing} onSettled={onSettled} />
+    </Window>
+  );
+}
+
+interface SiteWindowProps {
+  /** Null for one that is added. */
+  site: Site | null;
+  onClose: () => void;
+  onBack: () => void;
+  onKept: () => void;
+}
+
+function SiteWindow({ site, onClose, onBack, onKept }: SiteWindowProps) {
+  const form = useZodForm({
+    schema: siteForm,
+    start: formOf(site),
+    send: (body) =>
+      site === null ? ask(station.addSite, { body }) : ask(station.changeSite, { params: { siteId: site.id }, body }),
+    onSent: onKept,
+  });
+  return (
+    <FormWindow
+      form={form}
       title={site === null ? "Add a site" : `Change ${site.name}`}
       about={
         site === null
@@ -81,18 +95,25 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
       }
       width={720}
       onClose={onClose}
-      onSubmit={() => save.mutate(editing)}
       buttons={
         <>
-          <Button onClick={() => setEditing(null)}>Back</Button>
-          <Button key="keep" type="submit" look="act" disabled={save.isPending}>
+          <Button onClick={onBack}>Back</Button>
+          <Button key="keep" type="submit" look="act" disabled={form.form.formState.isSubmitting}>
             Keep
           </Button>
         </>
       }
     >
-      <SiteFields form={form} problem={save.error} onType={(typed) => setEditing({ site, form: typed })} />
-    </Window>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-4">
+        <TextField<SiteForm> name="name" label="Name of the place" autoFocus wrapperClassName="col-span-2" />
+        <TextField<SiteForm> name="call" label="Call on the air, as in LU/CX3QUA" mono />
+        <TextField<SiteForm> name="grid" label="Grid, as in GF35co" mono />
+        <TextField<SiteForm> name="operator" label="Operator, if not the call" mono />
+        <TextField<SiteForm> name="power" label="Power, W" mono inputMode="decimal" />
+        <TextField<SiteForm> name="state" label="State or province, its code" mono />
+        <TextField<SiteForm> name="county" label="County" />
+      </div>
+    </FormWindow>
   );
 }
 
@@ -110,7 +131,7 @@ function SiteList({ sites, onChange, onSettled }: SiteListProps) {
     onSuccess: (_, { name }) => toast.success(`Contacts are now logged from ${name}.`),
   });
   const restore = useMutation<Site, ApiProblem, Site>({
-    mutationFn: (site) => ask(station.addSite, { body: inputOf(formOf(site)) }),
+    mutationFn: (site) => ask(station.addSite, { body: siteForm.parse(formOf(site)) }),
     onSettled,
   });
   const remove = useMutation({
@@ -161,38 +182,6 @@ function SiteList({ sites, onChange, onSettled }: SiteListProps) {
   );
 }
 
-interface SiteFieldsProps {
-  form: Form;
-  problem: ApiProblem | null;
-  onType: (form: Form) => void;
-}
-
-function SiteFields({ form, problem, onType }: SiteFieldsProps) {
-  const field = (key: keyof Form) => ({
-    value: form[key],
-    fault: problem?.faultOf(key),
-    onChange: ({ target }: { target: HTMLInputElement }) => onType({ ...form, [key]: target.value }),
-  });
-  return (
-    <>
-      <div className="grid grid-cols-2 gap-x-3 gap-y-4">
-        <Field label="Name of the place" autoFocus required wrapperClassName="col-span-2" {...field("name")} />
-        <Field label="Call on the air, as in LU/CX3QUA" mono required {...field("call")} />
-        <Field label="Grid, as in GF35co" mono required {...field("grid")} />
-        <Field label="Operator, if not the call" mono {...field("operator")} />
-        <Field label="Power, W" mono inputMode="decimal" {...field("power")} />
-        <Field label="State or province, its code" mono {...field("state")} />
-        <Field label="County" {...field("county")} />
-      </div>
-      {problem !== null && problem.details.errors === undefined && (
-        <p role="alert" className="text-stop">
-          {problem.message}
-        </p>
-      )}
-    </>
-  );
-}
-
 function factsLine({ entityCode, cqZone, ituZone, operator, state, county, power }: Site): string {
   return [
     entityCode === null ? "in no entity" : entityByCode(entityCode)?.name,
@@ -206,7 +195,9 @@ function factsLine({ entityCode, cqZone, ituZone, operator, state, county, power
     .join(" · ");
 }
 
-function formOf({ name, call, grid, operator, state, county, power }: Site): Form {
+function formOf(site: Site | null): SiteForm {
+  if (site === null) return { name: "", call: "", grid: "", operator: "", state: "", county: "", power: "" };
+  const { name, call, grid, operator, state, county, power } = site;
   return {
     name,
     call,
@@ -214,14 +205,6 @@ function formOf({ name, call, grid, operator, state, county, power }: Site): For
     operator: operator ?? "",
     state: state ?? "",
     county: county ?? "",
-    power: power === null ? "" : String(power),
+    power: `${power ?? ""}`,
   };
-}
-
-/** The form as the server takes it; a power that is no number goes as it is, so that the server says so. */
-/** What is wrong with a number, the server says. */
-function inputOf(form: Form): z.input<typeof siteInputSchema> {
-  const power = form.power.trim().replace(",", ".");
-  const watts = power === "" ? null : Number(power);
-  return { ...form, power: (Number.isNaN(watts) ? power : watts) as number };
 }
