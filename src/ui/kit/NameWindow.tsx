@@ -1,9 +1,12 @@
 "use client";
 
-import { useState } from "react";
+import { z } from "zod";
 import { Button } from "./Button";
-import { Field } from "./Field";
-import { Window } from "./Window";
+import { TextField } from "./form/fields";
+import { FormProblem, FormWindow } from "./form/FormWindow";
+import { useZodForm } from "./form/useZodForm";
+
+const nameForm = z.object({ name: z.string().trim().min(1, "a name is missing").max(60) });
 
 interface NameWindowProps {
   title: string;
@@ -15,35 +18,35 @@ interface NameWindowProps {
 
 /** Asks for a name. */
 export function NameWindow({ title, start, problem, onName, onClose }: NameWindowProps) {
-  const [name, setName] = useState(start);
+  const form = useZodForm({
+    schema: nameForm,
+    start: { name: start },
+    send: ({ name }) => name,
+    onSent: onName,
+  });
   return (
-    <Window
+    <FormWindow
+      form={form}
       title={title}
       width={420}
       onClose={onClose}
-      onSubmit={() => name.trim() !== "" && onName(name.trim())}
       buttons={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" look="act" disabled={name.trim() === ""}>
+          <Button type="submit" look="act">
             Keep
           </Button>
         </>
       }
     >
-      <Field
+      <TextField<z.input<typeof nameForm>>
+        name="name"
         label="Name"
         autoFocus
         maxLength={60}
-        value={name}
         onFocus={({ target }) => target.select()}
-        onChange={({ target }) => setName(target.value)}
       />
-      {problem !== undefined && (
-        <p role="alert" className="text-stop">
-          {problem}
-        </p>
-      )}
-    </Window>
+      <FormProblem problem={problem} />
+    </FormWindow>
   );
 }

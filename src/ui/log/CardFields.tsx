@@ -1,61 +1,51 @@
-import { type Confirmation, RECEIVED_STATES, SENT_STATES } from "@/core/confirm";
-import { Choice } from "../kit/Choice";
-import { DayField } from "../kit/DayField";
-
-interface CardFieldsProps {
-  card: Confirmation;
-  faults: ReadonlyMap<string, string>;
-  onChange: (card: Confirmation) => void;
-}
+import { useWatch } from "react-hook-form";
+import { RECEIVED_STATES, SENT_STATES } from "@/core/confirm";
+import { ChoiceField, FormDay } from "../kit/form/fields";
+import type { PanelForm } from "./contactForm";
 
 /** How the cards of one contact stand, ours and theirs. */
-export function CardFields({ card, faults, onChange }: CardFieldsProps) {
-  const side = (whose: "Ours" | "Theirs", on: "sentOn" | "receivedOn", via: "sentVia" | "receivedVia") => (
-    <>
-      <DayField
-        label={`${whose} on (UTC day)`}
-        value={card[on] ?? ""}
-        fault={faults.get(`card.${on}`)}
-        onChange={(day) => onChange({ ...card, [on]: day || null })}
-      />
-      <Choice
-        label={`${whose} by way of`}
-        value={card[via] ?? ""}
-        onChange={({ target }) => onChange({ ...card, [via]: target.value || null })}
-      >
-        <option value="">not said</option>
-        {[...new Set(["bureau", "direct", ...(card[via] === null ? [] : [card[via]])])].map((way) => (
-          <option key={way}>{way}</option>
-        ))}
-      </Choice>
-    </>
-  );
+export function CardFields() {
+  const [sentVia, receivedVia] = useWatch<PanelForm, ["card.sentVia", "card.receivedVia"]>({
+    name: ["card.sentVia", "card.receivedVia"],
+  });
+  const ways = (own: string) => [...new Set(["bureau", "direct", ...(own === "" ? [] : [own])])];
   return (
     <fieldset className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-sm:grid-cols-2">
       <legend className="heading mb-2">Card</legend>
-      <Choice
-        label="Ours"
-        value={card.sent}
-        onChange={({ target }) => onChange({ ...card, sent: target.value as Confirmation["sent"] })}
-      >
+      <ChoiceField<PanelForm> name="card.sent" label="Ours">
         {SENT_STATES.map((state) => (
           <option key={state} value={state}>
             {SENT_WORDS[state] ?? state}
           </option>
         ))}
-      </Choice>
-      {side("Ours", "sentOn", "sentVia")}
-      <Choice
-        label="Theirs"
-        value={card.received}
-        onChange={({ target }) => onChange({ ...card, received: target.value as Confirmation["received"] })}
-      >
+      </ChoiceField>
+      <FormDay<PanelForm> name="card.sentOn" label="Ours on (UTC day)" />
+      <ViaField name="card.sentVia" label="Ours by way of" ways={ways(sentVia)} />
+      <ChoiceField<PanelForm> name="card.received" label="Theirs">
         {RECEIVED_STATES.map((state) => (
           <option key={state}>{state}</option>
         ))}
-      </Choice>
-      {side("Theirs", "receivedOn", "receivedVia")}
+      </ChoiceField>
+      <FormDay<PanelForm> name="card.receivedOn" label="Theirs on (UTC day)" />
+      <ViaField name="card.receivedVia" label="Theirs by way of" ways={ways(receivedVia)} />
     </fieldset>
+  );
+}
+
+interface ViaProps {
+  name: "card.sentVia" | "card.receivedVia";
+  label: string;
+  ways: readonly string[];
+}
+
+function ViaField({ name, label, ways }: ViaProps) {
+  return (
+    <ChoiceField<PanelForm> name={name} label={label}>
+      <option value="">not said</option>
+      {ways.map((way) => (
+        <option key={way}>{way}</option>
+      ))}
+    </ChoiceField>
   );
 }
 

@@ -1,11 +1,12 @@
 "use client";
 
-import { useState } from "react";
+import { useWatch } from "react-hook-form";
+import { z } from "zod";
 import { BANDS, bandLabel, MODE_GROUPS, MODES } from "@/core/band";
 import { RECEIVED_STATES, SENT_STATES } from "@/core/confirm";
-import { entityByCode } from "@/core/entity";
 import {
   columnById,
+  type Comparison,
   COMPARISONS,
   comparisonsFor,
   type Condition,
@@ -15,11 +16,9 @@ import {
   filterFieldById,
 } from "@/core/view";
 import { Button } from "../kit/Button";
-import { Choice } from "../kit/Choice";
-import { EntityField } from "../kit/EntityField";
-import { DayField } from "../kit/DayField";
-import { Field } from "../kit/Field";
-import { Window } from "../kit/Window";
+import { ChoiceField, FormDay, FormEntity, TextField } from "../kit/form/fields";
+import { FormWindow } from "../kit/form/FormWindow";
+import { useZodForm } from "../kit/form/useZodForm";
 
 interface ConditionWindowProps {
   /** The condition to be changed, or null for a new one. */
@@ -28,28 +27,46 @@ interface ConditionWindowProps {
   onClose: () => void;
 }
 
+const conditionForm = z
+  .object({
+    field: z.string(),
+    is: z.enum(Object.keys(COMPARISONS) as [Comparison, ...Comparison[]]),
+    value: z.string(),
+  })
+  .transform((typed, context): Condition => {
+    const fault = conditionFault(typed);
+    if (fault !== null) context.addIssue({ code: "custom", path: ["value"], message: fault });
+    return COMPARISONS[typed.is].takes === "nothing" ? { field: typed.field, is: typed.is } : typed;
+  });
+type ConditionForm = z.input<typeof conditionForm>;
+
 /** One condition of a filter: a field, a comparison that suits it, and what it is compared with. */
 export function ConditionWindow({ condition, onDone, onClose }: ConditionWindowProps) {
-  const [draft, setDraft] = useState<Condition>(condition ?? { field: "band", is: "is", value: "" });
-  const [tried, setTried] = useState(false);
-  const field = filterFieldById(draft.field) ?? FILTER_FIELDS[0]!;
-  const fault = conditionFault(draft);
-  const takes = COMPARISONS[draft.is].takes;
+  const form = useZodForm({
+    schema: conditionForm,
+    start: { field: "band", is: "is" as Comparison, ...condition, value: condition?.value ?? "" },
+    send: (made) => made,
+    onSent: onDone,
+  });
+  const { control, setValue, clearErrors } = form.form;
+  const [id, is] = useWatch({ control, name: ["field", "is"] });
+  const field = filterFieldById(id) ?? FILTER_FIELDS[0]!;
+  const { takes } = COMPARISONS[is];
 
-  function choose(id: string) {
-    const next = filterFieldById(id)!;
-    const suits = comparisonsFor(next.kind);
-    setDraft({ field: id, is: suits.includes(draft.is) ? draft.is : suits[0]!, value: "" });
+  function choose(next: string): string {
+    const suits = comparisonsFor(filterFieldById(next)!.kind);
+    if (!suits.includes(is)) setValue("is", suits[0]!);
+    setValue("value", "");
+    clearErrors();
+    return next;
   }
 
   return (
-    <Window
+    <FormWindow
+      form={form}
       title={condition === null ? "A condition for the filter" : "Change the condition"}
       width={620}
       onClose={onClose}
-      onSubmit={() =>
-        fault === null ? onDone(takes === "nothing" ? { ...draft, value: undefined } : draft) : setTried(true)
-      }
       buttons={
         <>
           <Button onClick={onClose}>Cancel</Button>
@@ -60,39 +77,27 @@ export function ConditionWindow({ condition, onDone, onClose }: ConditionWindowP
       }
     >
       <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
-        <Choice label="Field" autoFocus value={draft.field} onChange={({ target }) => choose(target.value)}>
+        <ChoiceField<ConditionForm> name="field" label="Field" autoFocus as={choose}>
           {groupsOf(FILTER_FIELDS).map(([group, fields]) => (
             <optgroup key={group} label={group}>
-              {fields.map(({ id, label }) => (
-                <option key={id} value={id}>
-                  {label}
+              {fields.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.label}
                 </option>
               ))}
             </optgroup>
           ))}
-        </Choice>
-        <Choice
-          label="Comparison"
-          value={draft.is}
-          onChange={({ target }) => setDraft({ ...draft, is: target.value as Condition["is"] })}
-        >
-          {comparisonsFor(field.kind).map((is) => (
-            <option key={is} value={is}>
-              {COMPARISONS[is].words}
+        </ChoiceField>
+        <ChoiceField<ConditionForm> name="is" label="Comparison">
+          {comparisonsFor(field.kind).map((one) => (
+            <option key={one} value={one}>
+              {COMPARISONS[one].words}
             </option>
           ))}
-        </Choice>
-        {takes !== "nothing" && (
-          <ValueField
-            field={field}
-            takes={takes}
-            value={draft.value ?? ""}
-            fault={tried && fault !== null ? fault : undefined}
-            onChange={(value) => setDraft({ ...draft, value })}
-          />
-        )}
+        </ChoiceField>
+        {takes !== "nothing" && <ValueField field={field} takes={takes} />}
       </div>
-    </Window>
+    </FormWindow>
   );
 }
 
@@ -105,51 +110,21 @@ function groupsOf(fields: readonly FilterField[]): [string, FilterField[]][] {
   return [...groups];
 }
 
-interface ValueFieldProps {
-  field: FilterField;
-  takes: "value" | "day" | "days";
-  value: string;
-  fault: string | undefined;
-  onChange: (value: string) => void;
-}
-
-function ValueField({ field, takes, value, fault, onChange }: ValueFieldProps) {
-  if (takes === "value" && field.kind === "entity") {
-    return (
-      <EntityField
-        entity={entityByCode(Number(value || NaN)) ?? null}
-        fault={fault}
-        onChange={(entity) => onChange(String(entity?.code ?? ""))}
-      />
-    );
-  }
-  const choices = takes === "value" ? choicesOf(field) : null;
-  if (choices !== null) {
-    return (
-      <Choice
-        label="Value"
-        value={value}
-        aria-invalid={fault !== undefined}
-        onChange={({ target }) => onChange(target.value)}
-      >
-        <option value="">Choose</option>
-        {choices.map(([name, label]) => (
-          <option key={name} value={name}>
-            {label}
-          </option>
-        ))}
-      </Choice>
-    );
-  }
-  if (takes === "day") return <DayField label="Day, UTC" value={value} fault={fault} onChange={onChange} />;
+function ValueField({ field, takes }: { field: FilterField; takes: "value" | "day" | "days" }) {
+  if (takes === "day") return <FormDay<ConditionForm> name="value" label="Day, UTC" />;
+  if (takes === "days") return <TextField<ConditionForm> name="value" label="Days" mono inputMode="numeric" />;
+  if (field.kind === "entity") return <FormEntity<ConditionForm> name="value" />;
+  const choices = choicesOf(field);
+  if (choices === null) return <TextField<ConditionForm> name="value" label="Value" mono />;
   return (
-    <Field
-      label={takes === "days" ? "Days" : "Value"}
-      mono
-      value={value}
-      fault={fault}
-      onChange={({ target }) => onChange(target.value)}
-    />
+    <ChoiceField<ConditionForm> name="value" label="Value">
+      <option value="">Choose</option>
+      {choices.map(([name, label]) => (
+        <option key={name} value={name}>
+          {label}
+        </option>
+      ))}
+    </ChoiceField>
   );
 }
 

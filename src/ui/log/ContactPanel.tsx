@@ -1,21 +1,22 @@
 "use client";
 
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import { CHANNEL_NAMES } from "@/core/confirm";
-import { FACT_GROUPS, type FactKey } from "@/core/contact";
+import { FACT_GROUPS } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { EntityField } from "../kit/EntityField";
-import { Field } from "../kit/Field";
+import { FormEntity, TextField } from "../kit/form/fields";
+import { FormParts, FormProblem } from "../kit/form/FormWindow";
+import { useZodForm } from "../kit/form/useZodForm";
 import { fullTime } from "../kit/format";
 import { CardFields } from "./CardFields";
-import { cardOf, changeInWords, changesIn, type Difference, differences, type Form, formOf } from "./contactForm";
+import { changeInWords, type Difference, differences, type PanelForm, panelFormOf, panelSchema } from "./contactForm";
 
 interface PanelProps {
   contact: StoredContact;
@@ -26,45 +27,48 @@ interface PanelProps {
 /** All of one contact, beside the log: to be read, mended and deleted, with its history at the end. */
 export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps) {
   const [contact, setContact] = useState(opened);
-  const [form, setForm] = useState<Form>(() => formOf(opened));
   const [meanwhile, setMeanwhile] = useState<StoredContact | null>(null);
   const [leaving, setLeaving] = useState(false);
-  const [card, setCard] = useState(() => cardOf(opened));
-  const { patch, faults } = changesIn(contact, form, card);
-  const dirty = faults.size > 0 || Object.keys(patch).length > 0;
   const params = { logbookId: contact.logbookId, contactId: contact.id };
-
-  const save = useMutation({
-    mutationFn: (revision: number) => ask(contacts.changeContact, { params, body: { ...patch, revision } }),
-    onSuccess: (saved) => {
-      const also = differences(contact, saved, patch);
-      toast.success(`${saved.call} is changed.`, {
+  const schema = panelSchema(contact);
+  const form = useZodForm({
+    schema,
+    start: panelFormOf(contact),
+    atOnce: true,
+    nameOf: (field) => `facts.${field}`,
+    send: async (patch) => {
+      try {
+        return {
+          patch,
+          saved: await ask(contacts.changeContact, { params, body: { ...patch, revision: contact.revision } }),
+        };
+      } catch (error) {
+        if (!(error instanceof ApiProblem) || error.details.status !== 409) throw error;
+        setMeanwhile(await ask(contacts.contact, { params }));
+        return null;
+      }
+    },
+    onSent: (sent) => {
+      if (sent === null) return;
+      const also = differences(contact, sent.saved, sent.patch);
+      toast.success(`${sent.saved.call} is changed.`, {
         ...(also.length === 0 ? {} : { description: `With it: ${also.map(told).join("; ")}.` }),
       });
       onClose();
     },
-    onError: async (error) => {
-      if (error instanceof ApiProblem && error.details.status === 409)
-        setMeanwhile(await ask(contacts.contact, { params }));
-    },
   });
-  const problem = save.error instanceof ApiProblem && save.error.details.status !== 409 ? save.error : null;
+  const { isDirty: dirty, isValid, isSubmitting } = form.form.formState;
 
   /** What the other one saved is taken over; what was typed here stays, and can be saved on top of it. */
   function goOnFrom(current: StoredContact, keepMine: boolean) {
-    const mine = keepMine ? Object.keys(patch) : [];
-    const fresh = formOf(current);
-    const typed = mine.filter((key) => key in fresh).map((key) => [key, form[key as FactKey]] as const);
-    setForm({ ...fresh, ...Object.fromEntries(typed) });
-    if (!mine.includes("confirmations")) setCard(cardOf(current));
+    form.form.reset(panelFormOf(current), { keepDirtyValues: keepMine });
     setContact(current);
     setMeanwhile(null);
-    save.reset();
   }
 
   function submit(event: FormEvent) {
     event.preventDefault();
-    if (faults.size === 0 && dirty) save.mutate(contact.revision);
+    if (dirty) form.submit();
   }
 
   return (
@@ -82,41 +86,33 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
             {contact.entityCode !== null && `, ${entityByCode(contact.entityCode)?.name ?? contact.entityCode}`}
           </span>
         </div>
-        <div data-window className="grid content-start gap-5 overflow-auto px-5 py-4">
-          {FACT_GROUPS.map(({ title, fields }) => (
-            <fieldset key={title} className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-sm:grid-cols-2">
-              <legend className="heading mb-2">{title}</legend>
-              {fields.map((one) => {
-                const fault = faults.get(one.key) ?? problem?.faultOf(one.key);
-                const set = (text: string) => setForm({ ...form, [one.key]: text });
-                return one.kind === "entity" ? (
-                  <EntityField
-                    key={one.key}
-                    label={one.label}
-                    entity={entityByCode(Number(form[one.key] || NaN)) ?? null}
-                    fault={fault}
-                    onChange={(entity) => set(String(entity?.code ?? ""))}
-                  />
-                ) : (
-                  <Field
-                    key={one.key}
-                    label={one.label}
-                    autoFocus={one.key === "call"}
-                    mono={one.kind !== "text" && one.kind !== "long"}
-                    value={form[one.key]}
-                    fault={fault}
-                    wrapperClassName={one.key === "comment" || one.kind === "long" ? "col-span-full" : ""}
-                    onChange={({ target }) => set(target.value)}
-                  />
-                );
-              })}
-            </fieldset>
-          ))}
-          <CardFields card={card} faults={faults} onChange={setCard} />
-          <Confirmations contact={contact} />
-          <OtherFields contact={contact} />
-          <History params={params} />
-        </div>
+        <FormParts form={form}>
+          <div data-window className="grid content-start gap-5 overflow-auto px-5 py-4">
+            {FACT_GROUPS.map(({ title, fields }) => (
+              <fieldset key={title} className="grid grid-cols-3 gap-x-3 gap-y-2.5 max-sm:grid-cols-2">
+                <legend className="heading mb-2">{title}</legend>
+                {fields.map(({ key, label, kind }) =>
+                  kind === "entity" ? (
+                    <FormEntity<PanelForm> key={key} name={`facts.${key}`} label={label} />
+                  ) : (
+                    <TextField<PanelForm>
+                      key={key}
+                      name={`facts.${key}`}
+                      label={label}
+                      autoFocus={key === "call"}
+                      mono={kind !== "text" && kind !== "long"}
+                      wrapperClassName={key === "comment" || kind === "long" ? "col-span-full" : ""}
+                    />
+                  ),
+                )}
+              </fieldset>
+            ))}
+            <CardFields />
+            <Confirmations contact={contact} />
+            <OtherFields contact={contact} />
+            <History params={params} />
+          </div>
+        </FormParts>
         <div className="grid gap-2 border-t border-line px-5 py-3">
           {meanwhile !== null && (
             <ChangedMeanwhile
@@ -125,11 +121,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
               onTheirs={() => goOnFrom(meanwhile, false)}
             />
           )}
-          {problem !== null && problem.details.errors === undefined && (
-            <p role="alert" className="text-stop">
-              {problem.message}
-            </p>
-          )}
+          <FormProblem problem={form.problem} />
           {leaving && dirty && (
             <p role="alert" className="text-stop">
               What you changed is not saved. Save it with Enter, or press Escape again to drop it.
@@ -141,11 +133,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
             </Button>
             <span className="flex-1" />
             <Button onClick={onClose}>{dirty ? "Drop changes" : "Close"}</Button>
-            <Button
-              type="submit"
-              look="act"
-              disabled={!dirty || faults.size > 0 || save.isPending || meanwhile !== null}
-            >
+            <Button type="submit" look="act" disabled={!dirty || !isValid || isSubmitting || meanwhile !== null}>
               Save
             </Button>
           </div>

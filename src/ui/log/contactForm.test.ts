@@ -1,7 +1,7 @@
 import { checkContact, completeContact, FACT_GROUPS } from "@/core/contact";
-import type { Confirmation } from "@/core/confirm";
+import { emptyConfirmation } from "@/core/confirm";
 import type { StoredContact } from "@/core/contract";
-import { cardOf, changeInWords, changesIn, differences, formOf, readField } from "./contactForm";
+import { changeInWords, differences, formOf, type PanelForm, panelFormOf, panelSchema, readField } from "./contactForm";
 
 const checked = checkContact(
   {
@@ -18,8 +18,14 @@ if (!checked.ok) throw new Error(JSON.stringify(checked.faults));
 const CONTACT: StoredContact = { ...completeContact(checked.value), id: 1, logbookId: 1, revision: 1 };
 const fieldOf = (key: string) => FACT_GROUPS.flatMap(({ fields }) => fields).find((field) => field.key === key)!;
 
+function changesIn(contact: StoredContact, form: PanelForm) {
+  const read = panelSchema(contact).safeParse(form);
+  const faults = (read.error?.issues ?? []).map(({ path, message }) => [path.join("."), message] as const);
+  return { patch: read.data ?? {}, faults: Object.fromEntries(faults) };
+}
+
 test("a form that was not touched changes nothing", () => {
-  expect(changesIn(CONTACT, formOf(CONTACT), cardOf(CONTACT))).toEqual({ patch: {}, faults: new Map() });
+  expect(changesIn(CONTACT, panelFormOf(CONTACT))).toEqual({ patch: {}, faults: {} });
 });
 
 test("what a field shows means what the contact has", () => {
@@ -63,8 +69,11 @@ test.each([
 });
 
 test("only what was changed is sent, and what follows is told by name", () => {
-  const form = { ...formOf(CONTACT), call: "lu3qsc", name: "" };
-  expect(changesIn(CONTACT, form, cardOf(CONTACT)).patch).toEqual({ call: "LU3QSC", name: null });
+  const form = panelFormOf(CONTACT);
+  const changed = { ...form, facts: { ...form.facts, call: "lu3qsc", name: "" } };
+  expect(changesIn(CONTACT, changed)).toEqual({ patch: { call: "LU3QSC", name: null }, faults: {} });
+  const wrong = { ...form, facts: { ...form.facts, cqZone: "41", grid: "ZZ99" } };
+  expect(Object.keys(changesIn(CONTACT, wrong).faults)).toEqual(["facts.grid", "facts.cqZone"]);
   const saved = { ...CONTACT, call: "LU3QSC", entityCode: 100, cqZone: 13, name: null };
   expect(differences(CONTACT, saved, { call: "LU3QSC", name: null })).toEqual([
     { key: "entityCode", label: "Entity", was: "Faroe Islands", is: "Argentina" },
@@ -73,15 +82,16 @@ test("only what was changed is sent, and what follows is told by name", () => {
 });
 
 test("the card is changed beside what services have, and taken off when nothing is left of it", () => {
-  const lantern = { ...cardOf(CONTACT), channel: "lantern" as const, sent: "sent" as const };
+  const lantern = { ...emptyConfirmation("lantern"), sent: "sent" as const };
   const contact = { ...CONTACT, confirmations: [lantern] };
-  const card = { ...cardOf(contact), sent: "sent" as const, sentOn: "2026-11-22", sentVia: "bureau" };
-  const changes = (now: StoredContact, as: Confirmation) => changesIn(now, formOf(now), as);
-  expect(changes(contact, card)).toEqual({ patch: { confirmations: [lantern, card] }, faults: new Map() });
+  const card = { ...emptyConfirmation("card"), sent: "sent" as const, sentOn: "2026-11-22", sentVia: "bureau" };
+  const typed = { ...panelFormOf(contact).card, sent: "sent", sentOn: "2026-11-22", sentVia: "bureau" };
+  const changes = (now: StoredContact, as: PanelForm["card"]) => changesIn(now, { ...panelFormOf(now), card: as });
+  expect(changes(contact, typed)).toEqual({ patch: { confirmations: [lantern, card] }, faults: {} });
   const saved = { ...contact, confirmations: [lantern, card] };
-  expect(changes(saved, card).patch).toEqual({});
-  expect(changes(saved, cardOf(CONTACT)).patch).toEqual({ confirmations: [lantern] });
-  expect(changes(contact, { ...card, sentOn: "yesterday" }).faults.get("card.sentOn")).toContain("2026-11-23");
+  expect(changes(saved, typed).patch).toEqual({});
+  expect(changes(saved, panelFormOf(CONTACT).card).patch).toEqual({ confirmations: [lantern] });
+  expect(changes(contact, { ...typed, sentOn: "yesterday" }).faults["card.sentOn"]).toContain("2026-11-23");
   expect(differences(contact, saved)).toEqual([
     {
       key: "confirmations",

@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { CHANNEL_NAMES, type Confirmation, confirmationOf, confirmationSchema, withConfirmation } from "@/core/confirm";
 import {
   contactFactsSchema,
@@ -10,6 +11,7 @@ import {
 } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
+import { typedOrNone } from "../kit/form/typed";
 
 const LABELS = new Map<string, string>([
   ...FACT_FIELDS.map(({ key, label }) => [key, label] as const),
@@ -70,37 +72,65 @@ function meaning(kind: FactKind, text: string): Value | { readonly fault: string
   }
 }
 
-export type Patch = Partial<Record<FactKey, Value>> & { confirmations?: readonly Confirmation[] };
+type Patch = Partial<Record<FactKey, Value>> & { confirmations?: readonly Confirmation[] };
 
 /** How the cards of a contact stand. */
-export function cardOf({ confirmations }: StoredContact): Confirmation {
+function cardOf({ confirmations }: StoredContact): Confirmation {
   return confirmationOf(confirmations, "card");
 }
 
-/** What the form, and the card as it stands in it, change of a contact, and what is wrong in it, by field. */
-export function changesIn(
-  contact: StoredContact,
-  form: Form,
-  card: Confirmation,
-): { patch: Patch; faults: ReadonlyMap<string, string> } {
-  const before = formOf(contact);
-  const patch: Patch = {};
-  const faults = new Map<string, string>();
-  for (const one of FACT_FIELDS) {
-    if (form[one.key] === before[one.key]) continue;
-    const read = readField(one, form[one.key]);
-    if ("fault" in read) faults.set(one.key, read.fault);
-    else patch[one.key] = read.value;
-  }
-  if (!same(card, cardOf(contact))) {
-    patch.confirmations = withConfirmation(contact.confirmations, "card", card);
-    const checked = confirmationSchema.safeParse(card);
-    for (const { path } of checked.error?.issues ?? []) faults.set(`card.${path.join(".")}`, NO_DAY);
-  }
-  return { patch, faults };
+/** What stands in the panel: the facts as text, and the card with its days and ways as text. */
+export interface PanelForm {
+  readonly facts: Form;
+  readonly card: CardForm;
+}
+type CardForm = Readonly<Record<Exclude<keyof Confirmation, "channel">, string>>;
+
+export function panelFormOf(contact: StoredContact): PanelForm {
+  const { sent, sentOn, sentVia, received, receivedOn, receivedVia } = cardOf(contact);
+  const text = (value: string | null) => value ?? "";
+  return {
+    facts: formOf(contact),
+    card: {
+      sent,
+      sentOn: text(sentOn),
+      sentVia: text(sentVia),
+      received,
+      receivedOn: text(receivedOn),
+      receivedVia: text(receivedVia),
+    },
+  };
 }
 
-const NO_DAY = "a day is written like 2026-11-23";
+const { sentOn, sentVia, receivedOn, receivedVia, ...states } = confirmationSchema.omit({ channel: true }).shape;
+const typedCard = z.object({
+  ...states,
+  sentOn: typedOrNone(sentOn),
+  sentVia: typedOrNone(sentVia),
+  receivedOn: typedOrNone(receivedOn),
+  receivedVia: typedOrNone(receivedVia),
+});
+
+/** What the panel's form changes of a contact; only what was touched is held against its schema. */
+export function panelSchema(contact: StoredContact): z.ZodType<Patch, PanelForm> {
+  const before = panelFormOf(contact);
+  return z.custom<PanelForm>().transform((form, context): Patch => {
+    const patch: Patch = {};
+    for (const field of FACT_FIELDS) {
+      const { key } = field;
+      if (form.facts[key] === before.facts[key]) continue;
+      const read = readField(field, form.facts[key]);
+      if ("value" in read) patch[key] = read.value;
+      else context.addIssue({ code: "custom", path: ["facts", key], message: read.fault });
+    }
+    if (same(form.card, before.card)) return patch;
+    const card = typedCard.safeParse(form.card);
+    if (card.success) patch.confirmations = withConfirmation(contact.confirmations, "card", card.data);
+    for (const { path, message } of card.error?.issues ?? [])
+      context.addIssue({ code: "custom", path: ["card", ...path], message });
+    return patch;
+  });
+}
 
 function same(one: unknown, other: unknown): boolean {
   return JSON.stringify(one) === JSON.stringify(other);

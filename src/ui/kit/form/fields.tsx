@@ -26,15 +26,19 @@ function useField<Form extends FieldValues>(name: FieldPath<Form>) {
 /** What is wrong in a field, or in the first of the parts that its text is made of. */
 function messageIn(error: unknown): string | undefined {
   if (typeof error !== "object" || error === null) return undefined;
-  if ("message" in error && typeof error.message === "string") return error.message;
-  return Object.values(error).map(messageIn).find(Boolean);
+  return ownMessage(error) ?? Object.values(error).map(messageIn).find(Boolean);
+}
+
+function ownMessage(error: object): string | undefined {
+  return "message" in error && typeof error.message === "string" ? error.message : undefined;
 }
 
 /** What is wrong with several fields together, which have a path in common. */
 export function FieldsFault<Form extends FieldValues>({ name }: { name: FieldPath<Form> }) {
   const { errors } = useFormState<Form>({ name });
-  const fault = get<{ message?: unknown } | undefined>(errors, name)?.message;
-  return typeof fault !== "string" ? null : (
+  const error: unknown = get(errors, name);
+  const fault = typeof error === "object" && error !== null ? ownMessage(error) : undefined;
+  return fault === undefined ? null : (
     <p role="alert" className="col-span-full text-stop">
       {fault}
     </p>

@@ -27,6 +27,8 @@ interface FormOptions<In extends FieldValues, Out, Answer> {
   readonly start: In;
   readonly send: (value: Out) => Answer | Promise<Answer>;
   readonly onSent: (answer: Answer) => void;
+  /** The field of the form that one of the server's is; the same where nothing is said. */
+  readonly nameOf?: (field: string) => string;
   /** Says what is wrong while it is typed, and not first when it is sent. */
   readonly atOnce?: boolean;
 }
@@ -38,7 +40,7 @@ interface FormOptions<In extends FieldValues, Out, Answer> {
 export function useZodForm<In extends FieldValues, Out, Answer>(
   options: FormOptions<In, Out, Answer>,
 ): ZodForm<In, Out> {
-  const { schema, start, send, onSent, atOnce = false } = options;
+  const { schema, start, send, onSent, nameOf = (field) => field, atOnce = false } = options;
   const form = useForm<In, unknown, Out>({
     resolver: zodResolver(schema),
     defaultValues: start as DefaultValues<In>,
@@ -56,8 +58,9 @@ export function useZodForm<In extends FieldValues, Out, Answer>(
     const faults = error instanceof ApiProblem ? (error.details.errors ?? []) : [];
     const elsewhere: string[] = [];
     for (const { field, detail } of faults) {
-      if (get(start, field) === undefined) elsewhere.push(`${field}: ${detail}`);
-      else form.setError(field as FieldPath<In>, { type: "server", message: detail });
+      const name = nameOf(field);
+      if (get(start, name) === undefined) elsewhere.push(`${field}: ${detail}`);
+      else form.setError(name as FieldPath<In>, { type: "server", message: detail });
     }
     if (faults.length === 0) elsewhere.push(error.message);
     if (elsewhere.length > 0) form.setError("root", { type: "server", message: elsewhere.join("; ") });
