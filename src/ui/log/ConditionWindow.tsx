@@ -44,7 +44,7 @@ type ConditionForm = z.input<typeof conditionForm>;
 export function ConditionWindow({ condition, onDone, onClose }: ConditionWindowProps) {
   const form = useZodForm({
     schema: conditionForm,
-    start: { field: "band", is: "is" as Comparison, ...condition, value: condition?.value ?? "" },
+    start: { field: "band", is: "is", ...condition, value: condition?.value ?? "" },
     send: (made) => made,
     onSent: onDone,
   });
