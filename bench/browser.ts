@@ -60,7 +60,7 @@ async function measureBrowser(): Promise<void> {
   const browser = await chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${app.url}/desk`);
-  await page.locator("#log-row-0").getByText(/\d/).first().waitFor();
+  await page.getByRole("grid", { name: "Log" }).getByRole("gridcell").getByText(/\d/).first().waitFor();
   await watch(page);
   const { items } = await app.api<{ items: { call: string }[] }>("logbooks/1/contacts?limit=60&band=20m");
   const keys: number[] = [];
@@ -244,7 +244,7 @@ async function watch(page: Page): Promise<void> {
     }).observe(reading, { attributes: true });
     let blankSince: number | null = null;
     const look = () => {
-      const rows = [...document.querySelectorAll<HTMLElement>('[id^="log-row-"]')];
+      const rows = [...document.querySelectorAll<HTMLElement>('[aria-label="Log"] [role="row"][aria-rowindex]')];
       const grid = document.querySelector('[role="grid"]')!.getBoundingClientRect();
       const isBlank = rows.some((row) => {
         const { top, bottom } = row.getBoundingClientRect();

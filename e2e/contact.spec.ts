@@ -123,6 +123,7 @@ test("the journal shows what was done, looks inside, and undoes", async ({ page 
 
 test("calls are found as they are typed, and a new one comes in", async ({ page, app }) => {
   await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
   const grid = page.getByRole("grid", { name: "Log" });
   const first = grid.getByRole("row").nth(1);
   await page.keyboard.press("Control+Alt+f");

@@ -224,10 +224,17 @@ test("search and pounce, the run frequency, operators, messages in pieces, and a
   await own.getByRole("textbox", { name: "Words" }).fill("QRX 5");
   await expect(own).toContainText("QRX 5");
   await dialog.getByRole("button", { name: "Remove Their call" }).click();
+  await dialog.getByRole("button", { name: "Move Own 1", exact: true }).focus();
+  await page.keyboard.press("Space");
+  await expect(dialog.getByText("Own 1: place 5 of 5.")).toBeAttached();
+  await page.keyboard.press("ArrowUp");
+  await expect(dialog.getByText("Own 1: place 4 of 5.")).toBeAttached();
+  await page.keyboard.press("Space");
+  await expect(dialog.getByRole("group", { name: "Running" }).getByRole("listitem").last()).toContainText("AGN");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await dialog.getByRole("button", { name: "Keep" }).click();
   await expect(page.getByRole("button", { name: /^Call Alt Z/ })).toContainText("CQ FAROL CX9QTH CX3QUA");
-  await expect(page.getByRole("button", { name: /^Own 1 Alt B/ })).toContainText("QRX 5");
+  await expect(page.getByRole("button", { name: /^Own 1 Alt V/ })).toContainText("QRX 5");
   await callField(page).focus();
   await page.keyboard.press("Alt+z");
   await expect(page.getByRole("status", { name: "Going out" })).toContainText("CQ");

@@ -116,11 +116,11 @@ function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
     title: string,
     width: number,
     text: (contact: StoredContact) => string | null,
-  ): GridColumn<ContestRow> => ({ id, title, width, look: "font-mono", cell: ({ contact }) => text(contact) });
+  ): GridColumn<ContestRow> => ({ id, title, width, fixed: true, look: "font-mono", cell: ({ contact }) => text(contact) });
   const serial = (id: "serialSent" | "serialReceived", title: string) =>
     fact(id, title, 72, (contact) => contact[id]?.toString().padStart(3, "0") ?? "");
   return [
-    fact("startedAt", "UTC", 64, ({ startedAt }) => startedAt.slice(11, 16)),
+    fact("startedAt", "UTC", 76, ({ startedAt }) => startedAt.slice(11, 16)),
     {
       ...fact("call", "Call", 110, ({ call }) => call),
       look: ({ judgement }) => `font-mono font-semibold ${judgement.duplicate ? "line-through" : ""}`,
@@ -133,6 +133,7 @@ function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
       id: "points",
       title: "Points",
       width: 64,
+      fixed: true,
       align: "right",
       passedOver: true,
       look: "font-mono",
@@ -143,6 +144,7 @@ function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
       id: "operator",
       title: "By",
       width: 80,
+      fixed: true,
       passedOver: true,
       look: "font-mono text-soft",
       cell: ({ contact }) => contact.operator,

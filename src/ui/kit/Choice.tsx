@@ -22,6 +22,12 @@ export function Choice({ label, className = "", wrapperClassName = "", fault, ch
         className={`field px-1 ${className}`}
         aria-invalid={fault !== undefined}
         aria-describedby={fault === undefined ? undefined : `${id}-fault`}
+        onKeyDown={(event) => {
+          // As in every other field of a form.
+          if (event.key !== "Enter" || event.currentTarget.form === null) return;
+          event.preventDefault();
+          event.currentTarget.form.requestSubmit();
+        }}
         {...rest}
       >
         {children}

@@ -42,9 +42,10 @@ type ConditionForm = z.input<typeof conditionForm>;
 
 /** One condition of a filter: a field, a comparison that suits it, and what it is compared with. */
 export function ConditionWindow({ condition, onDone, onClose }: ConditionWindowProps) {
+  const start: ConditionForm = { field: "band", is: "is", ...condition, value: condition?.value ?? "" };
   const form = useZodForm({
     schema: conditionForm,
-    start: { field: "band", is: "is", ...condition, value: condition?.value ?? "" },
+    start,
     send: (made) => made,
     onSent: onDone,
   });
