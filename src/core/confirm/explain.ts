@@ -1,5 +1,6 @@
 import { bandLabel, type ModeGroup } from "../band";
 import { compareContacts, CONFIRM_TOLERANCE, type MatchFacts } from "../contact/match";
+import { spanText } from "../time/words";
 
 /** What a service says another station has in its log. */
 export interface Statement extends MatchFacts {
@@ -23,19 +24,12 @@ export function explainNoTwin(statement: Statement, ours: readonly MatchFacts[])
     parts.push(`they say ${bandLabel(statement.band)}, your log says ${bandLabel(nearest.band)}`);
   if (match.by.includes("mode")) parts.push(`they say ${statement.modeGroup}, your log says ${nearest.modeGroup}`);
   if (match.by.includes("time"))
-    parts.push(`their time is ${span(match.apart)} ${match.apart > 0 ? "after" : "before"} yours`);
+    parts.push(`their time is ${spanText(match.apart)} ${match.apart > 0 ? "after" : "before"} yours`);
   return parts.join("; ");
 }
 
 function distance(a: MatchFacts, b: MatchFacts): number {
   return Math.abs(a.startedAt - b.startedAt) + (a.band === b.band ? 0 : 600) + (a.modeGroup === b.modeGroup ? 0 : 600);
-}
-
-function span(seconds: number): string {
-  const minutes = Math.round(Math.abs(seconds) / 60);
-  if (minutes < 60) return `${minutes} min`;
-  if (minutes < 2880) return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
-  return `${Math.round(minutes / 1440)} days`;
 }
 
 /** The facts of a contact that a service must have again when they change. */

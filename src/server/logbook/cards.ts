@@ -3,7 +3,7 @@ import { type CardsReport, type cardsInputSchema } from "../../core/contract";
 import type { Context } from "../context";
 import { done, type Result } from "../problem";
 import { writeBatch } from "./batch";
-import { withCard } from "./changeMany";
+import { withCard } from "./planChange";
 import { contactsById } from "./contactRow";
 
 /** Marks the cards of a few contacts, as one batch of the journal. */

@@ -6,10 +6,10 @@ import { useState } from "react";
 import { toast } from "sonner";
 import type { Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
+import { fullTime, spanText } from "@/core/time/words";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { fullTime } from "../kit/format";
 import { useAddress } from "../kit/useAddress";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
@@ -129,11 +129,11 @@ function TimeLeft({ entry }: { entry: Entry }) {
   const phase = phaseAt(entry, now);
   const text =
     phase === "before"
-      ? `begins in ${spanTo(now, entry.period.from)}`
+      ? `begins in ${until(now, entry.period.from)}`
       : phase === "running"
-        ? `${spanTo(now, entry.period.to)} left`
+        ? `${until(now, entry.period.to)} left`
         : now < entry.deadline
-          ? `is over; logs are taken for ${spanTo(now, entry.deadline)} more`
+          ? `is over; logs are taken for ${until(now, entry.deadline)} more`
           : `is over; logs were taken until ${fullTime(entry.deadline)}`;
   return (
     <span className="truncate text-soft" role="status">
@@ -143,10 +143,6 @@ function TimeLeft({ entry }: { entry: Entry }) {
   );
 }
 
-/** "3 days 4 h", "4 h 12 min". */
-function spanTo(from: string, to: string): string {
-  const minutes = Math.max(0, Math.round((Date.parse(to) - Date.parse(from)) / 60_000));
-  const hours = Math.floor(minutes / 60);
-  if (hours >= 48) return `${Math.floor(hours / 24)} days ${hours % 24} h`;
-  return hours === 0 ? `${minutes} min` : `${hours} h ${minutes % 60} min`;
+function until(from: string, to: string): string {
+  return spanText(Math.max(0, Date.parse(to) - Date.parse(from)) / 1000);
 }

@@ -116,7 +116,14 @@ function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
     title: string,
     width: number,
     text: (contact: StoredContact) => string | null,
-  ): GridColumn<ContestRow> => ({ id, title, width, fixed: true, look: "font-mono", cell: ({ contact }) => text(contact) });
+  ): GridColumn<ContestRow> => ({
+    id,
+    title,
+    width,
+    fixed: true,
+    look: "font-mono",
+    cell: ({ contact }) => text(contact),
+  });
   const serial = (id: "serialSent" | "serialReceived", title: string) =>
     fact(id, title, 72, (contact) => contact[id]?.toString().padStart(3, "0") ?? "");
   return [

@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import type { Entry } from "@/core/contract";
-import { fullTime } from "../kit/format";
+import { fullTime } from "@/core/time/words";
 import type { useContestLine } from "./useContestLine";
 
 interface NoticeProps {

@@ -4,9 +4,10 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import type { Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
+import { fullTime } from "@/core/time/words";
 import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { count, fullTime, many } from "../kit/format";
+import { count, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useStanding } from "./useContestLine";
 

@@ -4,8 +4,9 @@ import { memo, type ReactNode, useDeferredValue } from "react";
 import { type Slot, stateOf, type Worth } from "@/core/award";
 import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
 import type { Logbook, StoredContact } from "@/core/contract";
+import { fullTime, spanText } from "@/core/time/words";
 import { useKeysOf } from "../kit/changedKeys";
-import { count, fullTime, many } from "../kit/format";
+import { count, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { PathMap } from "./PathMap";
 import type { PageReading } from "./useReading";
@@ -267,11 +268,6 @@ function Matrix({ name, slots, band, group }: { name: string; slots: readonly Ce
       </tbody>
     </table>
   );
-}
-
-/** 86 400 as "24 h", 5400 as "90 min". */
-function spanText(seconds: number): string {
-  return seconds % 3600 === 0 ? `${count(seconds / 3600)} h` : `${count(seconds / 60)} min`;
 }
 
 function beforeTitle({ station }: PageReading): string {

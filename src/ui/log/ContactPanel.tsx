@@ -9,12 +9,12 @@ import { FACT_GROUPS } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 import * as contacts from "@/core/contract/endpoints/contacts";
+import { fullTime } from "@/core/time/words";
 import { ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { FormEntity, TextField } from "../kit/form/fields";
 import { FormParts, FormProblem } from "../kit/form/FormWindow";
 import { useZodForm } from "../kit/form/useZodForm";
-import { fullTime } from "../kit/format";
 import { CardFields } from "./CardFields";
 import { changeInWords, type Difference, differences, type PanelForm, panelFormOf, panelSchema } from "./contactForm";
 

@@ -6,11 +6,12 @@ import { z } from "zod";
 import { type Export, EXPORT_FORMS, type ExportForm, type ExportInput, type Selection } from "@/core/contract";
 import type { Layout } from "@/core/view";
 import * as files from "@/core/contract/endpoints/files";
+import { fullTime } from "@/core/time/words";
 import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { DayField } from "../kit/DayField";
-import { count, fullTime, many } from "../kit/format";
+import { count, many } from "../kit/format";
 import { Window } from "../kit/Window";
 
 const FORM_WORDS: Readonly<Record<ExportForm, string>> = {

@@ -8,10 +8,11 @@ import { type ImportChoices, type ImportReport, type JobOf, type LookReport } fr
 import * as station from "@/core/contract/endpoints/station";
 import * as jobs from "@/core/contract/endpoints/jobs";
 import * as fileEndpoints from "@/core/contract/endpoints/files";
+import { fullTime } from "@/core/time/words";
 import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
-import { count, fullTime, many } from "../kit/format";
+import { count, many } from "../kit/format";
 import { useJob } from "../kit/useJob";
 import { Window } from "../kit/Window";
 import { ProgressBar, summaryOf } from "../shell/JobLine";

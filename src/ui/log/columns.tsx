@@ -3,7 +3,7 @@ import { bandLabel, formatFrequency } from "@/core/band";
 import { standing } from "@/core/confirm";
 import type { StoredContact } from "@/core/contract";
 import { columnText, type LogColumn } from "@/core/view";
-import { shortTime } from "../kit/format";
+import { shortTime } from "@/core/time/words";
 import { Mark, type MarkKind } from "../kit/Mark";
 
 const MONO: ReadonlySet<string> = new Set(["upper", "time", "kHz", "number", "watts", "day"]);

@@ -4,9 +4,10 @@ import { useMutation } from "@tanstack/react-query";
 import { toast } from "sonner";
 import type { Job } from "@/core/contract";
 import * as jobs from "@/core/contract/endpoints/jobs";
+import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { count, fullTime, many } from "../kit/format";
+import { count, many } from "../kit/format";
 
 const STATES: Readonly<Record<Job["state"], string>> = {
   running: "running",
