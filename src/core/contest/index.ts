@@ -1,3 +1,4 @@
+export { belongsTo, spanOf } from "./belongs";
 export { checkLog, exchangeDoubts } from "./check";
 export type { CheckedContact, CheckKind, Finding } from "./check";
 export { conditionText } from "./condition";
@@ -8,6 +9,7 @@ export { nextStep } from "./flow";
 export { contestLogReader, isCabrillo, wordCounts } from "./fromCabrillo";
 export type { FlowState, Step, Way } from "./flow";
 export { allowedBy, categoryFault, limitsFor } from "./limits";
+export { judgementView, knownItems, multiplierName } from "./judgementView";
 export { messageSetSchema, messageText, piecesOf, spelled, spokenText, USUAL_MESSAGES } from "./messages";
 export type { Message, MessageFacts, MessagePiece, MessageSet } from "./messages";
 export { deadlineOf, periodAt, periodBefore, periodsIn } from "./period";
@@ -22,3 +24,5 @@ export { sourceValues } from "./sources";
 export type { PartSource } from "./sources";
 export { stationByCall, stationOf } from "./station";
 export type { StationGiven } from "./station";
+export { worthOf } from "./worth";
+export type { LastContact, Worth } from "./worth";

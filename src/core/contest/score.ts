@@ -104,11 +104,14 @@ export interface Scoreboard {
   score(): Score;
   /** All contacts, the first first. */
   contacts(): readonly ContestContact[];
+  /** The contacts with a station, the newest first. */
+  contactsWith(baseCall: string): readonly ContestContact[];
 }
 
 export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
   const assess = assessor(rules, entrant);
   const byId = new Map<number, Scored>();
+  const byCall = new Map<string, Map<number, ContestContact>>();
   const byStation = new Map<string, Scored[]>();
   const byMultiplier = new Map<string, Scored[]>();
   const bands = new Map<string, MutableBandScore>();
@@ -167,6 +170,7 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
     const scored = byId.get(id);
     if (scored === undefined) return;
     byId.delete(id);
+    byCall.get(scored.contact.baseCall)?.delete(id);
     if (scored.assessment.refused === null) changeStation(scored, (of) => takeOut(of, scored));
   }
 
@@ -195,6 +199,8 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
       remove(contact.id);
       const scored = scoredOf(contact);
       byId.set(contact.id, scored);
+      const withStation = byCall.get(contact.baseCall) ?? new Map<number, ContestContact>();
+      byCall.set(contact.baseCall, withStation.set(contact.id, contact));
       if (scored.assessment.refused === null) changeStation(scored, (of) => insert(of, scored));
     },
     remove,
@@ -214,6 +220,7 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
       return found;
     },
     score: () => total(rules, entrant, bands, bonusCounts),
+    contactsWith: (call) => [...(byCall.get(call)?.values() ?? [])].sort((a, b) => (isBefore(a, b) ? 1 : -1)),
     contacts: () => [...byId.values()].map(({ contact }) => contact).sort((a, b) => (isBefore(a, b) ? -1 : 1)),
   };
 }

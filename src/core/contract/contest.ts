@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { MODE_GROUPS } from "../band";
 import { CATEGORY_KINDS, rulesSchema } from "../contest/rules";
 import { messageSetSchema } from "../contest/messages";
 import { extraFieldSchema } from "../contact/parseFacts";
@@ -179,6 +180,45 @@ export const worthSchema = z.object({
   ),
 });
 export type ContestWorth = z.output<typeof worthSchema>;
+
+const stationShape = {
+  call: z.string(),
+  entityCode: z.int().nullable(),
+  continent: z.string().nullable(),
+  cqZone: z.int().nullable(),
+  ituZone: z.int().nullable(),
+  grid: z.string().nullable(),
+};
+
+/** What an entry has worked, in all that scoring needs. Times in seconds since 1970 UTC. */
+export const contestBoardSchema = z.object({
+  entrant: z.object({
+    ...stationShape,
+    period: z.object({ from: z.int(), to: z.int() }),
+    power: z.number().nullable(),
+    bonuses: z.array(z.string()),
+  }),
+  /** Null where there are too many to be sent; then the worth of a call is asked for. */
+  contacts: z
+    .array(
+      z.object({
+        ...stationShape,
+        id: z.int(),
+        startedAt: z.int(),
+        baseCall: z.string(),
+        band: z.string(),
+        mode: z.string(),
+        modeGroup: z.enum(MODE_GROUPS),
+        reportReceived: z.string().nullable(),
+        serialReceived: z.int().nullable(),
+        exchangeReceived: z.string().nullable(),
+      }),
+    )
+    .nullable(),
+  /** The newest entry of the journal that is in it. */
+  upTo: z.int(),
+});
+export type ContestBoard = z.output<typeof contestBoardSchema>;
 
 const bandScoreSchema = z.object({
   contacts: z.int(),

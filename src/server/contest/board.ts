@@ -1,9 +1,11 @@
 import {
+  belongsTo,
   type CheckedContact,
   createScoreboard,
   type Entrant,
   type Rules,
   type Scoreboard,
+  spanOf,
   stationByCall,
 } from "../../core/contest";
 import { secondsOf } from "../../core/contact";
@@ -12,14 +14,15 @@ import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { siteOfEntry } from "./entries";
 
-/** A contact that was made a day off the period still belongs to the entry: the log check then says so. */
-const MARGIN = 86_400;
 /** After more changes than this the contacts are read anew. */
 const MOST_CHANGES = 500;
 
 /** An entry's contacts and their score, as the log has them. */
 export interface EntryBoard {
   readonly board: Scoreboard;
+  readonly entrant: Entrant;
+  /** The newest entry of the journal that is in it. */
+  readonly upTo: () => number;
   /** In order of time. */
   readonly contacts: () => readonly BoardContact[];
   readonly contact: (id: number) => BoardContact | undefined;
@@ -95,6 +98,8 @@ function emptyBoard(newestEntry: number, entry: Entry, entrant: Entrant): Kept {
     ordered: null,
     view: {
       board,
+      entrant,
+      upTo: () => kept.newestEntry,
       contacts: () => (kept.ordered ??= [...byId.values()].sort((a, b) => a.startedAt - b.startedAt || a.id - b.id)),
       contact: (id) => byId.get(id),
       hasSent: (serial) => kept.sent.has(serial),
@@ -157,8 +162,7 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
       "exchangeReceived",
     ])
     .select(["logbookId", "contestId"]);
-  const from = secondsOf(entry.period.from) - MARGIN;
-  const to = secondsOf(entry.period.to) + MARGIN;
+  const { from, to } = spanOf(entry);
   if (ids === undefined) {
     query = query
       .where("logbookId", "=", entry.logbookId)
@@ -168,10 +172,5 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
     return store.all(query);
   }
   // By their numbers alone: with the rest the database may choose to go through the whole contest.
-  return store
-    .all(query.where("id", "in", ids))
-    .filter(
-      ({ logbookId, contestId, startedAt }) =>
-        logbookId === entry.logbookId && contestId === entry.tag && startedAt >= from && startedAt < to,
-    );
+  return store.all(query.where("id", "in", ids)).filter((contact) => belongsTo(entry, contact));
 }

@@ -1,6 +1,8 @@
 import { isoTime } from "../../core/contact";
 import { readCabrillo } from "../../core/cabrillo";
+import { createScoreboard, worthOf } from "../../core/contest";
 import {
+  type ContestBoard,
   contestContactInputSchema,
   type ContestLogged,
   type Entry,
@@ -14,7 +16,7 @@ import type { Result } from "../problem";
 import { openApiDocument } from "../openapi";
 import { taken, testContext, valueOf } from "../testing";
 import { boardOf } from "./board";
-import { logContestContact, listContestRows, worthOfTyped } from "./contestLog";
+import { entryBoard, logContestContact, listContestRows, worthOfTyped } from "./contestLog";
 import { listContests, removeContest, saveContest, tryOut } from "./definitions";
 import { changeEntry, createEntry, getEntry, listEntries, removeEntry } from "./entries";
 import { logFileOf } from "./logFile";
@@ -171,6 +173,44 @@ describe("an entry", () => {
     expect([rows.total, rows.items[0]!.contact.call]).toEqual([2, "LU2QSA/P"]);
     const kept = boardOf(context, valueOf(getEntry(context, entry.id)));
     expect(boardOf(context, valueOf(getEntry(context, entry.id)))).toBe(kept);
+  });
+
+  it("gives a browser all it needs to say the same at once", async () => {
+    const now = Date.parse("2026-11-28T02:00:00Z") / 1000;
+    const { context, entry } = await entered(
+      { tag: "OMBU-ZONE", category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" } },
+      now,
+    );
+    const calls = ["DL1QTA", "LU2QSA", "W7QUD", "JA3QRM", "DL1QTA/P", "CX3QRA"];
+    calls.slice(0, 4).forEach((call, index) =>
+      valueOf(
+        logTyped(context, entry.id, {
+          call,
+          startedAt: `2026-11-28T00:${10 + index}:00Z`,
+          band: index % 2 === 0 ? "20m" : "15m",
+          mode: "CW",
+          received: { zone: "14" },
+        }),
+      ),
+    );
+    const sent = JSON.parse(JSON.stringify(valueOf(entryBoard(context, entry.id)))) as ContestBoard;
+    expect(sent.contacts).toHaveLength(4);
+    const board = createScoreboard(entry.rules, sent.entrant);
+    for (const contact of sent.contacts!) board.put(contact);
+    const at = "2026-11-28T01:00:00Z";
+    for (const call of calls) {
+      for (const band of ["20m", "15m", "10m"]) {
+        for (const typed of [{}, { zone: "13" }, { zone: "99" }]) {
+          const asked = { call, band, mode: "CW" };
+          const here = worthOf(entry.rules, board, { ...asked, typed, at: Date.parse(at) / 1000 }, null);
+          const { guesses, ...there } = valueOf(
+            worthOfTyped(context, entry.id, { ...asked, at, typed: JSON.stringify(typed) }),
+          );
+          expect(Object.keys(here.guesses)).toEqual(Object.keys(guesses));
+          expect({ ...here, guesses: null }).toEqual({ ...there, guesses: null });
+        }
+      }
+    }
   });
 
   it("tells what a contact would be worth, guesses, and doubts", async () => {

@@ -1,17 +1,20 @@
 import type { z } from "zod";
 import {
-  exchangeDoubts,
+  judgementView,
   keepExchange,
+  type LastContact,
   type Part,
   partsOf,
   readPart,
   stationByCall,
   stationOf,
+  worthOf,
 } from "../../core/contest";
-import { defaultReport, modeGroup, parseMode } from "../../core/band";
-import { baseCall, parseCallsign } from "../../core/callsign";
-import { isoTime, secondsOf } from "../../core/contact";
+import { defaultReport, parseMode } from "../../core/band";
+import { baseCall } from "../../core/callsign";
+import { secondsOf } from "../../core/contact";
 import {
+  type ContestBoard,
   contestContactInputSchema,
   type ContestLogged,
   type ContestRow,
@@ -26,7 +29,6 @@ import { contactsById, findContact } from "../logbook/contactRow";
 import { done, invalid, missing, type Result } from "../problem";
 import { boardOf } from "./board";
 import { getEntry } from "./entries";
-import { judgementView } from "./judgement";
 import { serialLogged, takeSerial } from "./serials";
 
 type Typed = z.output<typeof contestContactInputSchema>;
@@ -184,63 +186,35 @@ export function worthOfTyped(
   const values = valuesOf(query.typed);
   if (values === null) return invalid([{ field: "typed", text: "the parts are given as JSON" }]);
   const entry = found.value;
-  const { rules } = entry;
-  const at = query.at === undefined ? context.now() : secondsOf(query.at);
-  const parsed = parseCallsign(query.call);
-  const call = parsed.ok ? parsed.callsign.call : query.call.toUpperCase();
-  const mode = parseMode(query.mode)?.mode ?? query.mode;
-  const { board, contacts } = boardOf(context, entry);
-  const theirs = stationByCall(call, at);
-  const parts = partsOf(rules, stationOf(rules, theirs).side);
-  const base = baseCall(call);
-  const earlier = contacts()
-    .filter((contact) => contact.baseCall === base)
-    .reverse();
-  const before = earlier.map((contact) => ({
-    startedAt: isoTime(contact.startedAt),
-    band: contact.band,
-    mode: contact.mode,
-    values: { ...(board.judgementOf(contact.id)?.parts ?? {}) },
-  }));
-  const guesses = guessesFor(context, entry, parts, theirs, before[0]?.values ?? {});
-  const faults: ContestWorth["faults"] = [];
-  const read: Record<string, string> = Object.fromEntries(
-    Object.entries(guesses).map(([id, { value }]) => [id, value]),
+  const { call, band, mode, at } = query;
+  const typed = { call, band, mode, typed: values, at: at === undefined ? context.now() : secondsOf(at) };
+  return done(worthOf(entry.rules, boardOf(context, entry).board, typed, lastContactWith(context, entry, call)));
+}
+
+function lastContactWith({ store }: Context, { logbookId }: Entry, call: string): LastContact | null {
+  return (
+    store.first(
+      store.q
+        .selectFrom("contact")
+        .select(["name", "state", "grid", "cqZone", "ituZone", "theirPower", "exchangeReceived", "contestId"])
+        .where("logbookId", "=", logbookId)
+        .where("baseCall", "=", baseCall(call))
+        .orderBy("startedAt", "desc")
+        .limit(1),
+    ) ?? null
   );
-  for (const part of parts) {
-    const typed = values[part.id]?.trim();
-    if (!typed) continue;
-    const reading = readPart(rules, part, typed, mode);
-    if (reading.ok) read[part.id] = reading.value;
-    else {
-      delete read[part.id];
-      const nearest = reading.nearest.map(({ code, name }) => ({ code, name }));
-      faults.push({ field: part.id, text: reading.reason, nearest });
-    }
-  }
-  const kept = keepExchange(parts, read);
-  const judgement = board.judge({
-    ...theirs,
-    call,
-    id: Number.MAX_SAFE_INTEGER,
-    startedAt: at,
-    baseCall: base,
-    band: query.band,
-    mode,
-    modeGroup: modeGroup(mode),
-    serialReceived: kept.serial,
-    reportReceived: kept.report,
-    exchangeReceived: kept.exchange,
-  });
-  const typedOnly = Object.fromEntries(Object.entries(read).filter(([id]) => values[id]?.trim()));
-  return done({
-    call,
-    judgement: judgementView(rules, judgement),
-    guesses,
-    faults,
-    doubts: exchangeDoubts(rules, judgement.side, typedOnly, call, at, earlier[0]?.serialReceived ?? null),
-    before,
-  });
+}
+
+/** More contacts than these are not sent to a browser, which then asks for each call. */
+const MOST_SENT = 3000;
+
+/** What an entry has worked, for a browser to say at once what a call would be worth. */
+export function entryBoard(context: Context, entryId: number): Result<ContestBoard> {
+  const found = getEntry(context, entryId);
+  if (!found.ok) return found;
+  const { entrant, upTo, contacts } = boardOf(context, found.value);
+  const sent = contacts().length > MOST_SENT ? null : [...contacts()];
+  return done({ entrant: { ...entrant, bonuses: [...entrant.bonuses] }, upTo: upTo(), contacts: sent });
 }
 
 function valuesOf(text: string): Record<string, string> | null {
@@ -250,48 +224,4 @@ function valuesOf(text: string): Record<string, string> | null {
   } catch {
     return null;
   }
-}
-
-/** What is known of an exchange before it is heard: from this contest, from the call, from the log. */
-function guessesFor(
-  context: Context,
-  { rules, logbookId }: Entry,
-  parts: readonly Part[],
-  theirs: ReturnType<typeof stationByCall>,
-  before: Readonly<Record<string, string>>,
-): ContestWorth["guesses"] {
-  const { store } = context;
-  const last = store.first(
-    store.q
-      .selectFrom("contact")
-      .select(["name", "state", "grid", "cqZone", "ituZone", "theirPower", "exchangeReceived", "contestId"])
-      .where("logbookId", "=", logbookId)
-      .where("baseCall", "=", baseCall(theirs.call))
-      .orderBy("startedAt", "desc")
-      .limit(1),
-  );
-  const zone = (value: number | null | undefined) =>
-    value === null || value === undefined ? undefined : String(value).padStart(2, "0");
-  const guesses: ContestWorth["guesses"] = {};
-  for (const part of parts) {
-    const offer = (value: string | null | undefined, from: string) => {
-      if (guesses[part.id] !== undefined || !value) return;
-      const reading = readPart(rules, part, value, "CW");
-      if (reading.ok) guesses[part.id] = { value: reading.value, from };
-    };
-    if (part.type === "serial" || part.type === "report") continue;
-    offer(before[part.id], "earlier in this contest");
-    if (part.type === "cqZone") offer(zone(last?.cqZone ?? theirs.cqZone), last === undefined ? "the call" : "the log");
-    else if (part.type === "ituZone")
-      offer(zone(last?.ituZone ?? theirs.ituZone), last === undefined ? "the call" : "the log");
-    else if (part.type === "name") offer(last?.name?.split(" ")[0], "the log");
-    else if (part.type === "grid") offer(last?.grid?.slice(0, 4), "the log");
-    else if (part.type === "subdivision" || part.type === "section") offer(last?.state, "the log");
-    else if (part.type === "power") offer(last?.theirPower?.toString(), "the log");
-    else if (part.type === "list" && rules.lists[part.list!]?.length === 1)
-      offer(rules.lists[part.list!]![0]!.code, "the list");
-    if (last?.contestId === rules.tag)
-      for (const word of last.exchangeReceived?.split(" ") ?? []) offer(word, "an earlier year");
-  }
-  return guesses;
 }

@@ -13,6 +13,7 @@ import {
   stationOf,
   understandExchange,
   keepExchange,
+  judgementView,
 } from "../../core/contest";
 import { modeGroup, parseMode } from "../../core/band";
 import { baseCall, parseCallsign } from "../../core/callsign";
@@ -20,7 +21,6 @@ import { isoTime } from "../../core/contact";
 import { type Contest, type TryOut, type tryOutInputSchema } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
-import { judgementView } from "./judgement";
 
 /** All contests that are known, the operator's own before those that ship under the same tag. */
 export function listContests(context: Context): Contest[] {

@@ -1,4 +1,13 @@
-import { byHour, checkLog, limitsFor, operatingTime, partsOf, rateAt } from "../../core/contest";
+import {
+  byHour,
+  checkLog,
+  limitsFor,
+  operatingTime,
+  partsOf,
+  rateAt,
+  knownItems,
+  multiplierName,
+} from "../../core/contest";
 import { compareBands } from "../../core/band";
 import { entityByCode } from "../../core/entity";
 import { isoTime, secondsOf } from "../../core/contact";
@@ -10,7 +19,6 @@ import { contactsById } from "../logbook/contactRow";
 import { done, type Result } from "../problem";
 import { boardOf } from "./board";
 import { getEntry, listEntries } from "./entries";
-import { knownItems, multiplierName } from "./judgement";
 import { nextSerial } from "./serials";
 
 const HOUR = 3600;

@@ -9,7 +9,7 @@ import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
-import { useStanding } from "./useContestLine";
+import { useStanding } from "./useStanding";
 
 /** The log file as it will be handed in, what is wrong with it, and what the organiser said. */
 export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => void }) {

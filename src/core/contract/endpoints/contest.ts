@@ -4,6 +4,7 @@ import {
   contestContactInputSchema,
   contestLoggedSchema,
   contestRowSchema,
+  contestBoardSchema,
   contestSchema,
   entryInputSchema,
   entryPatchSchema,
@@ -132,6 +133,14 @@ export const worthOfTyped = endpoint({
   needs: "read",
   query: worthQuerySchema,
   answer: worthSchema,
+});
+
+export const board = endpoint({
+  method: "GET",
+  path: "entries/{entryId}/board",
+  summary: "What an entry has worked, to be scored elsewhere",
+  needs: "read",
+  answer: contestBoardSchema,
 });
 
 export const standing = endpoint({

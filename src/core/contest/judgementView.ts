@@ -1,10 +1,21 @@
-import { itemsOf, type Judgement, type Multiplier, type MultiplierItem, type Rules } from "../../core/contest";
-import type { ContestRow } from "../../core/contract";
-import { entityByCode } from "../../core/entity";
-import { CONTINENTS, CQ_ZONES, ITU_ZONES } from "../../core/reference";
+import { entityByCode } from "../entity";
+import { CONTINENTS, CQ_ZONES, ITU_ZONES } from "../reference";
+import { itemsOf } from "./exchange";
+import type { Multiplier, Rules } from "./rules";
+import type { Judgement, MultiplierItem } from "./score";
 
-/** A judgement as the interface shows it: multipliers with their names. */
-export function judgementView(rules: Rules, judgement: Judgement): ContestRow["judgement"] {
+/** A judgement as it is shown: multipliers with their names. */
+export interface JudgementView {
+  refused: string | null;
+  duplicate: boolean;
+  points: number;
+  why: string;
+  fresh: (MultiplierItem & { readonly name: string })[];
+  side: string;
+  values: Record<string, string>;
+}
+
+export function judgementView(rules: Rules, judgement: Judgement): JudgementView {
   const { refused, duplicate, points, why, fresh, side, parts } = judgement;
   return {
     refused,
