@@ -51,17 +51,22 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
         rowLook={(row) =>
           row !== undefined && (row.judgement.duplicate || row.judgement.refused !== null) ? "text-faint" : ""
         }
-        editor={({ contact }, { id }) =>
-          editing?.contact.id === contact.id && editing.id === id ? (
-            <CellEditor
-              contact={contact}
-              column={columnById(id)!}
-              onDone={() => {
-                setEditing(null);
-                grid.current?.focus();
-              }}
-            />
-          ) : null
+        editor={({ contact }) =>
+          editing?.contact.id === contact.id
+            ? {
+                column: editing.id,
+                field: (
+                  <CellEditor
+                    contact={contact}
+                    column={columnById(editing.id)!}
+                    onDone={() => {
+                      setEditing(null);
+                      grid.current?.focus();
+                    }}
+                  />
+                ),
+              }
+            : null
         }
         onOpen={({ contact }) => setOpen(contact)}
         onEdit={({ contact }, { id }) => setEditing({ contact, id })}

@@ -1,10 +1,9 @@
 "use client";
 
-import { type KeyboardEvent, memo, type ReactNode, type RefObject, useState } from "react";
+import { type KeyboardEvent, memo, type ReactNode, useState } from "react";
 import { toast } from "sonner";
 import { defaultReport } from "@/core/band";
 import { LINE_FIELDS } from "@/core/contact";
-import type { Logbook, LoggedContact } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { Field } from "../kit/Field";
@@ -12,21 +11,15 @@ import { Key } from "../kit/Key";
 import { useRadio } from "../shell/radio";
 import { CallHints } from "./CallHints";
 import { type ContestLine, partKey } from "./contestLine";
-import { type Draft, EQUIPMENT, isEmpty, LINE_KEYS, type Offered, valueIn, withHeldTurned, withValue } from "./draft";
+import { EQUIPMENT, isEmpty, LINE_KEYS, valueIn, withHeldTurned, withValue } from "./draft";
 import { ExchangeFields } from "./ExchangeFields";
 import { HoldButton } from "./HoldButton";
 import { PastFields } from "./PastFields";
 import { BandField, FrequencyField, ModeField, TransmitNotice } from "./RadioFields";
 import { UnfoldedFields } from "./UnfoldedFields";
-import { useEntryLine } from "./useEntryLine";
+import { type EntryOptions, useEntryLine } from "./useEntryLine";
 
-interface EntryLineProps {
-  logbook: Logbook;
-  draft: Draft;
-  setDraft: (draft: Draft) => void;
-  offered: Offered;
-  callRef: RefObject<HTMLInputElement | null>;
-  onLogged: (logged: LoggedContact) => void;
+interface EntryLineProps extends Omit<EntryOptions, "contest"> {
   /** The contest that contacts go into; null for those of a day. */
   contest?: ContestLine | null;
   /** What is to be said of a contest that does not run. */

@@ -19,7 +19,7 @@ import {
   valueIn,
 } from "./draft";
 
-interface EntryOptions {
+export interface EntryOptions {
   logbook: Logbook;
   draft: Draft;
   setDraft: (draft: Draft) => void;

@@ -247,6 +247,7 @@ export function Log({ leaveTo, children }: LogProps) {
           key={openedId}
           logbookId={logbook.id}
           contactId={openedId}
+          inHand={() => rows.window.rows.find((row) => row?.id === openedId)}
           onClose={() => setContact(null)}
           onDelete={remove}
         />
@@ -303,16 +304,19 @@ function useFindText(inAddress: string) {
 interface OpenedProps {
   logbookId: number;
   contactId: number;
+  /** The contact as a row of the table has it, which the live stream keeps up to date. */
+  inHand: () => StoredContact | undefined;
   onClose: () => void;
   onDelete: (contact: StoredContact) => void;
 }
 
 /** The contact of the address, which may be gone. */
-function OpenedContact({ logbookId, contactId, onClose, onDelete }: OpenedProps) {
+function OpenedContact({ logbookId, contactId, inHand, onClose, onDelete }: OpenedProps) {
   const { data, error } = useQuery({
     queryKey: ["contact", logbookId, contactId],
     queryFn: () => ask(contacts.contact, { params: { logbookId, contactId } }),
-    staleTime: 0,
+    initialData: inHand,
+    staleTime: Infinity,
     gcTime: 0,
     retry: false,
   });

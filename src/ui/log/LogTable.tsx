@@ -1,6 +1,5 @@
 "use client";
 
-import { Check } from "lucide-react";
 import { type KeyboardEvent, type MouseEvent, type RefObject, useCallback, useMemo, useRef, useState } from "react";
 import { factField } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
@@ -73,15 +72,18 @@ export function LogTable(props: LogTableProps) {
     if (withShift) void pickTo(begin, to);
   }
 
+  function pick({ id }: StoredContact, index: number) {
+    setPicked(withToggled(picked, id));
+    setAnchor({ of: shown, row: index });
+  }
+
   function onKey(event: KeyboardEvent, contact: StoredContact | undefined, index: number): boolean {
     if (event.ctrlKey || event.metaKey) {
       if (event.key.toLowerCase() !== "a") return false;
       setPicked({ kind: "all", except: new Set() });
     } else if (event.key === "Delete" && contact) onDelete(contact);
-    else if (event.key === " " && contact) {
-      setPicked(withToggled(picked, contact.id));
-      setAnchor({ of: shown, row: index });
-    } else if (event.key === "Escape" && (picked.kind === "all" || picked.ids.size > 0)) setPicked(NONE_PICKED);
+    else if (event.key === " " && contact) pick(contact, index);
+    else if (event.key === "Escape" && (picked.kind === "all" || picked.ids.size > 0)) setPicked(NONE_PICKED);
     else return false;
     return true;
   }
@@ -124,18 +126,7 @@ export function LogTable(props: LogTableProps) {
       cursorRef={cursor}
       sort={layout.sort}
       onSort={sortBy}
-      lead={{
-        label: "Selected",
-        cell: (contact, index) => (
-          <PickCell
-            isPicked={contact !== undefined && isPicked(picked, contact.id)}
-            onPick={() => {
-              if (contact !== undefined) setPicked(withToggled(picked, contact.id));
-              setAnchor({ of: shown, row: index });
-            }}
-          />
-        ),
-      }}
+      onPick={pick}
       rowLook={(contact, isActive) =>
         contact !== undefined && isPicked(picked, contact.id)
           ? "bg-signal-wash"
@@ -144,17 +135,22 @@ export function LogTable(props: LogTableProps) {
             : "hover:bg-raised"
       }
       isSelected={(contact) => isPicked(picked, contact.id)}
-      editor={(contact, { id }) =>
-        editing?.contact.id === contact.id && editing.column === id ? (
-          <CellEditor
-            contact={contact}
-            column={columnById(id)!}
-            onDone={() => {
-              setEditing(null);
-              focusRef.current?.focus();
-            }}
-          />
-        ) : null
+      editor={(contact) =>
+        editing?.contact.id === contact.id
+          ? {
+              column: editing.column,
+              field: (
+                <CellEditor
+                  contact={contact}
+                  column={columnById(editing.column)!}
+                  onDone={() => {
+                    setEditing(null);
+                    focusRef.current?.focus();
+                  }}
+                />
+              ),
+            }
+          : null
       }
       onRange={show}
       onOpen={onOpen}
@@ -194,16 +190,4 @@ function shownColumns({ columns }: Layout): GridColumns {
     order: known.map(({ id }) => id),
     widths: Object.fromEntries(own.map(({ id, width }) => [id, width!])),
   };
-}
-
-function PickCell({ isPicked: picked, onPick }: { isPicked: boolean; onPick: () => void }) {
-  return (
-    <div role="gridcell" className="grid place-items-center" onClick={onPick}>
-      <span
-        className={`grid size-4 place-items-center rounded-[3px] border ${picked ? "border-signal bg-signal text-signal-ink" : "border-line"}`}
-      >
-        {picked && <Check size={12} aria-label="selected" />}
-      </span>
-    </div>
-  );
 }

@@ -11,8 +11,10 @@ import {
   useTable,
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
+import { Check } from "lucide-react";
 import {
   type KeyboardEvent,
+  memo,
   type MouseEvent,
   type ReactNode,
   type RefObject,
@@ -36,11 +38,16 @@ const features = tableFeatures({
 /** The rows are drawn as the virtualizer asks for them; the table is about the columns. */
 const NO_ROWS: never[] = [];
 const NARROWEST = 36;
-const LEAD_WIDTH = 34;
+const PICK_WIDTH = 34;
 const horizontally = ({ transform }: { transform: { x: number; y: number; scaleX: number; scaleY: number } }) => ({
   ...transform,
   y: 0,
 });
+
+interface Edited {
+  readonly column: string;
+  readonly field: ReactNode;
+}
 
 interface DataGridProps<Row> {
   /** Begins the ids of its cells. */
@@ -64,14 +71,14 @@ interface DataGridProps<Row> {
   gridRef?: RefObject<HTMLDivElement | null>;
   sort?: GridSort;
   onSort?: (column: string) => void;
-  /** A first column without a title, which the keys pass over. */
-  lead?: { readonly label: string; readonly cell: (row: Row | undefined, index: number) => ReactNode };
+  /** Rows are picked, by a box before each; this one was clicked. */
+  onPick?: (row: Row, index: number) => void;
   /** The last line, which stays in sight. */
   foot?: (column: GridColumn<Row>) => ReactNode;
   rowLook?: (row: Row | undefined, isActive: boolean) => string;
   isSelected?: (row: Row) => boolean;
-  /** What stands instead of a cell that is edited. */
-  editor?: (row: Row, column: GridColumn<Row>) => ReactNode;
+  /** What stands instead of a cell of the row that is edited. */
+  editor?: (row: Row) => Edited | null;
   onRange?: (first: number, last: number) => void;
   onOpen: (row: Row, column: GridColumn<Row>) => void;
   onEdit?: (row: Row, column: GridColumn<Row>) => void;
@@ -90,7 +97,7 @@ interface DataGridProps<Row> {
  * edits. Its columns can be moved, made wider and sorted by where the page keeps that.
  */
 export function DataGrid<Row>(props: DataGridProps<Row>) {
-  const { name, columns, shownColumns, onColumns, count, rowAt, rowHeight, lead, foot, sort, onSort } = props;
+  const { name, columns, shownColumns, onColumns, count, rowAt, rowHeight, foot, sort, onSort, onPick } = props;
   const { onRange, onOpen, isReady = true, shown = "" } = props;
   const scroller = useRef<HTMLDivElement>(null);
   const byId = useMemo(() => new Map(columns.map((column) => [column.id, column])), [columns]);
@@ -114,12 +121,16 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
     onColumnSizingChange: (next) =>
       onColumns?.({ order, widths: typeof next === "function" ? next({ ...widths }) : next }),
   });
-  const visible = table.getVisibleLeafColumns().map(({ id }) => byId.get(id)!);
+  const shownIds = table
+    .getVisibleLeafColumns()
+    .map(({ id }) => id)
+    .join("\n");
+  const visible = useMemo(() => shownIds.split("\n").map((id) => byId.get(id)!), [shownIds, byId]);
   const reached = visible.filter(({ passedOver }) => !passedOver);
   const track = ({ id, width, fixed }: GridColumn<Row>) =>
     fixed || id in widths ? `${Math.max(NARROWEST, widths[id] ?? width)}px` : `minmax(${width}px, ${width}fr)`;
-  const template = [...(lead === undefined ? [] : [`${LEAD_WIDTH}px`]), ...visible.map(track)].join(" ");
-  const least = table.getTotalSize() + (lead === undefined ? 0 : LEAD_WIDTH);
+  const template = [...(onPick === undefined ? [] : [`${PICK_WIDTH}px`]), ...visible.map(track)].join(" ");
+  const least = table.getTotalSize() + (onPick === undefined ? 0 : PICK_WIDTH);
   const line = { gridTemplateColumns: template, minWidth: least };
 
   const virtualizer = useVirtualizer({
@@ -186,7 +197,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
 
   /** Columns up to the one that is made wider stay as wide as they are: its edge is to follow the pointer. */
   function resize(id: string, event: MouseEvent | TouchEvent) {
-    const heads = [...event.currentTarget.parentElement!.parentElement!.children].slice(lead === undefined ? 0 : 1);
+    const heads = [...event.currentTarget.parentElement!.parentElement!.children].slice(onPick === undefined ? 0 : 1);
     const upTo = order.indexOf(id);
     const now = Object.fromEntries(
       order.slice(0, upTo + 1).map((one, at) => [one, heads[at]!.getBoundingClientRect().width]),
@@ -196,6 +207,31 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
       .getFlatHeaders()
       .find((header) => header.column.id === id)!
       .getResizeHandler()(event);
+  }
+
+  /** The place and the column of what was clicked; null outside of a cell. */
+  function cellOf({ target }: MouseEvent): { readonly index: number; readonly column: GridColumn<Row> | null } | null {
+    const index = (target as Element).closest<HTMLElement>("[data-row]")?.dataset["row"];
+    const column = (target as Element).closest<HTMLElement>("[data-column]")?.dataset["column"];
+    return index === undefined ? null : { index: Number(index), column: byId.get(column ?? "") ?? null };
+  }
+
+  function onClick(event: MouseEvent) {
+    const at = cellOf(event);
+    if (at === null) return;
+    if (at.column === null) {
+      const row = rowAt(at.index);
+      if (row !== undefined) onPick?.(row, at.index);
+      return;
+    }
+    if (!at.column.passedOver) cursor.set({ row: at.index, column: reached.indexOf(at.column) });
+    props.onCellClick?.(event, at.index, at.column);
+  }
+
+  function onDoubleClick(event: MouseEvent) {
+    const at = cellOf(event);
+    const row = at === null ? undefined : rowAt(at.index);
+    if (row !== undefined && at?.column) props.onEdit?.(row, at.column);
   }
 
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -219,7 +255,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
         aria-label={props.label}
         aria-multiselectable={props.isSelected === undefined ? undefined : true}
         aria-rowcount={count + 1}
-        aria-colcount={visible.length + (lead === undefined ? 0 : 1)}
+        aria-colcount={visible.length + (onPick === undefined ? 0 : 1)}
         aria-activedescendant={activeColumn && count > 0 ? `${name}-${cursor.row}-${activeColumn.id}` : undefined}
         tabIndex={0}
         onFocus={() => setPageRows(page())}
@@ -227,9 +263,9 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
         className="group relative min-h-0 overflow-auto border-t border-line bg-panel outline-none focus-visible:outline-2 focus-visible:-outline-offset-2"
       >
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 grid border-b border-line bg-panel" style={line}>
-          {lead !== undefined && (
+          {onPick !== undefined && (
             <div role="columnheader">
-              <span className="sr-only">{lead.label}</span>
+              <span className="sr-only">Selected</span>
             </div>
           )}
           <SortableContext items={visible.map(({ id }) => id)} strategy={horizontalListSortingStrategy}>
@@ -248,37 +284,33 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
             ))}
           </SortableContext>
         </div>
-        <div role="rowgroup" className="relative" style={{ height: virtualizer.getTotalSize(), minWidth: least }}>
+        <div
+          role="rowgroup"
+          className="relative"
+          style={{ height: virtualizer.getTotalSize(), minWidth: least }}
+          onClick={onClick}
+          onDoubleClick={onDoubleClick}
+          onMouseDown={(event) => event.shiftKey && event.preventDefault()}
+        >
           {items.map(({ index, start }) => {
             const row = rowAt(index);
             const isActive = index === cursor.row;
             return (
-              <div
+              <GridRow
                 key={index}
-                role="row"
-                aria-rowindex={index + 2}
-                aria-selected={props.isSelected && row !== undefined ? props.isSelected(row) : undefined}
-                className={`absolute inset-x-0 grid items-stretch border-b border-line ${props.rowLook?.(row, isActive) ?? "hover:bg-raised"}`}
-                style={{ ...line, height: rowHeight, transform: `translateY(${start}px)` }}
-              >
-                {lead?.cell(row, index)}
-                {visible.map((column) => (
-                  <GridCell
-                    key={column.id}
-                    id={`${name}-${index}-${column.id}`}
-                    column={column}
-                    row={row}
-                    index={index}
-                    isActive={isActive && column === activeColumn}
-                    editor={row === undefined ? null : (props.editor?.(row, column) ?? null)}
-                    onClick={(event) => {
-                      if (!column.passedOver) cursor.set({ row: index, column: reached.indexOf(column) });
-                      props.onCellClick?.(event, index, column);
-                    }}
-                    onDoubleClick={() => row !== undefined && props.onEdit?.(row, column)}
-                  />
-                ))}
-              </div>
+                name={name}
+                index={index}
+                top={start}
+                height={rowHeight}
+                template={template}
+                least={least}
+                row={row}
+                columns={visible}
+                active={isActive ? (activeColumn?.id ?? null) : null}
+                isPicked={onPick === undefined ? null : row !== undefined && (props.isSelected?.(row) ?? false)}
+                look={props.rowLook?.(row, isActive) ?? "hover:bg-raised"}
+                editor={row === undefined ? null : (props.editor?.(row) ?? null)}
+              />
             );
           })}
         </div>
@@ -301,37 +333,68 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
   );
 }
 
-interface CellProps<Row> {
-  id: string;
-  column: GridColumn<Row>;
-  row: Row | undefined;
+interface RowProps<Row> {
+  name: string;
   index: number;
-  isActive: boolean;
-  editor: ReactNode;
-  onClick: (event: MouseEvent) => void;
-  onDoubleClick: () => void;
+  top: number;
+  height: number;
+  template: string;
+  least: number;
+  row: Row | undefined;
+  columns: readonly GridColumn<Row>[];
+  /** The column that the keys are at; null in another row. */
+  active: string | null;
+  /** Null where rows are not picked. */
+  isPicked: boolean | null;
+  look: string;
+  editor: Edited | null;
 }
 
-const ALIGN = { right: "justify-end text-right", center: "justify-center text-center" } as const;
-
-function GridCell<Row>({ id, column, row, index, isActive, editor, onClick, onDoubleClick }: CellProps<Row>) {
-  const { look = "", align, cell } = column;
-  const own = row === undefined ? "" : typeof look === "string" ? look : look(row);
-  const active = isActive ? "group-focus:outline-2 group-focus:-outline-offset-2 group-focus:outline-signal" : "";
+/** A row is drawn anew only when something of it changes: while one scrolls, only those are that come in sight. */
+const GridRow = memo(function GridRow<Row>(props: RowProps<Row>) {
+  const { name, index, top, height, template, least, row, columns, active, isPicked, look, editor } = props;
   return (
     <div
-      id={id}
-      role={column.isRowHeader ? "rowheader" : "gridcell"}
-      onMouseDown={(event) => event.shiftKey && event.preventDefault()}
-      onClick={onClick}
-      onDoubleClick={onDoubleClick}
-      className={`relative flex min-w-0 items-center px-2 first:pl-4 ${align === undefined ? "" : ALIGN[align]} ${own} ${active}`}
+      role="row"
+      data-row={index}
+      aria-rowindex={index + 2}
+      aria-selected={isPicked ?? undefined}
+      className={`absolute inset-x-0 grid items-stretch border-b border-line ${look}`}
+      style={{ gridTemplateColumns: template, minWidth: least, height, transform: `translateY(${top}px)` }}
     >
-      {row === undefined ? (
-        <span className="h-2 w-3/5 rounded-full bg-line" />
-      ) : (
-        (editor ?? <span className="min-w-0 truncate">{cell(row, index)}</span>)
+      {isPicked !== null && (
+        <div role="gridcell" data-pick className="grid place-items-center">
+          <span
+            className={`grid size-4 place-items-center rounded-[3px] border ${isPicked ? "border-signal bg-signal text-signal-ink" : "border-line"}`}
+          >
+            {isPicked && <Check size={12} aria-label="selected" />}
+          </span>
+        </div>
       )}
+      {columns.map((column) => {
+        const { id, align, isRowHeader, look: own = "", cell } = column;
+        const looks = row === undefined ? "" : typeof own === "string" ? own : own(row);
+        const outline = "group-focus:outline-2 group-focus:-outline-offset-2 group-focus:outline-signal";
+        return (
+          <div
+            key={id}
+            id={`${name}-${index}-${id}`}
+            role={isRowHeader ? "rowheader" : "gridcell"}
+            data-column={id}
+            className={`relative flex min-w-0 items-center px-2 first:pl-4 ${align === undefined ? "" : ALIGN[align]} ${looks} ${id === active ? outline : ""}`}
+          >
+            {row === undefined ? (
+              <span className="h-2 w-3/5 rounded-full bg-line" />
+            ) : editor?.column === id ? (
+              editor.field
+            ) : (
+              <span className="min-w-0 truncate">{cell(row, index)}</span>
+            )}
+          </div>
+        );
+      })}
     </div>
   );
-}
+}) as <Row>(props: RowProps<Row>) => ReactNode;
+
+const ALIGN = { right: "justify-end text-right", center: "justify-center text-center" } as const;
