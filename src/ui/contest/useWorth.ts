@@ -1,7 +1,8 @@
 "use client";
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useMemo, useReducer } from "react";
+import { useDeferredValue, useMemo, useReducer } from "react";
+import type { z } from "zod";
 import { belongsTo, createScoreboard, worthOf } from "@/core/contest";
 import { isoOf, secondsOf } from "@/core/contact";
 import type { ContestWorth, Entry } from "@/core/contract";
@@ -25,11 +26,16 @@ export function useWorth(
   const board = useBoard(entry);
   const typed = useMemo(() => typedParts(draft), [draft]);
   const at = draft.past === null ? undefined : isoOf(draft.past);
-  const asked = { call: draft.call, band, mode, typed: JSON.stringify(typed), at };
+  const asked = JSON.stringify({ call: draft.call, band, mode, typed: JSON.stringify(typed), at });
+  // To begin a request takes longer than to work it out here: it comes after that is painted.
+  const painted = useDeferredValue(asked);
   const isTyped = entry !== null && draft.call.length > 1;
   const { data, refetch, isPlaceholderData } = useQuery({
-    queryKey: ["contest", entry?.id, "worth", asked],
-    queryFn: ({ signal }) => ask(contest.worthOfTyped, { params: { entryId: entry?.id ?? 0 }, query: asked, signal }),
+    queryKey: ["contest", entry?.id, "worth", painted],
+    queryFn: ({ signal }) => {
+      const query = JSON.parse(painted) as z.input<typeof contest.worthOfTyped.query>;
+      return ask(contest.worthOfTyped, { params: { entryId: entry?.id ?? 0 }, query, signal });
+    },
     enabled: isTyped,
     placeholderData: keepPreviousData,
     staleTime: 0,
@@ -40,7 +46,7 @@ export function useWorth(
     if (event.type === "contacts" && isTyped) void refetch({ cancelRefetch: false });
   });
   if (!isTyped) return null;
-  if (data !== undefined && !isPlaceholderData) return data;
+  if (data !== undefined && !isPlaceholderData && painted === asked) return data;
   const moment = at ?? now;
   if (board === null || moment === null) return data ?? null;
   return worthOf(entry.rules, board, { call: draft.call, band, mode, typed, at: secondsOf(moment) }, null);

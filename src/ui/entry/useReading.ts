@@ -1,7 +1,7 @@
 "use client";
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useDeferredValue, useMemo } from "react";
 import { baseCall } from "@/core/callsign";
 import { secondsOf } from "@/core/contact";
 import type { Logbook, Reading, StationReading } from "@/core/contract";
@@ -35,6 +35,8 @@ interface Typed {
 export function useReading(logbook: Logbook, { call, band, mode, grid, within }: Typed) {
   const typed = call.length > 1;
   const base = baseCall(call);
+  // To begin a request takes longer than the reading does: it comes after that is painted.
+  const painted = useDeferredValue(base);
   const now = useNow();
   const table = useEntityTable(logbook.id);
   const slots = table.byEntity;
@@ -44,10 +46,10 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
     select: ({ items }) => exceptionsFrom(items),
   });
   const query = useQuery({
-    queryKey: ["station", logbook.id, base],
+    queryKey: ["station", logbook.id, painted],
     queryFn: ({ signal }) =>
-      ask(logbooks.station, { params: { logbookId: logbook.id, call: base }, query: { position: tabId() }, signal }),
-    enabled: typed,
+      ask(logbooks.station, { params: { logbookId: logbook.id, call: painted }, query: { position: tabId() }, signal }),
+    enabled: typed && painted !== "",
     placeholderData: keepPreviousData,
     staleTime: 0,
     gcTime: 10_000,
