@@ -113,7 +113,10 @@ export function LogTable(props: LogTableProps) {
       onColumns={({ order, widths }) =>
         setLayout({
           ...layout,
-          columns: order.map((id) => ({ id, ...(widths[id] === undefined ? {} : { width: Math.round(widths[id]) }) })),
+          columns: [
+            ...order.map((id) => ({ id, ...(widths[id] === undefined ? {} : { width: Math.round(widths[id]) }) })),
+            ...layout.columns.filter(({ id }) => columnById(id) === undefined),
+          ],
         })
       }
       count={window.total}

@@ -125,7 +125,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
     .getVisibleLeafColumns()
     .map(({ id }) => id)
     .join("\n");
-  const visible = useMemo(() => shownIds.split("\n").map((id) => byId.get(id)!), [shownIds, byId]);
+  const visible = useMemo(() => shownIds.split("\n").flatMap((id) => byId.get(id) ?? []), [shownIds, byId]);
   const reached = visible.filter(({ passedOver }) => !passedOver);
   const track = ({ id, width, fixed }: GridColumn<Row>) =>
     fixed || id in widths ? `${Math.max(NARROWEST, widths[id] ?? width)}px` : `minmax(${width}px, ${width}fr)`;
