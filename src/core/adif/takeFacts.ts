@@ -27,27 +27,29 @@ export function takeNeeded(draft: Draft, fields: Fields, gathered: Gathered): st
 
 /** All other fields: each goes to its fact, or is kept as it came. */
 export function takeFacts(draft: Draft, fields: Fields, gathered: Gathered): void {
-  for (const fact of ALONE) {
-    const [first, second] = fact.adif;
-    const [one, other] = [fields.get(first), second === undefined ? undefined : fields.get(second)];
-    if (one === undefined && other === undefined) continue;
-    const field = joined(fact, one, other, gathered);
-    if (field === undefined) continue;
-    const read = READERS[fact.kind]!(fact, field.value);
-    if (typeof read === "object") keepFaulty(gathered, field, read.fault);
-    else (draft as Record<string, unknown>)[fact.key] = read;
+  for (const field of fields.values()) {
+    const place = PLACES.get(field.name);
+    if (place === undefined) keepChecked(gathered, field);
+    else if (place !== ELSEWHERE) takeFact(place, field, draft, fields, gathered);
   }
   const pin = fields.get(PIN_FIELD);
   if (pin !== undefined) draft.pin = pin.value === "Y";
-  for (const field of fields.values()) if (!WITH_A_PLACE.has(field.name)) keepChecked(gathered, field);
 }
 
-const ALONE = FACT_FIELDS.filter(({ key }) => !TOGETHER.has(key));
-const WITH_A_PLACE: ReadonlySet<string> = new Set([
-  ...FACT_FIELDS.flatMap(({ adif }) => adif.filter((name) => name !== undefined)),
-  ...CONFIRMATION_NAMES,
-  PIN_FIELD,
-]);
+function takeFact({ fact, read }: Place, field: AdifField, draft: Draft, fields: Fields, gathered: Gathered): void {
+  const [first, second] = fact.adif;
+  let meant: AdifField | undefined = field;
+  if (second !== undefined) {
+    const one = fields.get(first);
+    // Of two, the first speaks for both.
+    if (one !== undefined && one !== field) return;
+    meant = joined(fact, one, fields.get(second), gathered);
+  }
+  if (meant === undefined) return;
+  const value = read(meant.value);
+  if (typeof value === "object") keepFaulty(gathered, meant, value.fault);
+  else (draft as Record<string, unknown>)[fact.key] = value;
+}
 
 /** The field that says a fact, of the two that may; the other is left beside it where both do not go together. */
 function joined(
@@ -106,4 +108,33 @@ function readText({ key, longest = Infinity }: FactField, value: string): Read {
   if (key !== "propagation") return value.trim();
   const mode = value.trim().toUpperCase();
   return PROPAGATION_MODES.test(mode) ? mode : { fault: "is no propagation mode of the standard" };
+}
+
+/** A fact that stands alone, and how its value is read. */
+interface Place {
+  readonly fact: FactField;
+  readonly read: (value: string) => Read;
+}
+
+/** Of fields that are understood with others. */
+const ELSEWHERE = null;
+
+/** Where each field of a record belongs that is not only kept. */
+const PLACES: ReadonlyMap<string, Place | null> = new Map<string, Place | null>([
+  ...[...CONFIRMATION_NAMES, PIN_FIELD].map((name) => [name, ELSEWHERE] as const),
+  ...FACT_FIELDS.flatMap((fact) => {
+    const reader = READERS[fact.kind];
+    const isAlone = reader !== undefined && !TOGETHER.has(fact.key);
+    const place = isAlone ? { fact, read: rememberingLast((value: string) => reader(fact, value)) } : ELSEWHERE;
+    return fact.adif.flatMap((name) => (name === undefined ? [] : [[name, place] as const]));
+  }),
+]);
+
+/** In a file one contact after the other was made with the same call, grid, operator and power. */
+function rememberingLast<Value>(work: (value: string) => Value): (value: string) => Value {
+  let last: { readonly of: string; readonly value: Value } | null = null;
+  return (value) => {
+    if (last?.of !== value) last = { of: value, value: work(value) };
+    return last.value;
+  };
 }

@@ -3,7 +3,7 @@ import "./issueWords";
 import { bandOfFrequency, modeByName, modeGroup, type ModeGroup, parseMode, reportFault } from "../band";
 import { cleanCall, parseCallsign } from "../callsign";
 import { type CallException, resolve } from "../entity";
-import { type contactFactsSchema, parseFacts } from "./parseFacts";
+import { contactFactsSchema, parseFacts } from "./parseFacts";
 import { secondsOf } from "./seconds";
 
 export type ContactInput = z.input<typeof contactFactsSchema>;
@@ -88,17 +88,20 @@ export function completeContact(
   const parsed = parseCallsign(facts.call);
   const place = resolve(parsed.ok ? parsed.callsign : facts.call, secondsOf(facts.startedAt), exceptions);
   const sameEntity = facts.entityCode === null || facts.entityCode === place.entity?.code;
-  return {
-    // New keys go before the spread: after it, each one costs as much as the rest of this function.
-    baseCall: parsed.ok ? parsed.callsign.base : cleanCall(facts.call),
-    modeGroup: modeGroup(facts.mode),
-    ...facts,
-    entityCode: facts.entityCode ?? place.entity?.code ?? null,
-    continent: facts.continent ?? (sameEntity ? place.continent : null),
-    cqZone: facts.cqZone ?? (sameEntity ? place.cqZone : null),
-    ituZone: facts.ituZone ?? (sameEntity ? place.ituZone : null),
-  };
+  // A copy of a whole object is made at once; keys that are added to one cost as much each.
+  const complete: Record<string, unknown> = { ...BLANK };
+  for (const key in facts) complete[key] = facts[key as keyof ContactFacts];
+  complete["baseCall"] = parsed.ok ? parsed.callsign.base : cleanCall(facts.call);
+  complete["modeGroup"] = modeGroup(facts.mode);
+  complete["entityCode"] ??= place.entity?.code ?? null;
+  if (sameEntity) for (const key of FROM_PLACE) complete[key] ??= place[key];
+  return complete as unknown as CompleteContact;
 }
+
+const FROM_PLACE = ["continent", "cqZone", "ituZone"] as const;
+const BLANK = Object.fromEntries(
+  [...Object.keys(contactFactsSchema.shape), "baseCall", "modeGroup"].map((key) => [key, null]),
+);
 
 /** Zod's issues as faults: the field's path, and the message. */
 export function faultsOf(error: z.ZodError): Fault[] {

@@ -130,32 +130,32 @@ function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
     cell: ({ contact }) => text(contact),
   });
   const serial = (id: "serialSent" | "serialReceived", title: string) =>
-    fact(id, title, 72, (contact) => contact[id]?.toString().padStart(3, "0") ?? "");
+    fact(id, title, 64, (contact) => contact[id]?.toString().padStart(3, "0") ?? "");
   return [
-    fact("startedAt", "UTC", 76, ({ startedAt }) => startedAt.slice(11, 16)),
+    fact("startedAt", "UTC", 72, ({ startedAt }) => startedAt.slice(11, 16)),
     {
-      ...fact("call", "Call", 110, ({ call }) => call),
+      ...fact("call", "Call", 104, ({ call }) => call),
       look: ({ judgement }) => `font-mono font-semibold ${judgement.duplicate ? "line-through" : ""}`,
     },
     fact("band", "Band", 62, ({ band }) => bandLabel(band)),
     fact("mode", "Mode", 62, ({ mode }) => mode),
     ...(hasSerial ? [serial("serialSent", "Nr sent"), serial("serialReceived", "Nr")] : []),
-    ...(hasOther ? [fact("exchangeReceived", "Received", 90, (contact) => contact.exchangeReceived)] : []),
+    ...(hasOther ? [fact("exchangeReceived", "Received", 80, (contact) => contact.exchangeReceived)] : []),
     {
       id: "points",
       title: "Points",
-      width: 64,
+      width: 60,
       fixed: true,
       align: "right",
       passedOver: true,
       look: "font-mono",
       cell: ({ judgement }) => judgement.points,
     },
-    { id: "brought", title: "Brought", width: 200, passedOver: true, cell: Brought },
+    { id: "brought", title: "Brought", width: 150, passedOver: true, cell: Brought },
     {
       id: "operator",
       title: "By",
-      width: 80,
+      width: 72,
       fixed: true,
       passedOver: true,
       look: "font-mono text-soft",
