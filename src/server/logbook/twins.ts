@@ -60,6 +60,8 @@ export function twinsOfPiece(store: Store, logbookId: number, contacts: readonly
     twinOf(place) {
       const wanted = facts[place]!;
       const candidates = [...near(wanted), ...(added.get(wanted.baseCall) ?? [])];
+      // Of two that are as near the first is taken, in the order in which the index has them.
+      candidates.sort((a, b) => b.startedAt - a.startedAt || a.id - b.id);
       return findTwin(wanted, candidates, DUPLICATE_TOLERANCE);
     },
     added: (place, id) => put(added, { ...facts[place]!, id }),
