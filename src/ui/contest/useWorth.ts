@@ -70,6 +70,8 @@ function useBoard(entry: Entry | null) {
     queryFn: () => ask(contest.board, { params: { entryId: entry?.id ?? 0 } }),
     enabled: entry !== null,
     staleTime: Infinity,
+    // What was fetched does not have what the board was told since: whoever comes back fetches it anew.
+    gcTime: 0,
   });
   const rules = entry?.rules;
   const board = useMemo(() => {
