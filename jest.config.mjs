@@ -1,10 +1,27 @@
 import nextJest from "next/jest.js";
 
-const config = await nextJest({ dir: "./" })({
+const config = nextJest({ dir: "./" })({
   testEnvironment: "node",
-  // A slow machine is no fault: this only ends what hangs.
-  testTimeout: 300_000,
-  testMatch: ["<rootDir>/{src,stand-ins,demo}/**/*.test.ts"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
 });
-export default config;
+/** Packages that are ES modules alone. */
+const MODULES = ["@tanstack/react-table", "@tanstack/table-core", "@tanstack/react-store", "@tanstack/store"];
+export default async () => {
+  const project = {
+    ...(await config()),
+    transformIgnorePatterns: [`/node_modules/(?!(${MODULES.join("|")})/)`, "^.+\\.module\\.(css|sass|scss)$"],
+  };
+  return {
+    // A slow machine is no fault: this only ends what hangs.
+    testTimeout: 300_000,
+    projects: [
+      { ...project, testMatch: ["<rootDir>/{src,stand-ins,demo}/**/*.test.ts"] },
+      {
+        ...project,
+        // What draws is tested on a page.
+        testMatch: ["<rootDir>/src/ui/**/*.test.tsx"],
+        testEnvironment: "<rootDir>/src/ui/testing/browserEnvironment.mjs",
+      },
+    ],
+  };
+};

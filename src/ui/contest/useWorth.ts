@@ -1,9 +1,9 @@
 "use client";
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useMemo, useReducer } from "react";
+import { useDeferredValue, useMemo } from "react";
 import type { z } from "zod";
-import { belongsTo, createScoreboard, worthOf } from "@/core/contest";
+import { worthOf } from "@/core/contest";
 import { isoOf, secondsOf } from "@/core/contact";
 import type { ContestWorth, Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
@@ -11,6 +11,7 @@ import { partKey } from "../entry/contestLine";
 import type { Draft } from "../entry/draft";
 import { ask } from "../kit/api";
 import { useLive } from "../kit/useLive";
+import { useBoard } from "./useBoard";
 
 /**
  * What a contact would be worth as it is typed. Where the entry's contacts are few enough to be kept here, it is worked
@@ -59,43 +60,4 @@ function typedParts({ more }: Draft): Record<string, string> {
       .filter(([key, value]) => key.startsWith(prefix) && value !== "")
       .map(([key, value]) => [key.slice(prefix.length), value]),
   );
-}
-
-/** The entry's contacts with their score: fetched once, and kept up to date by the live stream; null while not there. */
-function useBoard(entry: Entry | null) {
-  const [, draw] = useReducer((count: number) => count + 1, 0);
-  const depends = entry && [entry.ownCall, entry.siteId, entry.power, entry.bonuses, entry.period];
-  const { data, refetch } = useQuery({
-    queryKey: ["contestBoard", entry?.id, depends],
-    queryFn: () => ask(contest.board, { params: { entryId: entry?.id ?? 0 } }),
-    enabled: entry !== null,
-    staleTime: Infinity,
-    // What was fetched does not have what the board was told since: whoever comes back fetches it anew.
-    gcTime: 0,
-  });
-  const rules = entry?.rules;
-  const board = useMemo(() => {
-    if (data?.contacts == null || rules === undefined) return null;
-    const made = createScoreboard(rules, data.entrant);
-    for (const contact of data.contacts) made.put(contact);
-    return made;
-  }, [data, rules]);
-
-  useLive((event) => {
-    if (entry === null) return;
-    if (event.type === "reconnected" || (event.type === "manyContacts" && event.logbookId === entry.logbookId))
-      return void refetch();
-    if (event.type !== "contacts" || event.logbookId !== entry.logbookId) return;
-    // What is on its way may be without it.
-    if (data === undefined) return void refetch();
-    if (board === null || event.upTo <= data.upTo) return;
-    for (const id of event.removed) board.remove(id);
-    for (const contact of [...event.added, ...event.changed]) {
-      const facts = { ...contact, startedAt: secondsOf(contact.startedAt) };
-      if (belongsTo(entry, facts)) board.put(facts);
-      else board.remove(contact.id);
-    }
-    draw();
-  });
-  return board;
 }
