@@ -1,3 +1,4 @@
+import type * as FileSystem from "node:fs/promises";
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -15,7 +16,7 @@ import { dropLookedInto, importLookedInto, startImport } from "./startImport";
 /** The disk takes so many pieces, and then is full. */
 let roomFor = Infinity;
 jest.mock("node:fs/promises", () => {
-  const real = jest.requireActual<typeof import("node:fs/promises")>("node:fs/promises");
+  const real = jest.requireActual<typeof FileSystem>("node:fs/promises");
   return {
     ...real,
     async open(...asked: Parameters<typeof real.open>) {
