@@ -29,15 +29,15 @@ export function useWorth(
   const at = draft.past === null ? undefined : isoOf(draft.past);
   const asked = JSON.stringify({ call: draft.call, band, mode, typed: JSON.stringify(typed), at });
   // To begin a request takes longer than to work it out here: it comes after that is painted.
-  const painted = useDeferredValue(asked);
   const isTyped = entry !== null && draft.call.length > 1;
+  const painted = useDeferredValue(isTyped ? asked : null);
   const { data, refetch, isPlaceholderData } = useQuery({
     queryKey: ["contest", entry?.id, "worth", painted],
     queryFn: ({ signal }) => {
-      const query = JSON.parse(painted) as z.input<typeof contest.worthOfTyped.query>;
+      const query = JSON.parse(painted!) as z.input<typeof contest.worthOfTyped.query>;
       return ask(contest.worthOfTyped, { params: { entryId: entry?.id ?? 0 }, query, signal });
     },
-    enabled: isTyped,
+    enabled: painted !== null,
     placeholderData: keepPreviousData,
     staleTime: 0,
     gcTime: 10_000,

@@ -1,14 +1,16 @@
 "use client";
 
-import { useState } from "react";
+import { memo, useState } from "react";
 import { bandLabel, bandOfFrequency, BANDS, formatFrequency, mayTransmit, parseFrequency } from "@/core/band";
 import { regionOf } from "@/core/entity";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import { STEPPED_MODES, useRadio } from "../shell/radio";
 
+// With each key of the call the entry line is drawn anew, and these with it only when the radio moved.
+
 /** Says whether one may transmit here in this mode, where there is something to say. */
-export function TransmitNotice({ entityCode }: { entityCode: number | null }) {
+export const TransmitNotice = memo(function TransmitNotice({ entityCode }: { entityCode: number | null }) {
   const radio = useRadio();
   const region = regionOf(entityCode);
   if (region === null || radio.frequencyHz === null) return null;
@@ -20,10 +22,10 @@ export function TransmitNotice({ entityCode }: { entityCode: number | null }) {
       {answer.text}
     </span>
   );
-}
+});
 
 /** The frequency, typed in kHz; the band follows it. */
-export function FrequencyField({ fault }: { fault: string | undefined }) {
+export const FrequencyField = memo(function FrequencyField({ fault }: { fault: string | undefined }) {
   const radio = useRadio();
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string>();
@@ -63,9 +65,9 @@ export function FrequencyField({ fault }: { fault: string | undefined }) {
       className="px-1.5 text-right text-[14px]"
     />
   );
-}
+});
 
-export function BandField({ fault }: { fault: string | undefined }) {
+export const BandField = memo(function BandField({ fault }: { fault: string | undefined }) {
   const radio = useRadio();
   return (
     <Choice
@@ -82,9 +84,9 @@ export function BandField({ fault }: { fault: string | undefined }) {
       ))}
     </Choice>
   );
-}
+});
 
-export function ModeField() {
+export const ModeField = memo(function ModeField() {
   const radio = useRadio();
   const options = STEPPED_MODES.some(({ mode, submode }) => mode === radio.mode && submode === radio.submode)
     ? STEPPED_MODES
@@ -107,4 +109,4 @@ export function ModeField() {
       ))}
     </Choice>
   );
-}
+});

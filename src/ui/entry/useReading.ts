@@ -36,7 +36,7 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
   const typed = call.length > 1;
   const base = baseCall(call);
   // To begin a request takes longer than the reading does: it comes after that is painted.
-  const painted = useDeferredValue(base);
+  const painted = useDeferredValue(typed ? base : "");
   const now = useNow();
   const table = useEntityTable(logbook.id);
   const slots = table.byEntity;
@@ -49,7 +49,7 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
     queryKey: ["station", logbook.id, painted],
     queryFn: ({ signal }) =>
       ask(logbooks.station, { params: { logbookId: logbook.id, call: painted }, query: { position: tabId() }, signal }),
-    enabled: typed && painted !== "",
+    enabled: painted !== "",
     placeholderData: keepPreviousData,
     staleTime: 0,
     gcTime: 10_000,
