@@ -32,6 +32,17 @@ export function fitsClassForm(form: string, text: string): boolean {
   return places.has(text.length);
 }
 
+/**
+ * A class as it is kept: "02A" is 2A. Null where a text has not the form, or has none of what a number counts: "0A".
+ */
+export function readClass(form: string, text: string): string | null {
+  if (!fitsClassForm(form, text)) return null;
+  if (!form.includes("#")) return text;
+  const plain = text.replace(/(?<!\d)0(?=\d)/g, "");
+  if (!form.includes("0") && /(?<!\d)0(?!\d)/.test(plain)) return null;
+  return fitsClassForm(form, plain) ? plain : text;
+}
+
 function stepsOf(form: string): Step[] {
   return [...form.matchAll(/\[([^\]]*)\]|[\s\S]/g)].map(([piece, letters]) => {
     if (letters !== undefined) {

@@ -13,6 +13,8 @@ const [dash, zones, field, wire, camalote] = SHIPPED_CONTESTS as [
 /** Report, serial and zone. */
 const both: Rules = { ...zones, exchange: { all: [...dash.exchange.all!, zones.exchange.all![1]!] } };
 const inside = partsOf(field, "inside");
+const [US, CANADA, BRAZIL, URUGUAY] = [291, 1, 108, 144];
+const by = (mode = "CW", entity: number | null = US) => ({ mode, entity });
 
 describe("understandExchange", () => {
   it.each([
@@ -28,21 +30,32 @@ describe("understandExchange", () => {
     [wire, "all", "1987 599 ANA", { report: "599", year: "1987", name: "ANA" }],
     [camalote, "states", "TX 4 599", { report: "599", zone: "04", state: "TX" }],
   ] as const)("%#: %s %s", (rules, side, typed, values) => {
-    expect(understandExchange(rules, partsOf(rules, side), typed, "CW")).toEqual({ values, leftover: [] });
+    expect(understandExchange(rules, partsOf(rules, side), typed, by())).toEqual({ values, leftover: [] });
   });
 
   it("leaves over what fits nothing, and takes each part once", () => {
-    expect(understandExchange(field, inside, "2A EMA QQQ", "CW")).toEqual({
+    expect(understandExchange(field, inside, "2A EMA QQQ", by())).toEqual({
       values: { class: "2A", section: "EMA" },
       leftover: ["QQQ"],
     });
-    expect(understandExchange(zones, partsOf(zones, "all"), "14 15", "CW").leftover).toEqual(["15"]);
   });
+
+  it.each([
+    [zones, "all", "14 15", { zone: "15" }, ["14"]],
+    [dash, "all", "599 17 18", { report: "599", serial: "18" }, ["17"]],
+    [wire, "all", "1978 599 1987", { report: "599", year: "1987" }, ["1978"]],
+    [field, "inside", "2A EMA 3A", { class: "3A", section: "EMA" }, ["2A"]],
+  ] as const)(
+    "%#: of two words for one part the one typed last counts: %s %s %s",
+    (rules, side, typed, values, left) => {
+      expect(understandExchange(rules, partsOf(rules, side), typed, by())).toEqual({ values, leftover: left });
+    },
+  );
 
   it("does not depend on the order of the words where every word has one place", () => {
     fc.assert(
       fc.property(fc.shuffledSubarray(["3A", "EMA"], { minLength: 2 }), (words) => {
-        expect(understandExchange(field, inside, words.join(" "), "CW").values).toEqual({
+        expect(understandExchange(field, inside, words.join(" "), by()).values).toEqual({
           class: "3A",
           section: "EMA",
         });
@@ -53,7 +66,7 @@ describe("understandExchange", () => {
   it("stands any nonsense", () => {
     fc.assert(
       fc.property(fc.string(), (typed) => {
-        const { values, leftover } = understandExchange(camalote, partsOf(camalote, "states"), typed, "RTTY");
+        const { values, leftover } = understandExchange(camalote, partsOf(camalote, "states"), typed, by("RTTY"));
         expect(Object.keys(values).length + leftover.length).toBeLessThanOrEqual(10);
       }),
     );
@@ -61,7 +74,7 @@ describe("understandExchange", () => {
 });
 
 describe("readPart", () => {
-  const read = (part: Part, typed: string, mode = "CW") => readPart(field, part, typed, mode);
+  const read = (part: Part, typed: string, mode = "CW") => readPart(field, part, typed, by(mode));
   const part = (type: Part["type"], more: Partial<Part> = {}): Part => ({
     id: "x",
     label: "It",
@@ -95,12 +108,69 @@ describe("readPart", () => {
     [part("text"), "anything", "ANYTHING"],
   ])("reads %j", (of, typed, value) => expect(read(of, typed)).toMatchObject({ ok: true, value }));
 
+  it.each([
+    [part("serial"), "TOT", "a number from 1 to 99999"],
+    [part("class", { form: "#[AB]" }), "0A", "the form of It"],
+    [part("class", { form: "#[AB]" }), "00A", "the form of It"],
+  ])("of none there is nothing: %j is not %s", (of, typed, reason) => {
+    const reading = read(of, typed);
+    expect(!reading.ok && reading.reason).toContain(reason);
+  });
+
+  it.each([
+    [part("serial"), "T1U", "12"],
+    [part("serial"), "OOV", "3"],
+    [part("serial"), "ANE", "195"],
+    [part("cqZone"), "A4", "14"],
+    [part("ituZone"), "UT", "20"],
+    [part("year"), "ANUE", "1925"],
+    [part("age"), "VE", "35"],
+    [part("power"), "ATT", "100"],
+    [part("report"), "ENN", "599"],
+    [part("report"), "5NN", "599"],
+    [part("class", { form: "#[AB]" }), "02A", "2A"],
+    [part("class", { form: "#[AB]" }), "10B", "10B"],
+  ])("letters sent for digits, and noughts before: %j is %s as %s", (of, typed, value) =>
+    expect(read(of, typed)).toMatchObject({ ok: true, value }),
+  );
+
+  const state = partsOf(camalote, "states").find(({ type }) => type === "subdivision")!;
+  it.each([
+    ["MA", US, "MA"],
+    ["MA", BRAZIL, "MA"],
+    ["MASS", US, "MA"],
+    ["PENNA", US, "PA"],
+    ["ONT", CANADA, "ON"],
+    ["PQ", CANADA, "QC"],
+    ["NF", CANADA, "NL"],
+    ["ontario", CANADA, "ON"],
+    ["SP", BRAZIL, "SP"],
+  ])("%s of entity %i is %s", (typed, entity, code) =>
+    expect(readPart(camalote, state, typed, by("RTTY", entity))).toMatchObject({ ok: true, value: code }),
+  );
+
+  it.each([
+    ["SP", US, [], ""],
+    ["MASS", BRAZIL, [], ""],
+    ["MA", 230, [], "Germany has none in this contest"],
+    ["MA", null, [], "the entity of the call is not known"],
+    ["MAS", US, ["MA"], "no State"],
+    ["MALDONAD", URUGUAY, ["MA"], "no State"],
+  ] as const)("%s of entity %s is none, and only its own are offered", (typed, entity, offered, reason) => {
+    const reading = readPart(camalote, state, typed, by("RTTY", entity));
+    if (reading.ok) throw new Error(reading.value);
+    expect(reading.reason).toContain(reason);
+    const own = new Set((itemsOf(camalote, state, entity) ?? []).map(({ code }) => code));
+    expect(reading.nearest.every(({ code }) => own.has(code))).toBe(true);
+    expect(reading.nearest.map(({ code }) => code)).toEqual(expect.arrayContaining([...offered]));
+  });
+
   it("offers the nearest sections and states", () => {
-    const reading = readPart(field, inside[1]!, "EMS", "CW");
+    const reading = readPart(field, inside[1]!, "EMS", by());
     expect(reading.ok ? [] : reading.nearest.map(({ code }) => code)).toContain("EMA");
-    const state = readPart(camalote, partsOf(camalote, "states")[2]!, "MONTEVIDO", "RTTY");
+    const state = readPart(camalote, partsOf(camalote, "states")[2]!, "MONTEVIDO", by("RTTY", URUGUAY));
     expect(state.ok ? [] : state.nearest.map(({ code }) => code)).toContain("MO");
-    expect(itemsOf(field, partsOf(field, "outside")[1]!)!.map(({ code }) => code)).toEqual(["DX"]);
+    expect(itemsOf(field, partsOf(field, "outside")[1]!, null)!.map(({ code }) => code)).toEqual(["DX"]);
   });
 
   it("tells a form in words", () =>
@@ -116,12 +186,12 @@ describe("what a contact keeps", () => {
     fc.assert(
       fc.property(values, (given) => {
         const known = given as Record<string, string>;
-        expect(keptValues(rules, parts, keepExchange(parts, known), "CW")).toEqual(known);
+        expect(keptValues(rules, parts, keepExchange(parts, known), by())).toEqual(known);
       }),
     );
 
     function valueFor(part: Part): fc.Arbitrary<string> {
-      const items = itemsOf(rules, part);
+      const items = itemsOf(rules, part, US);
       if (items !== null) return fc.constantFrom(...items.map(({ code }) => code));
       const sample: Partial<Record<Part["type"], fc.Arbitrary<string>>> = {
         report: fc.constantFrom("599", "579"),
@@ -137,7 +207,7 @@ describe("what a contact keeps", () => {
 
   it("does not take another part for a serial that is missing", () => {
     const parts = partsOf(both, "all");
-    expect(keptValues(both, parts, { serial: null, report: "599", exchange: "14" }, "CW")).toEqual({
+    expect(keptValues(both, parts, { serial: null, report: "599", exchange: "14" }, by())).toEqual({
       report: "599",
       zone: "14",
     });
@@ -145,7 +215,7 @@ describe("what a contact keeps", () => {
 
   it("understands what came from elsewhere, in another order", () => {
     const kept = { serial: null, report: "599", exchange: "EMA 2A" };
-    expect(keptValues(field, inside, kept, "CW")).toEqual({ class: "2A", section: "EMA" });
+    expect(keptValues(field, inside, kept, by())).toEqual({ class: "2A", section: "EMA" });
   });
 });
 
@@ -158,9 +228,9 @@ describe("understandExchange with many ways to share out the words", () => {
   }));
 
   it("gives ten words to eight parts that take anything, in their order", () => {
-    const { values, leftover } = understandExchange({ lists: {} }, texts, "A B C D E F G H I J", "CW");
-    expect(Object.values(values).join("")).toBe("ABCDEFGH");
-    expect(leftover).toEqual(["I", "J"]);
+    const { values, leftover } = understandExchange({ lists: {} }, texts, "A B C D E F G H I J", by());
+    expect(Object.values(values).join("")).toBe("CDEFGHIJ");
+    expect(leftover).toEqual(["A", "B"]);
   });
 
   it("places as many words as can be placed", () =>
@@ -173,7 +243,7 @@ describe("understandExchange with many ways to share out the words", () => {
         }),
         (words, types) => {
           const parts = types.map((type) => ({ id: type, label: type, type, optional: false }));
-          const { values } = understandExchange({ lists: {} }, parts, words.join(" "), "CW");
+          const { values } = understandExchange({ lists: {} }, parts, words.join(" "), by());
           expect(Object.keys(values)).toHaveLength(mostPlaced(words, parts));
         },
       ),
@@ -187,7 +257,7 @@ describe("understandExchange with many ways to share out the words", () => {
         : Math.max(
             place(word + 1, taken),
             ...parts.map((part, index) =>
-              !taken.includes(index) && readPart({ lists: {} }, part, words[word]!, "CW").ok
+              !taken.includes(index) && readPart({ lists: {} }, part, words[word]!, by()).ok
                 ? 1 + place(word + 1, [...taken, index])
                 : 0,
             ),

@@ -1,7 +1,8 @@
 import { defaultReport, reportFault } from "../band";
+import { entityByCode } from "../entity";
 import { parseGrid } from "../geo";
 import { editDistance, recogniseSection, SECTIONS, subdivisionsOf } from "../reference";
-import { fitsClassForm } from "./classForm";
+import { readClass } from "./classForm";
 import { ALL, type Part, type Rules } from "./rules";
 
 /** An item of a list that a part is taken from. */
@@ -15,6 +16,13 @@ export interface ListItem {
 export type PartReading =
   | { readonly ok: true; readonly value: string; readonly certainty: number }
   | { readonly ok: false; readonly reason: string; readonly nearest: readonly ListItem[] };
+
+/** Who sends an exchange, and how: it tells what a part of it can be. */
+export interface Sender {
+  readonly mode: string;
+  /** Its entity's code; null where that is not known. */
+  readonly entity: number | null;
+}
 
 /** The parts that a side sends. */
 export function partsOf(rules: Pick<Rules, "exchange">, side: string): readonly Part[] {
@@ -32,13 +40,16 @@ export function columnsOf(
   return named === undefined ? parts : named.flatMap((id) => parts.filter((part) => part.id === id));
 }
 
-/** The items that a part is taken from; null where it is free. */
-export function itemsOf(rules: Pick<Rules, "lists">, part: Part): readonly ListItem[] | null {
+/**
+ * The items that a part is taken from; null where it is free. A code is a subdivision of its entity alone: another
+ * one's "MA" is another item.
+ */
+export function itemsOf(rules: Pick<Rules, "lists">, part: Part, entity: number | null): readonly ListItem[] | null {
   switch (part.type) {
     case "section":
       return SECTION_ITEMS;
     case "subdivision":
-      return part.entities!.flatMap(subdivisionsOf).map(({ code, name }) => ({ code, name, also: [] }));
+      return entity !== null && part.entities!.includes(entity) ? subdivisionItems(entity) : [];
     case "list":
       return rules.lists[part.list!] ?? [];
     default:
@@ -46,17 +57,25 @@ export function itemsOf(rules: Pick<Rules, "lists">, part: Part): readonly ListI
   }
 }
 
+const SUBDIVISION_ITEMS = new Map<number, readonly ListItem[]>();
+function subdivisionItems(entity: number): readonly ListItem[] {
+  let items = SUBDIVISION_ITEMS.get(entity);
+  if (items === undefined)
+    SUBDIVISION_ITEMS.set(
+      entity,
+      (items = subdivisionsOf(entity).map(({ code, name, aliases }) => ({ code, name, also: aliases }))),
+    );
+  return items;
+}
+
 const SECTION_ITEMS: readonly ListItem[] = SECTIONS.map(({ code, name, aliases }) => ({ code, name, also: aliases }));
 const NEAREST = 3;
 /** So many letters are compared to find what a text was meant as. */
 const COMPARED = 30;
 
-/**
- * Reads a text as one part of an exchange.
- *
- * @param mode the mode of the contact: reports and short numbers go with it
- */
-export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string, mode: string): PartReading {
+/** Reads a text as one part of an exchange. */
+export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string, sender: Sender): PartReading {
+  const { mode } = sender;
   const text = typed.trim().toUpperCase();
   const no = (reason: string, nearest: readonly ListItem[] = []): PartReading => ({ ok: false, reason, nearest });
   const yes = (value: string, certainty: number): PartReading => ({ ok: true, value, certainty });
@@ -70,7 +89,7 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
   };
   switch (part.type) {
     case "report": {
-      const report = /^[1-5][1-9ANT]{1,2}$/.test(text) ? longNumber(text) : text;
+      const report = /^[1-5E][1-9AEN]{1,2}$/.test(text) ? longNumber(text) : text;
       const fault = reportFault(report, mode, null);
       if (fault !== null || !/\d/.test(report)) return no(fault ?? `"${typed}" is no report`);
       return yes(report, report === defaultReport(mode, null) ? 4 : 2);
@@ -87,9 +106,10 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
     case "age":
       return range(1, 120, 1.2);
     case "power": {
-      const watts = /^(\d{1,4})(W)?$|^(KW|QRP|[ANT0-9]{1,4})$/.exec(text);
-      if (watts === null) return no(`"${typed}" is no power: give watts, as in 100, or KW`);
-      return yes(watts[1] ?? (/^[ANT]+$/.test(text) ? longNumber(text) : text), 1);
+      if (text === "KW" || text === "QRP") return yes(text, 1);
+      const watts = numberIn(text.replace(/(?<=\d)W$/, ""));
+      if (watts === null || watts > 9999) return no(`"${typed}" is no power: give watts, as in 100, or KW`);
+      return yes(String(watts), 1);
     }
     case "grid": {
       const grid = parseGrid(text);
@@ -98,9 +118,10 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
         : no(grid.ok ? "give four characters, as in GF35" : grid.reason);
     }
     case "class": {
-      return fitsClassForm(part.form!, text)
-        ? yes(text, 3)
-        : no(`"${typed}" has not the form of ${part.label}: ${formWords(part.form!)}`);
+      const known = readClass(part.form!, text);
+      return known === null
+        ? no(`"${typed}" has not the form of ${part.label}: ${formWords(part.form!)}`)
+        : yes(known, 3);
     }
     case "section": {
       const answer = recogniseSection(text);
@@ -112,7 +133,8 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
     }
     case "subdivision":
     case "list": {
-      const items = itemsOf(rules, part)!;
+      const items = itemsOf(rules, part, sender.entity)!;
+      if (items.length === 0) return no(`"${typed}" is no ${part.label}: ${noneOf(sender.entity)}`);
       const item =
         items.find(({ code }) => code === text) ??
         items.find(({ also }) => also.some((other) => other.toUpperCase() === text)) ??
@@ -125,6 +147,11 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
     case "text":
       return yes(text, 0.5);
   }
+}
+
+function noneOf(entity: number | null): string {
+  const name = entity === null ? undefined : entityByCode(entity)?.name;
+  return name === undefined ? "the entity of the call is not known" : `${name} has none in this contest`;
 }
 
 /** The items that a text was most likely meant as. */
@@ -140,14 +167,16 @@ function nearestOf(items: readonly ListItem[], text: string): ListItem[] {
     .map(({ item }) => item);
 }
 
-/** A number in digits, or with the letters that Morse operators send for some of them: T is 0, A is 1, N is 9. */
+/** The letters that Morse operators send for digits. */
+const CUT: Readonly<Record<string, string>> = { T: "0", O: "0", A: "1", U: "2", V: "3", E: "5", N: "9" };
+
+/** A number in digits, or with the letters that are sent for them. */
 function numberIn(text: string): number | null {
-  if (/^\d{1,6}$/.test(text)) return Number(text);
-  return /^[TOAN\d]{1,6}$/.test(text) ? Number(longNumber(text)) : null;
+  return /^[TOAUVEN\d]{1,6}$/.test(text) ? Number(longNumber(text)) : null;
 }
 
 function longNumber(text: string): string {
-  return text.replace(/[TO]/g, "0").replace(/A/g, "1").replace(/N/g, "9");
+  return text.replace(/[TOAUVEN]/g, (letter) => CUT[letter]!);
 }
 
 /** A class's form for people: "a number, then one of A B C". */
@@ -170,19 +199,21 @@ export interface Understood {
 const MOST_WORDS = 10;
 /** How much a word that stands in its turn is worth, against one that fits better elsewhere. */
 const IN_TURN = 0.6;
+/** How much more a word is worth than the one before it: of two for the same part the one that was typed last counts. */
+const LATER = 0.9;
 
 /**
  * Shares out the words of an exchange among its parts, in whatever order they were typed. Every word goes where it
- * fits best; between equals the order of the parts decides.
+ * fits best; between equals the order of the parts decides, and of more words than there is room for the last ones.
  */
 export function understandExchange(
   rules: Pick<Rules, "lists">,
   parts: readonly Part[],
   typed: string,
-  mode: string,
+  sender: Sender,
 ): Understood {
   const words = typed.split(/\s+/).filter(Boolean).slice(0, MOST_WORDS);
-  const readings = words.map((word) => parts.map((part) => readPart(rules, part, word, mode)));
+  const readings = words.map((word) => parts.map((part) => readPart(rules, part, word, sender)));
   const taken = bestPlaces(readings, parts.length);
   const values: Record<string, string> = {};
   const leftover: string[] = [];
@@ -216,7 +247,7 @@ function bestPlaces(readings: readonly (readonly PartReading[])[], parts: number
     let best: Best = { worth: -1, part: NO_PART };
     ofWord.forEach((reading, part) => {
       if (!reading.ok || (taken & (1 << part)) !== 0) return;
-      const own = 10 + reading.certainty + (part > last ? IN_TURN : 0) - part * 0.01;
+      const own = 10 + reading.certainty + (part > last ? IN_TURN : 0) - part * 0.01 + word * LATER;
       const worth = own + rest(word + 1, taken | (1 << part), part).worth;
       if (worth > best.worth) best = { worth, part };
     });
@@ -269,7 +300,7 @@ export function keptValues(
   rules: Pick<Rules, "lists">,
   parts: readonly Part[],
   kept: KeptExchange,
-  mode: string,
+  sender: Sender,
 ): Readonly<Record<string, string>> {
   const values: Record<string, string> = {};
   const rest = parts.filter(({ type }) => type !== "serial" && type !== "report");
@@ -281,7 +312,7 @@ export function keptValues(
   const inOrder = words.length <= rest.length;
   if (inOrder) {
     const read = words.map((word, index) =>
-      word === UNKNOWN ? null : readPart(rules, rest[index]!, word.replace(/_/g, " "), mode),
+      word === UNKNOWN ? null : readPart(rules, rest[index]!, word.replace(/_/g, " "), sender),
     );
     if (read.every((reading) => reading === null || reading.ok)) {
       read.forEach((reading, index) => {
@@ -293,6 +324,6 @@ export function keptValues(
   const open = parts.filter(({ id, type }) => type !== "report" && values[id] === undefined);
   return {
     ...values,
-    ...understandExchange(rules, open, words.filter((word) => word !== UNKNOWN).join(" "), mode).values,
+    ...understandExchange(rules, open, words.filter((word) => word !== UNKNOWN).join(" "), sender).values,
   };
 }

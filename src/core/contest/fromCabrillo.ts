@@ -1,7 +1,7 @@
 import type { AdifField, AdifReader, AdifRecord } from "../adif";
 import { latin1, NO_HEADER } from "../adif";
 import { type CabrilloLog, cabrilloReader, LONGEST_LINE, type ReadLine, type WordCounts } from "../cabrillo";
-import { columnsOf, keepExchange, type KeptExchange, readPart, understandExchange } from "./exchange";
+import { columnsOf, keepExchange, type KeptExchange, readPart, type Sender, understandExchange } from "./exchange";
 import type { Part, Rules } from "./rules";
 import { stationByCall, stationOf } from "./station";
 
@@ -114,17 +114,19 @@ function keptByRules(
   way: "sent" | "received",
   line: ReadLine,
 ): KeptExchange {
-  const parts = columnsOf(rules, stationOf(rules, stationByCall(call, line.startedAt)).side, way);
-  const inOrder = parts.length === words.length ? valuesInOrder(rules, parts, words, line.mode) : null;
-  return keepExchange(parts, inOrder ?? understandExchange(rules, parts, words.join(" "), line.mode).values);
+  const station = stationByCall(call, line.startedAt);
+  const parts = columnsOf(rules, stationOf(rules, station).side, way);
+  const sender = { mode: line.mode, entity: station.entityCode };
+  const inOrder = parts.length === words.length ? valuesInOrder(rules, parts, words, sender) : null;
+  return keepExchange(parts, inOrder ?? understandExchange(rules, parts, words.join(" "), sender).values);
 }
 
-function valuesInOrder(rules: Rules, parts: readonly Part[], words: readonly string[], mode: string) {
+function valuesInOrder(rules: Rules, parts: readonly Part[], words: readonly string[], sender: Sender) {
   const values: Record<string, string> = {};
   for (const [index, part] of parts.entries()) {
     const word = words[index]!;
     if (word === "-") continue;
-    const reading = readPart(rules, part, word.replace(/_/g, " "), mode);
+    const reading = readPart(rules, part, word.replace(/_/g, " "), sender);
     if (!reading.ok) return null;
     values[part.id] = reading.value;
   }

@@ -253,6 +253,15 @@ function isDeeper(value: unknown, than: number): boolean {
   return than === 0 || Object.values(value).some((inner) => isDeeper(inner, than - 1));
 }
 
+/** The parts, one of each side, that a multiplier counts by; none where it is not of a part. */
+export function partsCounted({ exchange }: Pick<Rules, "exchange">, { part }: Multiplier): Part[] {
+  return part === undefined
+    ? []
+    : Object.values(exchange)
+        .flat()
+        .filter(({ id }) => id === part);
+}
+
 /** The side of those who fit none. */
 export const OUTSIDE = "outside";
 /** Where everybody sends the same. */

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { completeContact, contactFactsSchema, type ContactFacts } from "../contact";
+import { judgementView, knownItems } from "./judgementView";
 import { periodAt } from "./period";
 import { type ContestContact, createScoreboard, type Entrant } from "./score";
 import { SHIPPED_CONTESTS } from "./shipped";
@@ -256,5 +257,45 @@ describe("the scoreboard", () => {
         expect(board.contacts().length).toBe(kept.length + 1);
       }),
     );
+  });
+});
+
+describe("a state is one of its entity alone", () => {
+  const rules = rulesOf("CAMALOTE-RTTY");
+  const judgedAs = (call: string, received: string) => {
+    const board = createScoreboard(rules, entrantOf(rules));
+    const one = contact(rules, 5, `${call} 20m RTTY ${received}`);
+    board.put(one);
+    return judgementView(rules, board.judgementOf(one.id)!).fresh.flatMap(({ id, item, entity, name }) =>
+      id === "state" ? `${item} of ${entity}: ${name}` : [],
+    );
+  };
+
+  it.each([
+    ["W1QRA", "05 MA", ["MA of 291: Massachusetts"]],
+    ["PY8QRA", "11 MA", ["MA of 108: Maranhão"]],
+    ["CX4QRA", "13 MA", ["MA of 144: Maldonado"]],
+    ["W2QRA", "05 SP", []],
+    ["VE3QRA", "04 ONT", ["ON of 1: Ontario"]],
+  ])("%s %s", (call, received, states) => expect(judgedAs(call, received)).toEqual(states));
+
+  it("three of one code are three multipliers", () => {
+    const { score } = scoreLines(rules, entrantOf(rules), [
+      [1, "W1QRA 20m RTTY 05 MA"],
+      [2, "PY8QRA 20m RTTY 11 MA"],
+      [3, "CX4QRA 20m RTTY 13 MA"],
+      [4, "W8QRA 20m RTTY 05 MA"],
+    ]);
+    expect(score.total.multipliers["state"]).toBe(3);
+  });
+
+  it("all that there are can be listed, each with its name", () => {
+    const states = knownItems(
+      rules,
+      rules.multipliers.find(({ id }) => id === "state")!,
+    );
+    const named = states.filter(({ item }) => item === "MA").map(({ name }) => name);
+    expect(named.sort()).toEqual(["Maldonado", "Maranhão", "Massachusetts"]);
+    expect(new Set(states.map(({ entity, item }) => `${entity} ${item}`)).size).toBe(states.length);
   });
 });

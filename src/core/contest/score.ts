@@ -3,7 +3,7 @@ import type { ModeGroup } from "../band";
 import { type ConditionFacts, conditionText, holds } from "./condition";
 import { keptValues, partsOf } from "./exchange";
 import type { Period } from "./period";
-import type { CountedPer, Multiplier, Part, Rules } from "./rules";
+import { type CountedPer, type Multiplier, type Part, partsCounted, type Rules } from "./rules";
 import { type StationGiven, stationOf } from "./station";
 
 /** A contact as scoring needs it. Times in seconds since 1970 UTC. */
@@ -35,6 +35,8 @@ export interface MultiplierItem {
   readonly item: string;
   /** Where it counts once: "" in the whole contest, a band, a mode group, or both. */
   readonly within: string;
+  /** The entity whose item it is, for one that is such of its entity alone; else null. */
+  readonly entity: number | null;
 }
 
 /** What a contact is worth by itself, whatever else is in the log. */
@@ -264,6 +266,9 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
   const { from, to } = entrant.period;
   const bands = new Set(rules.bands);
   const pointsWhy = rules.points.map(({ if: condition }) => (condition === undefined ? "" : conditionText(condition)));
+  const ofEntity = new Set(
+    rules.multipliers.filter((one) => partsCounted(rules, one).some(({ type }) => type === "subdivision")),
+  );
   const needsDistance = JSON.stringify(rules.points).includes("perKm") || JSON.stringify(rules).includes('"distance"');
 
   return (contact) => {
@@ -272,7 +277,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
       rules,
       partsOf(rules, theirs.side),
       { serial: contact.serialReceived, report: contact.reportReceived, exchange: contact.exchangeReceived },
-      contact.mode,
+      { mode: contact.mode, entity: contact.entityCode },
     );
     const facts: ConditionFacts = {
       ours,
@@ -346,6 +351,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
         label: multiplier.label,
         item,
         within: withinOf(multiplier.per, contact),
+        entity: ofEntity.has(multiplier) ? contact.entityCode : null,
       });
     }
     return found;
@@ -395,8 +401,8 @@ function bonusKeys(rules: Rules, contact: ContestContact): string[] {
   );
 }
 
-function keyOf({ id, within, item }: MultiplierItem): string {
-  return `${id}|${within}|${item}`;
+function keyOf({ id, within, item, entity }: MultiplierItem): string {
+  return `${id}|${within}|${item}|${entity ?? ""}`;
 }
 
 function listAt(lists: Map<string, Scored[]>, key: string): Scored[] {

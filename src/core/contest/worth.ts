@@ -2,7 +2,7 @@ import { modeGroup, parseMode } from "../band";
 import { baseCall, parseCallsign } from "../callsign";
 import { isoTime } from "../contact/seconds";
 import { exchangeDoubts } from "./check";
-import { keepExchange, partsOf, readPart } from "./exchange";
+import { keepExchange, partsOf, readPart, type Sender } from "./exchange";
 import { type JudgementView, judgementView } from "./judgementView";
 import type { Part, Rules } from "./rules";
 import type { Scoreboard } from "./score";
@@ -65,7 +65,8 @@ export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, la
     values: { ...(board.judgementOf(contact.id)?.parts ?? {}) },
   }));
   const guesses = guessesFor(rules, parts, theirs, before[0]?.values ?? {}, last);
-  const { read, faults } = readTyped(rules, parts, typed, mode, guesses);
+  const sender = { mode, entity: theirs.entityCode };
+  const { read, faults } = readTyped(rules, parts, typed, sender, guesses);
   const kept = keepExchange(parts, read);
   const judgement = board.judge({
     ...theirs,
@@ -92,13 +93,13 @@ export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, la
 }
 
 /** The exchange as it is typed, and where nothing is, as it is guessed. */
-function readTyped(rules: Rules, parts: readonly Part[], { typed }: TypedContact, mode: string, guesses: Guesses) {
+function readTyped(rules: Rules, parts: readonly Part[], { typed }: TypedContact, sender: Sender, guesses: Guesses) {
   const faults: Worth["faults"] = [];
   const read = Object.fromEntries(Object.entries(guesses).map(([id, { value }]) => [id, value]));
   for (const part of parts) {
     const text = typed[part.id]?.trim();
     if (!text) continue;
-    const reading = readPart(rules, part, text, mode);
+    const reading = readPart(rules, part, text, sender);
     if (reading.ok) read[part.id] = reading.value;
     else {
       delete read[part.id];
@@ -123,7 +124,7 @@ function guessesFor(
   for (const part of parts) {
     const offer = (value: string | null | undefined, from: string) => {
       if (guesses[part.id] !== undefined || !value) return;
-      const reading = readPart(rules, part, value, "CW");
+      const reading = readPart(rules, part, value, { mode: "CW", entity: theirs.entityCode });
       if (reading.ok) guesses[part.id] = { value: reading.value, from };
     };
     if (part.type === "serial" || part.type === "report") continue;

@@ -125,6 +125,8 @@ const multiplierItem = z.object({
   label: z.string(),
   item: z.string(),
   within: z.string(),
+  /** The entity whose item it is: a code of states means nothing without it. */
+  entity: z.int().nullable(),
   name: z.string(),
 });
 const judgementSchema = z.object({
@@ -259,6 +261,7 @@ export const sheetSchema = z.object({
   items: z.array(
     z.object({
       item: z.string(),
+      entity: z.int().nullable(),
       /** What people call it: an entity by its prefix. */
       code: z.string(),
       name: z.string(),

@@ -11,7 +11,7 @@ export interface Section {
 /** code | name | state | other ways of typing it. Source: the published lists of sections of the two countries. */
 // prettier-ignore
 const LINES = `
-CT|Connecticut|CT|
+CT|Connecticut|CT|CONN
 EMA|Eastern Massachusetts|MA|EMASS
 ME|Maine|ME|
 NH|New Hampshire|NH|
@@ -30,14 +30,14 @@ MDC|Maryland and District of Columbia|MD|MD DC
 WPA|Western Pennsylvania|PA|
 AL|Alabama|AL|ALA
 GA|Georgia|GA|
-KY|Kentucky|KY|KEN
+KY|Kentucky|KY|KEN KENT
 NC|North Carolina|NC|
 NFL|Northern Florida|FL|NFLA
 SC|South Carolina|SC|
 SFL|Southern Florida|FL|SFLA
 WCF|West Central Florida|FL|WCFL
 TN|Tennessee|TN|TEN TENN
-VA|Virginia|VA|VIR
+VA|Virginia|VA|VIR VIRG
 PR|Puerto Rico|PR|
 VI|Virgin Islands|VI|USVI
 AR|Arkansas|AR|ARK
@@ -63,7 +63,7 @@ EWA|Eastern Washington|WA|EWASH
 ID|Idaho|ID|IDA
 MT|Montana|MT|MONT
 NV|Nevada|NV|NEV
-OR|Oregon|OR|ORE
+OR|Oregon|OR|ORE OREG
 UT|Utah|UT|
 WWA|Western Washington|WA|WWASH
 WY|Wyoming|WY|WYO
@@ -76,18 +76,18 @@ IN|Indiana|IN|IND
 WI|Wisconsin|WI|WIS WISC
 CO|Colorado|CO|COL COLO
 IA|Iowa|IA|
-KS|Kansas|KS|KAN
+KS|Kansas|KS|KAN KANS
 MN|Minnesota|MN|MINN
 MO|Missouri|MO|
 NE|Nebraska|NE|NEB NEBR
 ND|North Dakota|ND|NDAK
 SD|South Dakota|SD|SDAK
 AB|Alberta|AB|ALB ALTA
-BC|British Columbia|BC|
+BC|British Columbia|BC|BCOL
 GH|Golden Horseshoe|ON|GTA
 MB|Manitoba|MB|MAN
 NB|New Brunswick|NB|
-NL|Newfoundland and Labrador|NL|NF LAB
+NL|Newfoundland and Labrador|NL|NF NFLD LAB LB
 NS|Nova Scotia|NS|
 ONE|Ontario East|ON|
 ONN|Ontario North|ON|
@@ -95,7 +95,7 @@ ONS|Ontario South|ON|
 PE|Prince Edward Island|PE|PEI
 QC|Quebec|QC|PQ QUE
 SK|Saskatchewan|SK|SASK
-TER|Territories||NT YT NU YUKON NUNAVUT
+TER|Territories||NT NWT YT YUK NU YUKON NUNAVUT
 `;
 
 export const SECTIONS: readonly Section[] = LINES.trim()

@@ -5,6 +5,8 @@ export interface Subdivision {
   readonly name: string;
   /** The CQ zone that follows from it, where one does. */
   readonly cqZone: number | null;
+  /** What people send for it besides its code and name. */
+  readonly aliases: readonly string[];
 }
 
 /**
@@ -79,13 +81,32 @@ const LINES = `
 61|40|FJL Franz Josef Land
 `;
 
+/** entity code | code and other ways of sending it. Source: the abbreviations of before the two-letter codes. */
+// prettier-ignore
+const SPELLINGS = `
+1|NS NSC;QC PQ QUE;ON ONT;MB MAN;SK SASK;AB ALTA ALB;BC BCOL;NT NWT;NB NBR;NL NF NFLD LAB LB;YT YUK YUKON;PE PEI;NU NUN
+291|CT CONN;MA MASS;NJ NJER;NY NYC;DE DEL;PA PENN PENNA;AL ALA;FL FLA;GA GEO;KY KEN KENT;TN TENN TEN;VA VIR VIRG;AR ARK;LA LOU;MS MISS;NM NMEX;OK OKLA;TX TEX;CA CAL CALIF;AZ ARIZ;ID IDA;MT MONT;NV NEV;OR ORE OREG;WA WASH;WY WYO;MI MICH;WV WVA;IL ILL;IN IND;WI WIS WISC;CO COLO COL;KS KAN KANS;MN MINN;NE NEB NEBR;ND NDAK;SD SDAK
+`;
+const ALIASES = new Map(
+  SPELLINGS.trim()
+    .split("\n")
+    .flatMap((line) => {
+      const [entityCode = "", entries = ""] = line.split("|");
+      return entries.split(";").map((entry) => {
+        const [code = "", ...aliases] = entry.split(" ");
+        return [`${entityCode} ${code}`, aliases] as const;
+      });
+    }),
+);
+
 export const SUBDIVISIONS: readonly Subdivision[] = LINES.trim()
   .split("\n")
   .flatMap((line) => {
     const [entityCode, zoneOfAll, entries = ""] = line.split("|");
     return entries.split(";").map((entry) => {
       const [, code = "", name = "", zone = zoneOfAll] = /^(\S+) ([^@]+)(?:@(\d+))?$/.exec(entry) ?? [];
-      return { entityCode: Number(entityCode), code, name, cqZone: zone ? Number(zone) : null };
+      const aliases = ALIASES.get(`${entityCode} ${code}`) ?? [];
+      return { entityCode: Number(entityCode), code, name, cqZone: zone ? Number(zone) : null, aliases };
     });
   });
 

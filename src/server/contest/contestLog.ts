@@ -6,6 +6,7 @@ import {
   type Part,
   partsOf,
   readPart,
+  type Sender,
   stationByCall,
   stationOf,
   worthOf,
@@ -86,7 +87,10 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
   const meant = parseMode(typed.submode ?? typed.mode) ?? parseMode(typed.mode);
   const mode = meant?.mode ?? typed.mode;
   const theirParts = partsOf(entry.rules, sideOf(entry, call, startedAt));
-  const { values, unread } = readValues(entry, theirParts, typed.received, mode);
+  const { values, unread } = readValues(entry, theirParts, typed.received, {
+    mode,
+    entity: stationByCall(call, secondsOf(startedAt)).entityCode,
+  });
   const serialPart = theirParts.find(({ type }) => type === "serial")?.id ?? "";
   const received = keepExchange(theirParts, { ...unread, ...values, [serialPart]: values[serialPart] ?? "" });
   const ourParts = partsOf(entry.rules, entry.side);
@@ -127,12 +131,12 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
 }
 
 /** What was typed, in the form that its part has, and what cannot be read, as it was typed. */
-function readValues({ rules }: Entry, parts: readonly Part[], typed: Typed["received"], mode: string) {
+function readValues({ rules }: Entry, parts: readonly Part[], typed: Typed["received"], sender: Sender) {
   const values: Record<string, string> = {};
   const unread: Record<string, string> = {};
   for (const [id, text] of Object.entries(typed)) {
     const part = parts.find((one) => one.id === id);
-    const reading = part === undefined ? null : readPart(rules, part, text, mode);
+    const reading = part === undefined ? null : readPart(rules, part, text, sender);
     if (reading?.ok === true) values[id] = reading.value;
     else if (text !== "") unread[id] = text;
   }

@@ -108,7 +108,10 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
   const theirs = stationByCall(call, period.from);
   const side = stationOf(rules, theirs).side;
   const parts = partsOf(rules, side);
-  const { values, leftover } = understandExchange(rules, parts, exchange, known.mode);
+  const { values, leftover } = understandExchange(rules, parts, exchange, {
+    mode: known.mode,
+    entity: theirs.entityCode,
+  });
   const kept = keepExchange(parts, values);
   const board = createScoreboard(rules, { ...own, period, power: null, bonuses: [] });
   const judgement = board.judge({

@@ -93,10 +93,11 @@ function faultsOfBody(context: Context, rules: Rules, logbookId: number, body: E
   if (category !== null) faults.push({ field: "category", text: category });
   if (body.siteId !== null && findSite(context.store, body.siteId) === undefined)
     faults.push({ field: "siteId", text: `site ${body.siteId} does not exist` });
+  const ownEntity = call.ok ? stationByCall(call.callsign.call, context.now()).entityCode : null;
   for (const part of partsOf(rules, ownSide(context, rules, logbookId, body))) {
     const value = body.sent[part.id];
     if (value === undefined || value === "" || isOwnWork(part)) continue;
-    const reading = readPart(rules, part, value, "CW");
+    const reading = readPart(rules, part, value, { mode: "CW", entity: ownEntity });
     if (!reading.ok) {
       const nearest = reading.nearest.map(({ code }) => code).join(", ");
       faults.push({

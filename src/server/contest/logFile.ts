@@ -1,5 +1,5 @@
 import { type LogHeader, type LogLine, readCabrillo, writeCabrillo } from "../../core/cabrillo";
-import { CATEGORY_KINDS, columnsOf, keptValues, partsOf } from "../../core/contest";
+import { CATEGORY_KINDS, columnsOf, keptValues, partsOf, stationByCall } from "../../core/contest";
 import type { Entry, LogFile } from "../../core/contract";
 import type { Context } from "../context";
 import { done, type Result } from "../problem";
@@ -67,7 +67,8 @@ function lineOf(entry: Entry, contact: BoardContact, side: string): LogLine {
       way === "sent"
         ? { serial: contact.serialSent, report: contact.reportSent, exchange: contact.exchangeSent }
         : { serial: contact.serialReceived, report: contact.reportReceived, exchange: contact.exchangeReceived };
-    const known = keptValues(rules, partsOf(rules, of), kept, contact.mode);
+    const entity = way === "sent" ? stationByCall(entry.ownCall, contact.startedAt).entityCode : contact.entityCode;
+    const known = keptValues(rules, partsOf(rules, of), kept, { mode: contact.mode, entity });
     return columnsOf(rules, of, way).map(({ id, type }) => {
       const value = known[id] ?? "-";
       return type === "serial" && value !== "-" ? value.padStart(3, "0") : value;

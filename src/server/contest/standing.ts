@@ -5,6 +5,7 @@ import {
   operatingTime,
   partsOf,
   rateAt,
+  type KnownItem,
   knownItems,
   multiplierName,
 } from "../../core/contest";
@@ -84,30 +85,32 @@ export function sheetsOf(context: Context, entryId: number): Result<Sheet[]> {
   return done(
     rules.multipliers.map((multiplier) => {
       const own = worked.filter(({ item }) => item.id === multiplier.id);
-      const names = new Map(knownItems(rules, multiplier));
+      const keyOf = ({ item, entity }: Pick<KnownItem, "item" | "entity">) => `${entity ?? ""} ${item}`;
+      const items = new Map(knownItems(rules, multiplier).map((one) => [keyOf(one), one]));
       for (const { item } of own)
-        if (!names.has(item.item)) names.set(item.item, multiplierName(rules, { id: multiplier.id, item: item.item }));
+        if (!items.has(keyOf(item))) items.set(keyOf(item), { ...item, name: multiplierName(rules, item) });
       const columns = columnsFor(multiplier.per, rules.bands, rules.modes);
       return {
         id: multiplier.id,
         label: multiplier.label,
         per: multiplier.per,
         columns,
-        items: [...names]
-          .map(([item, name]) => ({
+        items: [...items]
+          .map(([key, { item, entity, name }]) => ({
             item,
+            entity,
             code: multiplier.of === "entity" ? (entityByCode(Number(item))?.prefix ?? item) : item,
             name,
             worked: Object.fromEntries(
               own
-                .filter((one) => one.item.item === item)
+                .filter((one) => keyOf(one.item) === key)
                 .map((one) => [
                   one.item.within,
                   { contactId: one.contactId, call: contact(one.contactId)?.call ?? "" },
                 ]),
             ),
           }))
-          .sort((a, b) => a.code.localeCompare(b.code, "en", { numeric: true })),
+          .sort((a, b) => a.code.localeCompare(b.code, "en", { numeric: true }) || (a.entity ?? 0) - (b.entity ?? 0)),
       };
     }),
   );

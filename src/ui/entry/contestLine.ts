@@ -1,4 +1,4 @@
-import { exchangeDoubts, type Part, readPart, understandExchange } from "@/core/contest";
+import { exchangeDoubts, type Part, readPart, type Sender, stationByCall, understandExchange } from "@/core/contest";
 import { type ContactInput, type Fault, secondsOf } from "@/core/contact";
 import { defaultReport } from "@/core/band";
 import type { ContestWorth, Entry, LoggedContact } from "@/core/contract";
@@ -32,14 +32,20 @@ export function partKey(id: string): string {
   return `part:${id}`;
 }
 
+/** Who sends the exchange that is typed. */
+function senderOf({ entry }: ContestLine, { call, startedAt }: Draft, mode: string): Sender {
+  return { mode, entity: stationByCall(call, secondsOf(startedAt ?? entry.period.from)).entityCode };
+}
+
 /** The draft with the words of its exchange each in the field it fits, in whatever order they were typed. */
 export function sharedOut(contest: ContestLine, draft: Draft, mode: string): Draft {
   const { entry, parts } = contest;
+  const sender = senderOf(contest, draft, mode);
   const typed = parts.filter(({ id }) => valueIn(draft, partKey(id)).trim() !== "");
-  const fits = typed.every((part) => readPart(entry.rules, part, valueIn(draft, partKey(part.id)), mode).ok);
+  const fits = typed.every((part) => readPart(entry.rules, part, valueIn(draft, partKey(part.id)), sender).ok);
   if (fits) return draft;
   const words = typed.map(({ id }) => valueIn(draft, partKey(id))).join(" ");
-  const { values, leftover } = understandExchange(entry.rules, parts, words, mode);
+  const { values, leftover } = understandExchange(entry.rules, parts, words, sender);
   // What fits nowhere stands where something is missing still, to be mended.
   const open = parts.find((part) => part.type !== "report" && values[part.id] === undefined);
   const stuck = typed.find((part) => values[part.id] === undefined) ?? open ?? typed[0];
@@ -52,9 +58,10 @@ export function sharedOut(contest: ContestLine, draft: Draft, mode: string): Dra
 /** The parts' values: as typed, or as guessed; what cannot be read is as it was typed. */
 export function partValues(contest: ContestLine, draft: Draft, mode: string): Record<string, string> {
   const values: Record<string, string> = {};
+  const sender = senderOf(contest, draft, mode);
   for (const part of contest.parts) {
     const typed = valueIn(draft, partKey(part.id)).trim();
-    const reading = typed === "" ? null : readPart(contest.entry.rules, part, typed, mode);
+    const reading = typed === "" ? null : readPart(contest.entry.rules, part, typed, sender);
     const value = reading === null ? contest.guesses[part.id]?.value : reading.ok ? reading.value : typed;
     if (value !== undefined) values[part.id] = value;
     else if (part.type === "report") values[part.id] = defaultReport(mode, null);
@@ -88,10 +95,11 @@ export function partDoubts(contest: ContestLine, draft: Draft, mode: string): Fa
       text: `The clock says ${draft.startedAt.slice(11, 16)}, and the last contact was at ${lastAt.slice(11, 16)}: was it set back?`,
     });
   const read: Record<string, string> = {};
+  const sender = senderOf(contest, draft, mode);
   for (const part of parts) {
     const typed = valueIn(draft, partKey(part.id)).trim();
     if (typed === "" && (part.optional || part.type === "report" || contest.guesses[part.id] !== undefined)) continue;
-    const reading = readPart(entry.rules, part, typed, mode);
+    const reading = readPart(entry.rules, part, typed, sender);
     if (reading.ok) read[part.id] = reading.value;
     else {
       const near = reading.nearest.map(({ code, name }) => `${code} ${name}`).join(", ");
