@@ -1,10 +1,11 @@
 export { ADX_FOOTER, adxHeader, adxReader, adxRecord } from "./adx";
-export { bytesOf, latin1 } from "./bytes";
+export { bytesOf, decodeText, latin1 } from "./bytes";
 export { adiReader } from "./readAdi";
 export { adifReader } from "./reader";
 export { ADIF_VERSION, NO_HEADER } from "./record";
 export type { AdifField, AdifHeader, AdifNote, AdifReader, AdifRecord } from "./record";
 export { contactFromAdif } from "./toContact";
 export type { AdifContact } from "./toContact";
+export { PARTS_FIELDS } from "./words";
 export { adiField, adiHeader, adiRecord } from "./write";
 export type { UserDefinedField } from "./write";

@@ -1,5 +1,5 @@
 import { parseCallsign } from "../callsign";
-import { FACT_FIELDS, type FactField, type FactKind } from "../contact";
+import { FACT_FIELDS, type FactField, type FactKind, typedPartsSchema } from "../contact";
 import { entityByCode } from "../entity";
 import { foldToAscii } from "./bytes";
 import { type Draft, type Fields, type Gathered, keepChecked, keepFaulty } from "./gathered";
@@ -8,7 +8,7 @@ import { takeBands } from "./takeBands";
 import { CONFIRMATION_NAMES } from "./takeConfirmations";
 import { takeMode } from "./takeMode";
 import { takeTimes } from "./takeTimes";
-import { PIN_FIELD } from "./words";
+import { PARTS_FIELDS, PIN_FIELD } from "./words";
 
 /** Facts that a contact cannot do without, and what goes with them; they are understood together. */
 const TOGETHER = new Set<string>(
@@ -34,6 +34,21 @@ export function takeFacts(draft: Draft, fields: Fields, gathered: Gathered): voi
   }
   const pin = fields.get(PIN_FIELD);
   if (pin !== undefined) draft.pin = pin.value === "Y";
+  for (const key of ["partsSent", "partsReceived"] as const) {
+    const field = fields.get(PARTS_FIELDS[key]);
+    if (field === undefined) continue;
+    const parts = typedPartsSchema.safeParse(fromJson(field.value));
+    if (parts.success) draft[key] = parts.data;
+    else keepFaulty(gathered, field, "is no exchange");
+  }
+}
+
+function fromJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
 }
 
 function takeFact({ fact, read }: Place, field: AdifField, draft: Draft, fields: Fields, gathered: Gathered): void {
@@ -121,7 +136,7 @@ const ELSEWHERE = null;
 
 /** Where each field of a record belongs that is not only kept. */
 const PLACES: ReadonlyMap<string, Place | null> = new Map<string, Place | null>([
-  ...[...CONFIRMATION_NAMES, PIN_FIELD].map((name) => [name, ELSEWHERE] as const),
+  ...[...CONFIRMATION_NAMES, PIN_FIELD, ...Object.values(PARTS_FIELDS)].map((name) => [name, ELSEWHERE] as const),
   ...FACT_FIELDS.flatMap((fact) => {
     const reader = READERS[fact.kind];
     const isAlone = reader !== undefined && !TOGETHER.has(fact.key);

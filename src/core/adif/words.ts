@@ -54,3 +54,6 @@ export const CHANNEL_FIELDS = [
 
 /** Holds the pin of a contact in our own files. */
 export const PIN_FIELD = "APP_YPSILOID_PIN";
+
+/** Hold the parts of a contest's exchange in our own files, as JSON by their ids. */
+export const PARTS_FIELDS = { partsSent: "APP_YPSILOID_PARTS_SENT", partsReceived: "APP_YPSILOID_PARTS_RCVD" } as const;

@@ -1,7 +1,7 @@
 import { type ContactFacts, FACT_FIELDS } from "../contact";
 import { byteLength, foldToAscii } from "./bytes";
 import { ADIF_VERSION } from "./record";
-import { CHANNEL_FIELDS, LETTER_BY_RECEIVED, LETTER_BY_SENT, LETTER_BY_VIA, PIN_FIELD } from "./words";
+import { CHANNEL_FIELDS, LETTER_BY_RECEIVED, LETTER_BY_SENT, LETTER_BY_VIA, PARTS_FIELDS, PIN_FIELD } from "./words";
 
 /** One field, its length in bytes of UTF-8: "<CALL:6>CX3QUA ". */
 export function adiField(name: string, value: string, type?: string): string {
@@ -98,6 +98,8 @@ export function fieldsOf(contact: ContactFacts): WrittenField[] {
     if (names.receivedVia !== null) put(names.receivedVia, LETTER_BY_VIA[confirmation.receivedVia ?? ""]);
   }
   if (contact.pin) put(PIN_FIELD, "Y");
+  for (const key of ["partsSent", "partsReceived"] as const)
+    if (contact[key] !== null) put(PARTS_FIELDS[key], JSON.stringify(contact[key]));
   for (const { name, value, type, userDefined } of contact.extra) put(name, value, { type, userDefined });
   return fields;
 }

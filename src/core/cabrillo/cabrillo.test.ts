@@ -71,7 +71,10 @@ describe("reading", () => {
             lines.map((line) => ({ ...LINE, ...line, frequencyHz: null })),
           ),
         ].join("");
-        for (const counts of [undefined, () => ({ sent: 2, received: 2 }), () => ({ sent: 2 })]) {
+        for (const counts of [
+          undefined,
+          () => ({ sent: { least: 2, most: 2 }, received: () => ({ least: 2, most: 2 }) }),
+        ]) {
           const read = readCabrillo(text, counts);
           expect(read.faults).toEqual([]);
           expect(
@@ -104,7 +107,10 @@ describe("reading", () => {
       "QSO: 14025 CW 2026-13-28 0012 CX3QUA 599 13 DL1QTA 599 14",
       "QSO: 14025 CW 2026-11-28 0012 CX3QUA 599 13 QQQ 599 14",
     ].join("\r");
-    const { header, lines, faults } = readCabrillo(text, () => ({ sent: 2, received: 2 }));
+    const { header, lines, faults } = readCabrillo(text, () => ({
+      sent: { least: 2, most: 2 },
+      received: () => ({ least: 2, most: 2 }),
+    }));
     expect([...header]).toEqual([
       ["CALLSIGN", "cx3qua"],
       ["ADDRESS", "Calle del Faro 1\nCabo Farol"],

@@ -1,6 +1,7 @@
 import { bandByName, bandOfFrequency } from "../band";
 import { parseCallsign } from "../callsign";
-import type { LogLine } from "./write";
+import { isoTime } from "../contact/seconds";
+import { BAND_WORDS, type LogLine } from "./write";
 
 /** What is wrong in a file, and where; `fatal` when the line is no contact because of it. */
 export interface CabrilloFault {
@@ -32,31 +33,21 @@ const MODES: Readonly<Record<string, string>> = {
   SSB: "SSB",
   RTTY: "RTTY",
 };
-const WORDS: Readonly<Record<string, string>> = {
-  "50": "6m",
-  "70": "4m",
-  "144": "2m",
-  "222": "1.25m",
-  "432": "70cm",
-  "902": "33cm",
-  "1.2G": "23cm",
-  "2.3G": "13cm",
-  "3.4G": "9cm",
-  "5.7G": "6cm",
-  "10G": "3cm",
-};
+const BAND_BY_WORD = new Map(Object.entries(BAND_WORDS).map(([band, word]) => [word, band]));
 /** Longer lines are none of a contest log. */
 export const LONGEST_LINE = 10_000;
 /** So much of the header is kept. */
 const LARGEST_HEADER = 1_000_000;
 
-/**
- * How many words an exchange has. Without `received` it is what stands behind their call, but for the transmitter at
- * the end of the lines of a station with several operators.
- */
+/** How many words an exchange has: the one that the log's station sends, and the one of a call that it worked. */
 export interface WordCounts {
-  readonly sent: number;
-  readonly received?: number;
+  readonly sent: WordCount;
+  readonly received: (call: string) => WordCount;
+}
+export interface WordCount {
+  /** Without those that may be left out. */
+  readonly least: number;
+  readonly most: number;
 }
 
 /** What a line says: a contact, something wrong, or neither. */
@@ -104,7 +95,9 @@ export function cabrilloReader(counts: Counts = () => undefined): CabrilloReader
       if (name === "START-OF-LOG") started = true;
       else if (name === "END-OF-LOG") ended = true;
       else if (name === "QSO" || name === "X-QSO") {
-        const read = readLine(value, line, name === "X-QSO", () => counts(header), isMulti(header));
+        const read = ended
+          ? "it stands behind the end of the log: move END-OF-LOG below it"
+          : readLine(value, line, name === "X-QSO", () => counts(header));
         return typeof read === "string" ? { fault: { line, text: read, fatal: true, raw } } : { contact: read };
       } else if (value !== "" && (kept += value.length) <= LARGEST_HEADER) {
         const before = header.get(name);
@@ -135,28 +128,25 @@ export function readCabrillo(text: string, counts?: Counts): CabrilloLog {
   return { header: reader.header, lines, faults: [...faults, ...reader.finish()] };
 }
 
-function isMulti(header: CabrilloLog["header"]): boolean {
-  return /^MULTI/i.test(header.get("CATEGORY-OPERATOR") ?? "");
-}
-
 function readLine(
   value: string,
   line: number,
   withdrawn: boolean,
   counts: () => WordCounts | undefined,
-  multi: boolean,
 ): ReadLine | string {
   const words = value.split(/\s+/).filter(Boolean);
   const [frequency = "", mode = "", day = "", clock = "", ...rest] = words;
   const khz = Number(frequency);
-  const band = WORDS[frequency.toUpperCase()] ?? (khz > 0 ? bandOfFrequency(khz * 1000)?.name : undefined);
+  const word = BAND_BY_WORD.get(frequency.toUpperCase());
+  const band = word ?? (khz > 0 ? bandOfFrequency(khz * 1000)?.name : undefined);
   if (band === undefined || bandByName(band) === undefined) return `"${frequency}" is no frequency or band`;
   const known = MODES[mode.toUpperCase()];
   if (known === undefined) return `"${mode}" is no mode: CW, PH, FM, RY or DG`;
   const startedAt = Date.parse(`${day}T${clock.slice(0, 2)}:${clock.slice(2, 4)}:00Z`) / 1000;
   if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || !/^\d{4}$/.test(clock) || Number.isNaN(startedAt))
     return `"${day} ${clock}" is no time: it is written like 2026-11-28 0012`;
-  const split = splitExchanges(rest, counts(), multi);
+  if (isoTime(startedAt).slice(0, 10) !== day) return `${day} is a day that does not exist`;
+  const split = splitExchanges(rest, counts());
   if (typeof split === "string") return split;
   const own = parseCallsign(split.ownCall);
   const theirs = parseCallsign(split.call);
@@ -164,7 +154,7 @@ function readLine(
   if (!theirs.ok) return `"${split.call}" stands where their call should: ${theirs.reason}`;
   return {
     line,
-    frequencyHz: WORDS[frequency.toUpperCase()] === undefined ? Math.round(khz * 1000) : null,
+    frequencyHz: word === undefined ? Math.round(khz * 1000) : null,
     band,
     mode: known,
     startedAt,
@@ -177,20 +167,28 @@ function readLine(
   };
 }
 
-function splitExchanges(words: readonly string[], counts: WordCounts | undefined, multi: boolean) {
+/** Behind what is sent stands the other call, which tells how much of it was left out. */
+function sentCount(words: readonly string[], { least, most }: WordCount): number {
+  for (let count = most; count > least; count--) if (parseCallsign(words[1 + count] ?? "").ok) return count;
+  return least;
+}
+
+function splitExchanges(words: readonly string[], counts: WordCounts | undefined) {
   if (counts !== undefined) {
-    const { sent } = counts;
-    const behind = words.length - 2 - sent - (multi && /^[01]$/.test(words.at(-1) ?? "") ? 1 : 0);
-    const received = counts.received ?? Math.max(1, behind);
-    const needed = 2 + sent + received;
-    if (words.length < needed) return `columns are missing: ${words.length + 4} of ${needed + 4}`;
-    const last = words[needed];
+    const sent = sentCount(words, counts.sent);
+    const call = words[1 + sent];
+    const { least, most } = counts.received(call ?? "");
+    const behind = words.slice(2 + sent);
+    if (call === undefined || behind.length < least)
+      return `columns are missing: ${words.length + 4} of ${6 + sent + least}`;
+    // Behind all that their station sends stands which transmitter it was, where there are several.
+    const hasTransmitter = behind.length === most + 1 && /^[01]$/.test(behind.at(-1)!);
     return {
       ownCall: words[0]!,
       sent: words.slice(1, 1 + sent),
-      call: words[1 + sent]!,
-      received: words.slice(2 + sent, needed),
-      transmitter: last !== undefined && /^[01]$/.test(last) ? Number(last) : null,
+      call,
+      received: hasTransmitter ? behind.slice(0, -1) : behind,
+      transmitter: hasTransmitter ? Number(behind.at(-1)) : null,
     };
   }
   const hasTransmitter = words.length % 2 === 1 && /^[01]$/.test(words.at(-1) ?? "");

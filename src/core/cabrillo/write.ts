@@ -1,3 +1,5 @@
+import { bandByName } from "../band";
+
 /** One contact as a log file has it. Times in seconds since 1970 UTC. */
 export interface LogLine {
   readonly frequencyHz: number | null;
@@ -17,8 +19,11 @@ export interface LogLine {
 /** The header in its order; a name can stand several times. */
 export type LogHeader = readonly (readonly [name: string, value: string])[];
 
-/** The open format's words for bands above 30 MHz; below, a line has the frequency in kHz. */
-const BAND_WORDS: Readonly<Record<string, string>> = {
+/**
+ * The open format's words for bands above 30 MHz; below, and where it has none, a line has the frequency in kHz.
+ * Source: the Cabrillo 3.0 specification, the freq field.
+ */
+export const BAND_WORDS: Readonly<Record<string, string>> = {
   "6m": "50",
   "4m": "70",
   "2m": "144",
@@ -30,26 +35,22 @@ const BAND_WORDS: Readonly<Record<string, string>> = {
   "9cm": "3.4G",
   "6cm": "5.7G",
   "3cm": "10G",
-};
-/** The lower edges that stand for a band whose frequency was not noted. */
-const BAND_KHZ: Readonly<Record<string, number>> = {
-  "160m": 1800,
-  "80m": 3500,
-  "60m": 5330,
-  "40m": 7000,
-  "30m": 10100,
-  "20m": 14000,
-  "17m": 18068,
-  "15m": 21000,
-  "12m": 24890,
-  "10m": 28000,
+  "1.25cm": "24G",
+  "6mm": "47G",
+  "4mm": "75G",
+  "2.5mm": "122G",
+  "2mm": "134G",
+  "1mm": "241G",
+  submm: "LIGHT",
 };
 
-/** A frequency as a line has it: kHz below 30 MHz, the band's word above. */
+/** A frequency as a line has it: kHz, or the band's word; the band's lower edge where none was noted. */
 export function frequencyText(frequencyHz: number | null, band: string): string {
   const word = BAND_WORDS[band];
   if (word !== undefined) return word;
-  return String(frequencyHz === null ? (BAND_KHZ[band] ?? 0) : Math.floor(frequencyHz / 1000));
+  const { lowHz = 0 } = bandByName(band) ?? {};
+  // A frequency just above the lower edge of a band would be cut to one below it.
+  return String(Math.max(Math.ceil(lowHz / 1000), Math.floor((frequencyHz ?? 0) / 1000)));
 }
 
 /** A mode as a line has it: CW, PH, FM, RY, DG. */

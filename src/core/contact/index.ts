@@ -5,7 +5,7 @@ export { callSchema, daySchema, textSchema } from "./fieldSchemas";
 export { FACT_FIELDS, FACT_GROUPS, factField, factText, LINE_FIELDS, SETTABLE_FACTS } from "./fields";
 export type { FactField, FactKey, FactKind } from "./fields";
 export { additionsFrom } from "./merge";
-export { contactFactsSchema, extraFieldSchema } from "./parseFacts";
+export { contactFactsSchema, extraFieldSchema, typedPartsSchema } from "./parseFacts";
 export type { ExtraField } from "./parseFacts";
 export { isoTime, secondsOf } from "./seconds";
 export { isWritable, madeWritable, unwritableIn } from "./unwritable";

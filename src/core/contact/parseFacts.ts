@@ -11,11 +11,26 @@ export const extraFieldSchema = z.strictObject({
 });
 export type ExtraField = z.output<typeof extraFieldSchema>;
 
+/** So long a part of an exchange is kept: longer ones are none. */
+const LONGEST_PART = 100;
+
+/** The parts of an exchange as they were typed, by the ids that the contest's rules give them. */
+export const typedPartsSchema = z
+  .record(
+    z.string().max(31),
+    z.string().trim().max(LONGEST_PART, `a part of an exchange is longer than ${LONGEST_PART} characters: correct it`),
+  )
+  .refine((parts) => Object.keys(parts).length <= 20, "an exchange has at most 20 parts")
+  .transform((parts) => Object.fromEntries(Object.entries(parts).filter(([, text]) => text !== "")));
+
 /** The facts of a contact that are given, and not worked out. Frequencies in Hz, powers in watts, times UTC. */
 export const contactFactsSchema = z.strictObject({
   ...FACT_SHAPE,
   siteId: z.int().positive().nullable().default(null),
   pin: z.boolean().default(false),
+  /** The exchange of a contest whose rules are known; the serial, the report and the texts follow from it. */
+  partsSent: typedPartsSchema.nullable().default(null),
+  partsReceived: typedPartsSchema.nullable().default(null),
   extra: z.array(extraFieldSchema).max(1000).default([]),
   confirmations: z.array(confirmationSchema).max(20).default([]),
 });

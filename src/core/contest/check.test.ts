@@ -29,6 +29,7 @@ function found(rules: Rules, lines: readonly string[], category = SINGLE, known:
       serialSent: sent === "-" ? null : Number(sent),
       serialReceived: isSerial && received !== "" ? Number(received) : null,
       exchangeReceived: isSerial ? null : received,
+      partsReceived: null,
     };
   });
   const board = createScoreboard(rules, {

@@ -74,6 +74,7 @@ export interface StationFacts {
   readonly cqZone: number | null;
   readonly ituZone: number | null;
   readonly gridField: string | null;
+  readonly grid: string | null;
   readonly portable: boolean;
   readonly side: string;
 }

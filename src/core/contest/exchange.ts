@@ -268,23 +268,48 @@ function bestPlaces(readings: readonly (readonly PartReading[])[], parts: number
   return places;
 }
 
-/** What a contact keeps of an exchange: the serial, the report, and the other parts in their order as one text. */
+/** The parts of an exchange as they were typed, by their ids. */
+export type TypedParts = Readonly<Record<string, string>>;
+
+/** What a contact keeps of an exchange, besides its parts in the words that other programs know. */
 export interface KeptExchange {
+  /** Null where only the texts are known. */
+  readonly parts: TypedParts | null;
   readonly serial: number | null;
   readonly report: string | null;
+  /** The other parts, in their order. */
   readonly exchange: string | null;
 }
 
-/** The facts that a contact keeps of the parts' values. A part that is not known stands as "-" between others. */
-export function keepExchange(parts: readonly Part[], values: Readonly<Record<string, string>>): KeptExchange {
+type Way = "Sent" | "Received";
+/** A contact as far as its exchange is kept in it. */
+export type Exchanged<W extends Way> = {
+  readonly [Key in `parts${W}`]: TypedParts | null;
+} & { readonly [Key in `serial${W}`]: number | null } & {
+  readonly [Key in `report${W}` | `exchange${W}`]: string | null;
+};
+
+/** What a contact keeps of the exchange that was sent, or received. */
+export function keptTexts<W extends Way>(way: W, contact: Exchanged<W>): KeptExchange {
+  const all = contact as unknown as Exchanged<Way>;
+  return {
+    parts: all[`parts${way}`],
+    serial: all[`serial${way}`],
+    report: all[`report${way}`],
+    exchange: all[`exchange${way}`],
+  };
+}
+
+/** The texts of an exchange. A part that is not known stands as "-" between others; of a serial there is a number or none. */
+export function keepExchange(parts: readonly Part[], values: TypedParts): Omit<KeptExchange, "parts"> {
   const rest = parts
     .filter(({ type }) => type !== "serial" && type !== "report")
     .map(({ id }) => values[id]?.trim().replace(/\s+/g, "_") || UNKNOWN);
   while (rest.at(-1) === UNKNOWN) rest.pop();
-  const serial = parts.find(({ type }) => type === "serial");
+  const serial = Number(values[parts.find(({ type }) => type === "serial")?.id ?? ""] || NaN);
   const report = parts.find(({ type }) => type === "report");
   return {
-    serial: serial === undefined || !values[serial.id] ? null : Number(values[serial.id]),
+    serial: Number.isInteger(serial) ? serial : null,
     report: report === undefined ? null : (values[report.id] ?? null) || null,
     exchange: rest.join(" ") || null,
   };
@@ -292,16 +317,34 @@ export function keepExchange(parts: readonly Part[], values: Readonly<Record<str
 
 const UNKNOWN = "-";
 
+/** The parts as the rules understand them; what is none is left out. */
+export function readParts(
+  rules: Pick<Rules, "lists">,
+  parts: readonly Part[],
+  typed: TypedParts,
+  sender: Sender,
+): Record<string, string> {
+  const values: Record<string, string> = {};
+  for (const part of parts) {
+    const text = typed[part.id];
+    if (text === undefined) continue;
+    const reading = readPart(rules, part, text, sender);
+    if (reading.ok) values[part.id] = reading.value;
+  }
+  return values;
+}
+
 /**
- * The parts' values of a contact. The text is read in the parts' order, as `keepExchange` wrote it; one that came from
- * elsewhere, and does not fit so, is understood word by word.
+ * The parts that a contact holds. Where it has only texts, they are read in the parts' order, as `keepExchange` writes
+ * them; a text that came from elsewhere, and does not fit so, is understood word by word.
  */
-export function keptValues(
+export function heldParts(
   rules: Pick<Rules, "lists">,
   parts: readonly Part[],
   kept: KeptExchange,
   sender: Sender,
-): Readonly<Record<string, string>> {
+): TypedParts {
+  if (kept.parts !== null) return kept.parts;
   const values: Record<string, string> = {};
   const rest = parts.filter(({ type }) => type !== "serial" && type !== "report");
   for (const { id, type } of parts) {
@@ -309,21 +352,14 @@ export function keptValues(
     else if (type === "report" && kept.report !== null) values[id] = kept.report;
   }
   const words = (kept.exchange ?? "").split(/\s+/).filter(Boolean);
-  const inOrder = words.length <= rest.length;
-  if (inOrder) {
-    const read = words.map((word, index) =>
-      word === UNKNOWN ? null : readPart(rules, rest[index]!, word.replace(/_/g, " "), sender),
-    );
-    if (read.every((reading) => reading === null || reading.ok)) {
-      read.forEach((reading, index) => {
-        if (reading?.ok === true) values[rest[index]!.id] = reading.value;
-      });
-      return values;
-    }
+  const inOrder = words.flatMap((word, index) =>
+    word === UNKNOWN || rest[index] === undefined ? [] : [[rest[index], word.replace(/_/g, " ")] as const],
+  );
+  if (words.length <= rest.length && inOrder.every(([part, text]) => readPart(rules, part, text, sender).ok)) {
+    for (const [{ id }, text] of inOrder) values[id] = text;
+    return values;
   }
   const open = parts.filter(({ id, type }) => type !== "report" && values[id] === undefined);
-  return {
-    ...values,
-    ...understandExchange(rules, open, words.filter((word) => word !== UNKNOWN).join(" "), sender).values,
-  };
+  const said = understandExchange(rules, open, words.filter((word) => word !== UNKNOWN).join(" "), sender);
+  return { ...values, ...said.values };
 }

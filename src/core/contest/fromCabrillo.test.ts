@@ -38,11 +38,10 @@ it("takes a log of a known contest apart, with exchanges of different length", (
       operator: "DL1QTA",
       ownGrid: "JO50",
       contestId: "CAMALOTE-RTTY",
-      reportReceived: "599",
-      exchangeSent: "14",
-      exchangeReceived: "13 MO",
+      partsSent: { report: "599", zone: "14" },
+      partsReceived: { report: "599", zone: "13", state: "MO" },
     },
-    { call: "OK1QTA", exchangeReceived: "15" },
+    { call: "OK1QTA", partsReceived: { report: "599", zone: "15" } },
     "line 8: the log marks it as not to be counted (X-QSO)",
     expect.stringContaining('line 9: "2026-02-14 22:03" is no time'),
   ]);
@@ -51,12 +50,80 @@ it("takes a log of a known contest apart, with exchanges of different length", (
 it("keeps serials apart, and what it cannot tell of an unknown contest as it came", () => {
   const line = "QSO: 14025 CW 2026-10-24 0012 CX3QUA 599 001 DL1QTA 599 012";
   expect(read(`START-OF-LOG: 3.0\nCONTEST: SUDESTADA-PREFIX\nCALLSIGN: CX3QUA\n${line}\nEND-OF-LOG:`)).toMatchObject([
-    { serialSent: 1, serialReceived: 12 },
+    { partsSent: { report: "599", serial: "001" }, partsReceived: { report: "599", serial: "012" } },
   ]);
   expect(read(`START-OF-LOG: 3.0\nCONTEST: OTHER\n${line}\nEND-OF-LOG:`)).toMatchObject([
     { exchangeSent: "001", exchangeReceived: "012", reportReceived: "599" },
   ]);
 });
+
+function notesOf(lines: readonly string[], encoding: BufferEncoding = "utf8") {
+  const reader = contestLogReader(rulesOf);
+  const bytes = Buffer.from(["START-OF-LOG: 3.0", ...lines, "END-OF-LOG:", ""].join("\r\n"), encoding);
+  const records = [...reader.push(bytes), ...reader.finish()].filter(({ broken }) => broken === undefined);
+  return {
+    notes: records.flatMap(({ notes }) => notes.map(({ line, text }) => `${line}: ${text}`)),
+    parts: records.map((record) => {
+      const understood = contactFromAdif(record, NO_HEADER);
+      return understood.ok ? understood.contact.partsReceived : understood.reason;
+    }),
+  };
+}
+const DASH = ["CONTEST: SUDESTADA-PREFIX", "CALLSIGN: CX3QUA"];
+
+it("reads the columns of a known contest by their places, whatever stands there, and says what is odd", () => {
+  const { notes, parts } = notesOf([
+    ...DASH,
+    "QSO: 14025 PH 2026-10-24 0012 CX3QUA 59 006 LU2QSA 599 010",
+    "QSO: 14025 CW 2026-10-24 0013 CX3QUA 599 007 LU2QSB 599 1X0",
+    "QSO: 14025 CW 2026-10-24 0014 CX3QUA 599 008 LU2QSC 599 011 XYZ",
+    "QSO: 14025 CW 2026-10-24 0015 CX3QUA 599 009 LU2QSD 599 -",
+  ]);
+  expect(parts).toEqual([
+    { report: "599", serial: "010" },
+    { report: "599", serial: "1X0" },
+    { report: "599", serial: "11" },
+    { report: "599" },
+  ]);
+  expect(notes).toEqual([
+    expect.stringMatching(/^4: .*599.*kept as it came$/),
+    '5: "1X0" is no number: Serial is one from 1 to 99999; it is kept as it came',
+    '6: "XYZ" belongs to no part of the contest\'s exchange; it was left out',
+    "7: Serial is missing",
+  ]);
+});
+
+it.each(["utf8", "latin1"] as const)("reads names in %s", (encoding) => {
+  const { notes, parts } = notesOf(
+    ["CONTEST: FIRST-WIRE", "CALLSIGN: CX3QUA", "QSO: 14025 CW 2026-12-06 1612 CX3QUA 599 1987 PY2QSA 599 1975 JOÃO"],
+    encoding,
+  );
+  expect([notes, parts]).toEqual([[], [{ report: "599", year: "1975", name: "JOÃO" }]]);
+});
+
+it("may do without what is optional, and no less", () => {
+  const wire = ["CONTEST: FIRST-WIRE", "CALLSIGN: CX3QUA"];
+  const line = "QSO: 14025 CW 2026-12-06 1612 CX3QUA 599 1987 INES PY2QSA 599";
+  expect(notesOf([...wire, `${line} 1975`]).notes).toEqual([]);
+  expect(read(["START-OF-LOG: 3.0", ...wire, line, "END-OF-LOG:"].join("\n"))).toEqual([
+    "line 4: columns are missing: 10 of 11",
+  ]);
+});
+
+it.each([
+  ["2026-02-30", "2026-02-30 is a day that does not exist"],
+  ["2026-00-10", "is no time"],
+  ["2025-02-29", "2025-02-29 is a day that does not exist"],
+])("refuses the day %s, and does not move it", (day, reason) =>
+  expect(read(`${DASH.join("\n")}\nQSO: 14025 CW ${day} 0012 CX3QUA 599 006 LU2QSA 599 010`)).toEqual([
+    expect.stringContaining(reason),
+  ]),
+);
+
+it("says of lines behind the end of the log that they are not in it", () =>
+  expect(read(`${DASH.join("\n")}\nEND-OF-LOG:\nQSO: 14025 CW 2026-10-24 0012 CX3QUA 599 006 LU2QSA 599 010`)).toEqual([
+    "line 4: it stands behind the end of the log: move END-OF-LOG below it",
+  ]));
 
 it("is told from ADIF by its beginning", () => {
   expect(isCabrillo("\u00ef\u00bb\u00bf start-of-log: 3.0")).toBe(true);

@@ -1,9 +1,16 @@
-import type { AdifField, AdifReader, AdifRecord } from "../adif";
-import { latin1, NO_HEADER } from "../adif";
-import { type CabrilloLog, cabrilloReader, LONGEST_LINE, type ReadLine, type WordCounts } from "../cabrillo";
-import { columnsOf, keepExchange, type KeptExchange, readPart, type Sender, understandExchange } from "./exchange";
+import type { AdifField, AdifNote, AdifReader, AdifRecord } from "../adif";
+import { decodeText, latin1, NO_HEADER, PARTS_FIELDS } from "../adif";
+import {
+  type CabrilloLog,
+  cabrilloReader,
+  LONGEST_LINE,
+  type ReadLine,
+  type WordCount,
+  type WordCounts,
+} from "../cabrillo";
+import { columnsOf, readPart, type Sender, understandExchange } from "./exchange";
 import type { Part, Rules } from "./rules";
-import { stationByCall, stationOf } from "./station";
+import { sideOf, stationByCall } from "./station";
 
 /** Whether a text begins as a contest log does. */
 export function isCabrillo(beginning: string): boolean {
@@ -28,14 +35,15 @@ export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): A
   let begun = false;
 
   function take(raw: string): AdifRecord[] {
-    const said = reader.take(raw);
+    const said = reader.take(decodeText(raw));
     if (said === null) return [];
     if ("contact" in said) {
       const rules = rulesFor(reader.header.get("CONTEST")?.toUpperCase() ?? "");
       return [recordOf(said.contact, reader.header, rules)];
     }
-    const { line, text, fatal, raw: broken = "" } = said.fault;
-    return fatal ? [{ line, raw: `${broken}\n`, fields: [], notes: [], broken: text }] : [];
+    const { line, text, fatal } = said.fault;
+    // As it came, and not as it was understood: what was refused can be mended and imported again.
+    return fatal ? [{ line, raw: `${raw}\n`, fields: [], notes: [], broken: text }] : [];
   }
 
   return {
@@ -56,25 +64,50 @@ export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): A
   };
 }
 
-/** How many words a log's entrant sends, by the rules of its contest: others may send more or fewer. */
+/** How many words stand in the lines of a log, by the rules of its contest. */
 export function wordCounts(
   rulesOf: (tag: string) => Rules | undefined,
 ): (header: CabrilloLog["header"]) => WordCounts | undefined {
   return (header) => {
     const rules = rulesOf(header.get("CONTEST")?.toUpperCase() ?? "");
     const call = header.get("CALLSIGN")?.toUpperCase();
-    if (rules === undefined || call === undefined) return undefined;
-    const { side } = stationOf(rules, stationByCall(call, 0));
-    return { sent: columnsOf(rules, side, "sent").length };
+    return rules === undefined || call === undefined ? undefined : wordCountsFor(rules, sideByCall(rules, call));
   };
+}
+
+/** How many words stand in the lines of a log whose station is on a side. */
+export function wordCountsFor(rules: Rules, side: string): WordCounts {
+  return {
+    sent: countOf(columnsOf(rules, side, "sent")),
+    received: (call) => countOf(columnsOf(rules, sideByCall(rules, call), "received")),
+  };
+}
+
+function countOf(columns: readonly Part[]): WordCount {
+  return { least: columns.filter(({ optional }) => !optional).length, most: columns.length };
+}
+
+function sideByCall(rules: Rules, call: string): string {
+  return sideOf(rules, { ...stationByCall(call, 0), startedAt: 0 });
+}
+
+/** What a line says of one side: the parts by their ids, or, of an unknown contest, its words. */
+interface Said {
+  readonly parts: Readonly<Record<string, string>> | null;
+  readonly report: string | null;
+  readonly text: string | null;
+  /** Words that belong to no part. */
+  readonly leftover: readonly string[];
+  /** Parts whose word is none. */
+  readonly odd: readonly string[];
 }
 
 function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | undefined): AdifRecord {
   const time = new Date(line.startedAt * 1000).toISOString();
-  const keep = (words: readonly string[], call: string, way: "sent" | "received") =>
-    rules === undefined ? keptOfUnknown(words) : keptByRules(rules, words, call, way, line);
-  const sent = keep(line.sent, line.ownCall, "sent");
-  const received = keep(line.received, line.call, "received");
+  const say = (words: readonly string[], call: string, way: "sent" | "received") =>
+    rules === undefined ? saidInUnknown(words) : saidByRules(rules, words, call, way, line);
+  const sent = say(line.sent, line.ownCall, "sent");
+  const received = say(line.received, line.call, "received");
   const operators = (header.get("OPERATORS") ?? "").split(/[\s,]+/).filter(Boolean);
   const values: Readonly<Record<string, string | number | null | undefined>> = {
     CALL: line.call,
@@ -88,11 +121,11 @@ function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | 
     MY_GRIDSQUARE: header.get("GRID-LOCATOR"),
     CONTEST_ID: header.get("CONTEST")?.toUpperCase(),
     RST_SENT: sent.report,
-    STX: sent.serial,
-    STX_STRING: sent.exchange,
+    STX_STRING: sent.text,
+    [PARTS_FIELDS.partsSent]: sent.parts && JSON.stringify(sent.parts),
     RST_RCVD: received.report,
-    SRX: received.serial,
-    SRX_STRING: received.exchange,
+    SRX_STRING: received.text,
+    [PARTS_FIELDS.partsReceived]: received.parts && JSON.stringify(received.parts),
   };
   const fields = Object.entries(values).flatMap(([name, value]): AdifField[] =>
     value === null || value === undefined || value === "" ? [] : [{ name, value: String(value), at: 0 }],
@@ -102,44 +135,56 @@ function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | 
     line: line.line,
     raw: fields.map(({ name, value }) => `<${name}:${value.length}>${value}`).join("") + "<EOR>\n",
     fields,
-    notes: [],
+    notes: [sent, received].flatMap((said) => notesOf(said, line.line)),
     ...broken,
   };
 }
 
-function keptByRules(
+function notesOf({ leftover, odd }: Said, line: number): AdifNote[] {
+  return [
+    ...odd.map((text) => ({ line, field: "QSO", text })),
+    ...leftover.map((word) => ({
+      line,
+      field: "QSO",
+      text: `"${word}" belongs to no part of the contest's exchange; it was left out`,
+    })),
+  ];
+}
+
+/** By their places where there are as many words as parts, whatever stands there; else each where it fits. */
+function saidByRules(
   rules: Rules,
   words: readonly string[],
   call: string,
   way: "sent" | "received",
   line: ReadLine,
-): KeptExchange {
+): Said {
   const station = stationByCall(call, line.startedAt);
-  const parts = columnsOf(rules, stationOf(rules, station).side, way);
+  const columns = columnsOf(rules, sideOf(rules, { ...station, startedAt: line.startedAt }), way);
   const sender = { mode: line.mode, entity: station.entityCode };
-  const inOrder = parts.length === words.length ? valuesInOrder(rules, parts, words, sender) : null;
-  return keepExchange(parts, inOrder ?? understandExchange(rules, parts, words.join(" "), sender).values);
+  const found =
+    words.length === columns.length
+      ? { values: byPlace(columns, words), leftover: [] }
+      : understandExchange(rules, columns, words.join(" "), sender);
+  const odd = columns.flatMap((part) => oddity(rules, part, found.values[part.id], sender) ?? []);
+  return { parts: found.values, report: null, text: null, leftover: found.leftover, odd };
 }
 
-function valuesInOrder(rules: Rules, parts: readonly Part[], words: readonly string[], sender: Sender) {
-  const values: Record<string, string> = {};
-  for (const [index, part] of parts.entries()) {
-    const word = words[index]!;
-    if (word === "-") continue;
-    const reading = readPart(rules, part, word.replace(/_/g, " "), sender);
-    if (!reading.ok) return null;
-    values[part.id] = reading.value;
-  }
-  return values;
+function byPlace(columns: readonly Part[], words: readonly string[]): Record<string, string> {
+  const placed = columns.map(({ id }, index) => [id, words[index]!.replace(/_/g, " ")] as const);
+  return Object.fromEntries(placed.filter(([, word]) => word !== "-"));
+}
+
+function oddity(rules: Rules, part: Part, word: string | undefined, sender: Sender): string | null {
+  if (word === undefined) return part.optional ? null : `${part.label} is missing`;
+  const reading = readPart(rules, part, word, sender);
+  return reading.ok ? null : `${reading.reason}; it is kept as it came`;
 }
 
 /** Without rules the first word is a report if it looks like one, and the rest stays as it came. */
-function keptOfUnknown(words: readonly string[]): KeptExchange {
+function saidInUnknown(words: readonly string[]): Said {
   const [first = "", ...others] = words;
   const isReport = /^[1-5][1-9]{1,2}$/.test(first);
-  return {
-    report: isReport ? first : null,
-    serial: null,
-    exchange: (isReport ? others : words).join(" ") || null,
-  };
+  const text = (isReport ? others : words).join(" ") || null;
+  return { parts: null, report: isReport ? first : null, text, leftover: [], odd: [] };
 }

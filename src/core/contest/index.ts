@@ -3,10 +3,20 @@ export { checkLog, exchangeDoubts } from "./check";
 export type { CheckedContact, CheckKind, Finding } from "./check";
 export { conditionText } from "./condition";
 export type { Condition } from "./condition";
-export { columnsOf, itemsOf, keepExchange, keptValues, partsOf, readPart, understandExchange } from "./exchange";
-export type { KeptExchange, ListItem, PartReading, Sender, Understood } from "./exchange";
+export {
+  columnsOf,
+  heldParts,
+  itemsOf,
+  keepExchange,
+  keptTexts,
+  partsOf,
+  readPart,
+  readParts,
+  understandExchange,
+} from "./exchange";
+export type { KeptExchange, ListItem, PartReading, Sender, TypedParts, Understood } from "./exchange";
 export { nextStep } from "./flow";
-export { contestLogReader, isCabrillo, wordCounts } from "./fromCabrillo";
+export { contestLogReader, isCabrillo, wordCounts, wordCountsFor } from "./fromCabrillo";
 export type { FlowState, Step, Way } from "./flow";
 export { allowedBy, categoryFault, limitsFor } from "./limits";
 export { judgementView, knownItems, multiplierName } from "./judgementView";
@@ -18,12 +28,14 @@ export type { Period } from "./period";
 export { byHour, operatingTime, rateAt } from "./rate";
 export { CATEGORY_KINDS, checkRules, rulesSchema } from "./rules";
 export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput } from "./rules";
-export { createScoreboard } from "./score";
+export { createScoreboard, receivedValues } from "./score";
+export { settleExchange, withoutStaleParts } from "./settle";
+export type { Settled } from "./settle";
 export type { BandScore, ContestContact, Entrant, Judgement, MultiplierItem, Score, Scoreboard } from "./score";
 export { SHIPPED_CONTESTS } from "./shipped";
 export { sourceValues } from "./sources";
 export type { PartSource } from "./sources";
-export { stationByCall, stationOf } from "./station";
+export { sideOf, stationByCall, stationOf } from "./station";
 export type { StationGiven } from "./station";
 export { worthOf } from "./worth";
 export type { LastContact, Worth } from "./worth";

@@ -1,10 +1,10 @@
 import { gridCenter, pathBetween } from "../geo";
 import type { ModeGroup } from "../band";
-import { type ConditionFacts, conditionText, holds } from "./condition";
-import { keptValues, partsOf } from "./exchange";
+import { type ConditionFacts, conditionText, holds, type StationFacts } from "./condition";
+import { type Exchanged, heldParts, keptTexts, partsOf, readParts, type TypedParts } from "./exchange";
 import type { Period } from "./period";
 import { type CountedPer, type Multiplier, type Part, partsCounted, type Rules } from "./rules";
-import { type StationGiven, stationOf } from "./station";
+import { sideOf, type StationGiven, stationOf } from "./station";
 
 /** A contact as scoring needs it. Times in seconds since 1970 UTC. */
 export interface ContestContact extends StationGiven {
@@ -17,6 +17,8 @@ export interface ContestContact extends StationGiven {
   readonly reportReceived: string | null;
   readonly serialReceived: number | null;
   readonly exchangeReceived: string | null;
+  /** As they were typed; null where only the texts are known. */
+  readonly partsReceived: TypedParts | null;
 }
 
 /** Who enters, and with what; all that the score depends on besides the contacts. */
@@ -272,19 +274,15 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
   const needsDistance = JSON.stringify(rules.points).includes("perKm") || JSON.stringify(rules).includes('"distance"');
 
   return (contact) => {
-    const theirs = stationOf(rules, contact);
-    const parts = keptValues(
-      rules,
-      partsOf(rules, theirs.side),
-      { serial: contact.serialReceived, report: contact.reportReceived, exchange: contact.exchangeReceived },
-      { mode: contact.mode, entity: contact.entityCode },
-    );
+    const side = sideOf(rules, contact);
+    const parts = receivedValues(rules, side, contact);
+    const theirs = stationHeard(rules, side, contact, parts);
     const facts: ConditionFacts = {
       ours,
       theirs,
       band: contact.band,
       mode: contact.modeGroup,
-      distance: needsDistance ? distanceTo(contact, rules, parts) : null,
+      distance: needsDistance ? distanceTo(theirs) : null,
       parts,
     };
     const because = refusal(contact, facts);
@@ -299,7 +297,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
       multipliers: because === null ? multipliersOf(facts, contact, parts) : [],
       duplicateKey: `${contact.baseCall} ${withinOf(rules.duplicates.per, contact)} ${periodNumber}`,
       parts,
-      side: theirs.side,
+      side,
     };
   };
 
@@ -314,11 +312,8 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
     return null;
   }
 
-  function distanceTo(contact: ContestContact, { exchange }: Rules, parts: Readonly<Record<string, string>>) {
-    const gridPart = Object.values(exchange)
-      .flat()
-      .find(({ type, id }: Part) => type === "grid" && parts[id] !== undefined);
-    const point = gridCenter((gridPart === undefined ? null : parts[gridPart.id]) ?? contact.grid);
+  function distanceTo({ grid }: StationFacts) {
+    const point = gridCenter(grid);
     return ownPoint === null || point === null ? null : pathBetween(ownPoint, point).distanceKm;
   }
 
@@ -344,7 +339,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
     const found: MultiplierItem[] = [];
     for (const multiplier of rules.multipliers) {
       if (multiplier.if !== undefined && !holds(multiplier.if, facts, rules.conditions)) continue;
-      const item = itemOf(multiplier, facts, contact, parts);
+      const item = itemOf(multiplier, facts, parts);
       if (item === null || item === "") continue;
       found.push({
         id: multiplier.id,
@@ -358,13 +353,32 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
   }
 }
 
+/** The values of what was received, by the parts' ids, as the rules understand them. */
+export function receivedValues(
+  rules: Rules,
+  side: string,
+  contact: Pick<ContestContact, "mode" | "entityCode"> & Exchanged<"Received">,
+): Readonly<Record<string, string>> {
+  const parts = partsOf(rules, side);
+  const sender = { mode: contact.mode, entity: contact.entityCode };
+  return readParts(rules, parts, heldParts(rules, parts, keptTexts("Received", contact), sender), sender);
+}
+
+/** A station by its call and by what it sent, which is more to be believed than what a directory or the call says. */
+function stationHeard(rules: Rules, side: string, contact: ContestContact, values: TypedParts): StationFacts {
+  const said = (type: Part["type"]) => values[partsOf(rules, side).find((part) => part.type === type)?.id ?? ""];
+  const zone = (type: "cqZone" | "ituZone") => (said(type) === undefined ? contact[type] : Number(said(type)));
+  const grid = said("grid") ?? contact.grid;
+  const given = { ...contact, cqZone: zone("cqZone"), ituZone: zone("ituZone"), grid };
+  return { ...stationOf({ sides: [], conditions: {} }, given), side };
+}
+
 function itemOf(
   { of, part }: Multiplier,
   { theirs }: ConditionFacts,
-  contact: ContestContact,
   parts: Readonly<Record<string, string>>,
 ): string | null {
-  const grid = Object.values(parts).find((value) => /^[A-R]{2}\d{2}/.test(value)) ?? contact.grid;
+  const { grid } = theirs;
   switch (of) {
     case "prefix":
       return theirs.prefix;

@@ -1,4 +1,5 @@
 import { parseCallsign } from "../callsign";
+import { secondsOf } from "../contact/seconds";
 import { resolve } from "../entity";
 import { holds, type StationFacts } from "./condition";
 import { OUTSIDE, type Rules } from "./rules";
@@ -23,6 +24,7 @@ export function stationOf(rules: Pick<Rules, "sides" | "conditions">, given: Sta
     continent: given.continent,
     cqZone: given.cqZone,
     ituZone: given.ituZone,
+    grid: given.grid,
     gridField: given.grid?.slice(0, 2).toUpperCase() ?? null,
     portable: parsed.ok && (parsed.callsign.portable || parsed.callsign.markers.some((marker) => PORTABLE.has(marker))),
     side: OUTSIDE,
@@ -31,6 +33,21 @@ export function stationOf(rules: Pick<Rules, "sides" | "conditions">, given: Sta
   // A side is told by the station alone, whichever end of the contact it is at.
   const alone = { ours: facts, theirs: facts, band: "", mode: "", distance: null, parts: {} };
   return { ...facts, side: rules.sides.find(({ when }) => holds(when, alone, rules.conditions))?.id ?? OUTSIDE };
+}
+
+/** A station in a contact, as far as the contact says where it is. */
+type Located = Pick<StationGiven, "call" | "entityCode" | "continent"> & { readonly startedAt: string | number };
+
+/** Where a station is by its call; in another entity than that of its call nothing more is known of it. */
+export function placeOf({ call, entityCode, continent, startedAt }: Located): StationGiven {
+  const place = stationByCall(call, typeof startedAt === "number" ? startedAt : secondsOf(startedAt));
+  if (place.entityCode === entityCode) return place;
+  return { ...place, entityCode, continent, cqZone: null, ituZone: null };
+}
+
+/** The side that a station is on. What it sent does not tell it, since what it sends depends on its side. */
+export function sideOf(rules: Pick<Rules, "sides" | "conditions">, contact: Located): string {
+  return rules.sides.length === 0 ? OUTSIDE : stationOf(rules, placeOf(contact)).side;
 }
 
 const PORTABLE = new Set(["P", "M", "PM"]);

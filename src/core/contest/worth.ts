@@ -2,7 +2,7 @@ import { modeGroup, parseMode } from "../band";
 import { baseCall, parseCallsign } from "../callsign";
 import { isoTime } from "../contact/seconds";
 import { exchangeDoubts } from "./check";
-import { keepExchange, partsOf, readPart, type Sender } from "./exchange";
+import { heldParts, keepExchange, partsOf, readPart, type Sender, type TypedParts } from "./exchange";
 import { type JudgementView, judgementView } from "./judgementView";
 import type { Part, Rules } from "./rules";
 import type { Scoreboard } from "./score";
@@ -28,6 +28,7 @@ export interface LastContact {
   readonly ituZone: number | null;
   readonly theirPower: number | null;
   readonly exchangeReceived: string | null;
+  readonly partsReceived: TypedParts | null;
   readonly contestId: string | null;
 }
 
@@ -80,6 +81,7 @@ export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, la
     serialReceived: kept.serial,
     reportReceived: kept.report,
     exchangeReceived: kept.exchange,
+    partsReceived: read,
   });
   const typedOnly = Object.fromEntries(Object.entries(read).filter(([id]) => typed.typed[id]?.trim()));
   return {
@@ -121,6 +123,16 @@ function guessesFor(
   const zone = (value: number | null | undefined) =>
     value === null || value === undefined ? undefined : String(value).padStart(2, "0");
   const guesses: Guesses = {};
+  const lastHeld = { parts: last?.partsReceived ?? null, serial: null, report: null };
+  const earlier =
+    last?.contestId === rules.tag
+      ? heldParts(
+          rules,
+          parts,
+          { ...lastHeld, exchange: last.exchangeReceived },
+          { mode: "CW", entity: theirs.entityCode },
+        )
+      : {};
   for (const part of parts) {
     const offer = (value: string | null | undefined, from: string) => {
       if (guesses[part.id] !== undefined || !value) return;
@@ -138,8 +150,7 @@ function guessesFor(
     else if (part.type === "power") offer(last?.theirPower?.toString(), "the log");
     else if (part.type === "list" && rules.lists[part.list!]?.length === 1)
       offer(rules.lists[part.list!]![0]!.code, "the list");
-    if (last?.contestId === rules.tag)
-      for (const word of last.exchangeReceived?.split(" ") ?? []) offer(word, "an earlier year");
+    offer(earlier[part.id], "an earlier year");
   }
   return guesses;
 }

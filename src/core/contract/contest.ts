@@ -214,6 +214,7 @@ export const contestBoardSchema = z.object({
         reportReceived: z.string().nullable(),
         serialReceived: z.int().nullable(),
         exchangeReceived: z.string().nullable(),
+        partsReceived: z.record(z.string(), z.string()).nullable(),
       }),
     )
     .nullable(),

@@ -7,11 +7,13 @@ import {
   type Scoreboard,
   spanOf,
   stationByCall,
+  type TypedParts,
 } from "../../core/contest";
 import { secondsOf } from "../../core/contact";
 import type { Entry } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
+import { partsOfColumn } from "../logbook/contactRow";
 import { siteOfEntry } from "./entries";
 
 /** After more changes than this the contacts are read anew. */
@@ -38,6 +40,7 @@ export interface BoardContact extends CheckedContact {
   readonly submode: string | null;
   readonly reportSent: string | null;
   readonly exchangeSent: string | null;
+  readonly partsSent: TypedParts | null;
 }
 
 interface Kept {
@@ -160,6 +163,8 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
       "serialReceived",
       "exchangeSent",
       "exchangeReceived",
+      "partsSent",
+      "partsReceived",
     ])
     .select(["logbookId", "contestId"]);
   const { from, to } = spanOf(entry);
@@ -169,8 +174,15 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
       .where("contestId", "=", entry.tag)
       .where("startedAt", ">=", from)
       .where("startedAt", "<", to);
-    return store.all(query);
+    return store.all(query).map(withParts);
   }
   // By their numbers alone: with the rest the database may choose to go through the whole contest.
-  return store.all(query.where("id", "in", ids)).filter((contact) => belongsTo(entry, contact));
+  return store
+    .all(query.where("id", "in", ids))
+    .filter((contact) => belongsTo(entry, contact))
+    .map(withParts);
+}
+
+function withParts<Row extends { partsSent: string | null; partsReceived: string | null }>(row: Row) {
+  return { ...row, partsSent: partsOfColumn(row.partsSent), partsReceived: partsOfColumn(row.partsReceived) };
 }

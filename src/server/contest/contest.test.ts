@@ -285,7 +285,7 @@ it("takes nonsense when it is insisted on, as it was typed", async () => {
   const dash = await entered();
   expect(log(dash.context, dash.entry, "LU2QSA", 0, { received: { serial: "12X" } }).contact).toMatchObject({
     serialReceived: null,
-    comment: "Serial heard as 12X",
+    partsReceived: { serial: "12X" },
   });
   expect(log(dash.context, dash.entry, "LU2QSB", 0, { received: { serial: "99999" } }).contact.serialReceived).toBe(
     99_999,
@@ -359,7 +359,10 @@ describe("after it", () => {
       "DL1QTA: a part of the exchange is missing",
       "a mail address is missing",
     ]);
-    const { header, lines, faults } = readCabrillo(file.text, () => ({ sent: 2, received: 2 }));
+    const { header, lines, faults } = readCabrillo(file.text, () => ({
+      sent: { least: 2, most: 2 },
+      received: () => ({ least: 2, most: 2 }),
+    }));
     expect(faults).toEqual([]);
     expect(Object.fromEntries(header)).toMatchObject({
       CONTEST: "SUDESTADA-PREFIX",

@@ -1,14 +1,11 @@
 import type { z } from "zod";
 import {
   judgementView,
-  keepExchange,
   type LastContact,
   type Part,
   partsOf,
-  readPart,
-  type Sender,
+  sideOf,
   stationByCall,
-  stationOf,
   worthOf,
 } from "../../core/contest";
 import { defaultReport, parseMode } from "../../core/band";
@@ -26,7 +23,7 @@ import {
 import type { contestRows } from "../../core/contract/endpoints/contest";
 import type { Context } from "../context";
 import { logContact } from "../logbook/contacts";
-import { contactsById, findContact } from "../logbook/contactRow";
+import { contactsById, findContact, partsOfColumn } from "../logbook/contactRow";
 import { done, invalid, missing, type Result } from "../problem";
 import { boardOf } from "./board";
 import { getEntry } from "./entries";
@@ -81,24 +78,20 @@ function handedIn({ store }: Context, entryId: number, handIn: string): number |
   )?.contactId;
 }
 
-/** The facts that are the same whether they were typed in a contest or at the Desk. */
+/** The facts that are the same whether they were typed in a contest or at the Desk; the exchange says others. */
 function factsOf(entry: Entry, typed: Typed, serial: number | null) {
   const { call, startedAt, endedAt, band, frequencyHz, extra } = typed;
   const meant = parseMode(typed.submode ?? typed.mode) ?? parseMode(typed.mode);
   const mode = meant?.mode ?? typed.mode;
-  const theirParts = partsOf(entry.rules, sideOf(entry, call, startedAt));
-  const { values, unread } = readValues(entry, theirParts, typed.received, {
-    mode,
-    entity: stationByCall(call, secondsOf(startedAt)).entityCode,
-  });
-  const serialPart = theirParts.find(({ type }) => type === "serial")?.id ?? "";
-  const received = keepExchange(theirParts, { ...unread, ...values, [serialPart]: values[serialPart] ?? "" });
-  const ourParts = partsOf(entry.rules, entry.side);
   const report = defaultReport(mode, typed.submode) || null;
-  const sent = keepExchange(ourParts, { ...entry.sent, ...typed.sent });
-  const value = (type: Part["type"]) => values[theirParts.find((part) => part.type === type)?.id ?? ""];
-  const zone = (type: "cqZone" | "ituZone") => (value(type) === undefined ? {} : { [type]: Number(value(type)) });
-  const state = value("subdivision");
+  const parts = partsOf(entry.rules, entry.side);
+  const ofType = (type: Part["type"]) => parts.find((part) => part.type === type)?.id;
+  const sent: Record<string, string> = { ...entry.sent, ...typed.sent };
+  const [reportId, serialId] = [ofType("report"), ofType("serial")];
+  if (reportId !== undefined && report !== null) sent[reportId] ??= report;
+  const side = sideOf(entry.rules, { ...stationByCall(call, secondsOf(startedAt)), startedAt });
+  const theirReport = partsOf(entry.rules, side).find(({ type }) => type === "report")?.id;
+  if (serialId !== undefined && serial !== null) sent[serialId] = String(serial);
   return {
     call,
     startedAt,
@@ -107,44 +100,20 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
     frequencyHz,
     mode,
     submode: typed.submode ?? meant?.submode ?? null,
-    reportSent: sent.report ?? report,
-    reportReceived: received.report ?? report,
+    reportSent: report,
+    reportReceived: report,
     serialSent: serial,
-    serialReceived: received.serial,
-    exchangeSent: sent.exchange,
-    exchangeReceived: received.exchange,
-    name: value("name") ?? null,
-    grid: value("grid") ?? null,
-    ...(state === undefined ? {} : { state }),
-    ...zone("cqZone"),
-    ...zone("ituZone"),
+    partsSent: sent,
+    partsReceived:
+      theirReport === undefined || report === null ? typed.received : { [theirReport]: report, ...typed.received },
     ownCall: entry.ownCall,
     operator: typed.operator || entry.operators[0],
     siteId: entry.siteId,
     power: entry.power,
-    // A serial is a number: what was heard instead is not lost.
-    ...(unread[serialPart] === undefined ? {} : { comment: `Serial heard as ${unread[serialPart]}` }),
     extra,
     ...typed.facts,
     contestId: entry.tag,
   };
-}
-
-/** What was typed, in the form that its part has, and what cannot be read, as it was typed. */
-function readValues({ rules }: Entry, parts: readonly Part[], typed: Typed["received"], sender: Sender) {
-  const values: Record<string, string> = {};
-  const unread: Record<string, string> = {};
-  for (const [id, text] of Object.entries(typed)) {
-    const part = parts.find((one) => one.id === id);
-    const reading = part === undefined ? null : readPart(rules, part, text, sender);
-    if (reading?.ok === true) values[id] = reading.value;
-    else if (text !== "") unread[id] = text;
-  }
-  return { values, unread };
-}
-
-function sideOf(entry: Entry, call: string, at: string): string {
-  return stationOf(entry.rules, stationByCall(call, secondsOf(at))).side;
 }
 
 /** A contact with what it is worth in the contest, also one far outside of its time; undefined when it is gone. */
@@ -196,17 +165,26 @@ export function worthOfTyped(
 }
 
 function lastContactWith({ store }: Context, { logbookId }: Entry, call: string): LastContact | null {
-  return (
-    store.first(
-      store.q
-        .selectFrom("contact")
-        .select(["name", "state", "grid", "cqZone", "ituZone", "theirPower", "exchangeReceived", "contestId"])
-        .where("logbookId", "=", logbookId)
-        .where("baseCall", "=", baseCall(call))
-        .orderBy("startedAt", "desc")
-        .limit(1),
-    ) ?? null
+  const last = store.first(
+    store.q
+      .selectFrom("contact")
+      .select([
+        "name",
+        "state",
+        "grid",
+        "cqZone",
+        "ituZone",
+        "theirPower",
+        "exchangeReceived",
+        "partsReceived",
+        "contestId",
+      ])
+      .where("logbookId", "=", logbookId)
+      .where("baseCall", "=", baseCall(call))
+      .orderBy("startedAt", "desc")
+      .limit(1),
   );
+  return last === undefined ? null : { ...last, partsReceived: partsOfColumn(last.partsReceived) };
 }
 
 /** More contacts than these are not sent to a browser, which then asks for each call. */

@@ -20,6 +20,7 @@ import { baseCall, parseCallsign } from "../../core/callsign";
 import { isoTime } from "../../core/contact";
 import { type Contest, type TryOut, type tryOutInputSchema } from "../../core/contract";
 import type { Context } from "../context";
+import { ownRules } from "./contestRules";
 import { done, failed, invalid, missing, type Result } from "../problem";
 
 /** All contests that are known, the operator's own before those that ship under the same tag. */
@@ -49,18 +50,6 @@ function contestOf(rules: Rules, shipped: boolean, now: number): Contest {
 
 export function periodView(period: Period | null) {
   return period === null ? null : { from: isoTime(period.from), to: isoTime(period.to) };
-}
-
-function ownRules({ store }: Context): Rules[] {
-  return store.all(store.q.selectFrom("contestRules").select("body")).flatMap(({ body }) => {
-    const checked = checkRules(JSON.parse(body));
-    // A definition of a later version may not be understood: it stays, and is not offered.
-    return checked.ok ? [checked.value] : [];
-  });
-}
-
-export function rulesByTag(context: Context, tag: string): Rules | undefined {
-  return ownRules(context).find((rules) => rules.tag === tag) ?? SHIPPED_CONTESTS.find((rules) => rules.tag === tag);
 }
 
 /** Keeps a definition, in place of one of the same tag. */
@@ -125,6 +114,7 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
     serialReceived: kept.serial,
     reportReceived: kept.report,
     exchangeReceived: kept.exchange,
+    partsReceived: values,
   });
   return done({
     side,

@@ -1,6 +1,5 @@
 import {
   categoryFault,
-  checkRules,
   deadlineOf,
   type Part,
   partsOf,
@@ -25,7 +24,8 @@ import type { Store } from "../db/store";
 import { findLogbook } from "../logbook/logbooks";
 import { findSite, siteOfLogbook } from "../logbook/sites";
 import { done, failed, invalid, missing, type Result } from "../problem";
-import { periodView, rulesByTag } from "./definitions";
+import { rulesByTag, rulesFromText } from "./contestRules";
+import { periodView } from "./definitions";
 
 type EntryBody = Omit<z.output<typeof entryInputSchema>, "tag" | "from">;
 
@@ -159,17 +159,10 @@ function entryOf(context: Context, row: Selectable<ContestEntryTable>): Entry {
   };
 }
 
-const SOUND = new Map<string, Rules>();
-
-/** The rules of an entry from their text; the same text gives the same object. */
+/** The rules of an entry, which were sound when it was made. */
 function soundRules(text: string): Rules {
-  let rules = SOUND.get(text);
-  if (rules === undefined) {
-    const checked = checkRules(JSON.parse(text));
-    if (!checked.ok) throw new Error("an entry has rules that are not sound");
-    if (SOUND.size > 100) SOUND.clear();
-    SOUND.set(text, (rules = checked.value));
-  }
+  const rules = rulesFromText(text);
+  if (rules === null) throw new Error("an entry has rules that are not sound");
   return rules;
 }
 

@@ -1,5 +1,14 @@
 import { type LogHeader, type LogLine, readCabrillo, writeCabrillo } from "../../core/cabrillo";
-import { CATEGORY_KINDS, columnsOf, keptValues, partsOf, stationByCall } from "../../core/contest";
+import {
+  CATEGORY_KINDS,
+  columnsOf,
+  heldParts,
+  keptTexts,
+  partsOf,
+  readParts,
+  stationByCall,
+  wordCountsFor,
+} from "../../core/contest";
 import type { Entry, LogFile } from "../../core/contract";
 import type { Context } from "../context";
 import { done, type Result } from "../problem";
@@ -17,7 +26,7 @@ export function logFileOf(context: Context, entryId: number): Result<LogFile> {
   const lines = contacts().map((contact) => lineOf(entry, contact, board.judgementOf(contact.id)!.side));
   const { score } = board.score();
   const text = [...writeCabrillo(headerOf(context, entry, score), lines)].join("");
-  const back = readCabrillo(text, () => ({ sent: columnsOf(entry.rules, entry.side, "sent").length }));
+  const back = readCabrillo(text, () => wordCountsFor(entry.rules, entry.side));
   const headerLines = text.split("\r\n").findIndex((line) => /^(X-)?QSO:/.test(line));
   const faults = back.faults.map(({ line, text: said }) => ({ line, text: said }));
   lines.forEach((line, index) => {
@@ -63,16 +72,19 @@ function headerOf({ store }: Context, entry: Entry, score: number): LogHeader {
 function lineOf(entry: Entry, contact: BoardContact, side: string): LogLine {
   const { rules } = entry;
   const values = (way: "sent" | "received", of: string) => {
-    const kept =
-      way === "sent"
-        ? { serial: contact.serialSent, report: contact.reportSent, exchange: contact.exchangeSent }
-        : { serial: contact.serialReceived, report: contact.reportReceived, exchange: contact.exchangeReceived };
     const entity = way === "sent" ? stationByCall(entry.ownCall, contact.startedAt).entityCode : contact.entityCode;
-    const known = keptValues(rules, partsOf(rules, of), kept, { mode: contact.mode, entity });
-    return columnsOf(rules, of, way).map(({ id, type }) => {
-      const value = known[id] ?? "-";
-      return type === "serial" && value !== "-" ? value.padStart(3, "0") : value;
+    const sender = { mode: contact.mode, entity };
+    const parts = partsOf(rules, of);
+    const kept = keptTexts(way === "sent" ? "Sent" : "Received", contact);
+    const held = heldParts(rules, parts, kept, sender);
+    const known = readParts(rules, parts, held, sender);
+    const columns = columnsOf(rules, of, way).map(({ id, type, optional }) => {
+      const value = known[id] ?? held[id];
+      return { text: value === undefined ? "-" : type === "serial" ? value.padStart(3, "0") : value, optional };
     });
+    // What may be left out is: a dash is for what stands before something else.
+    while (columns.at(-1)?.optional === true && columns.at(-1)!.text === "-") columns.pop();
+    return columns.map(({ text }) => text);
   };
   return {
     frequencyHz: contact.frequencyHz,

@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from "node:crypto";
 import { readCabrillo } from "../../core/cabrillo";
 import { isoTime } from "../../core/contact";
-import { columnsOf } from "../../core/contest";
+import { wordCountsFor } from "../../core/contest";
 import type { Entry, Submission } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, missing, type Result } from "../problem";
@@ -169,7 +169,7 @@ export async function fetchCheck(
   try {
     const report = await fetchReport(access, entry.value.tag, submission.receipt);
     const { contacts } = boardOf(context, entry.value);
-    const counts = { sent: columnsOf(entry.value.rules, entry.value.side, "sent").length };
+    const counts = wordCountsFor(entry.value.rules, entry.value.side);
     const findings = report.findings.map(({ line, text }) => {
       const [read] = readCabrillo(line, () => counts).lines;
       const contact =

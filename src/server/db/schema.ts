@@ -182,6 +182,9 @@ export interface ContactTable extends FactColumns {
   modeGroup: ModeGroup;
   siteId: number | null;
   pin: number;
+  /** JSON of the typed parts by their ids, or null where the exchange is kept in texts alone. */
+  partsSent: string | null;
+  partsReceived: string | null;
   /** JSON of ExtraField[], or null for none. */
   extra: string | null;
 }

@@ -7,6 +7,8 @@ export interface AdifFile extends Pick<AdifReader, "header" | "problem"> {
   readonly records: Generator<AdifRecord, void>;
   readonly bytesRead: number;
   readonly size: number;
+  /** Contest logs have times to the minute, and several contacts in one. */
+  readonly isContestLog: boolean;
 }
 
 /** Small pieces, so that what was read has been used, and can be forgotten, before the next is there. */
@@ -23,7 +25,8 @@ export function openAdifFile(path: string, rulesOf: (tag: string) => Rules | und
   const handle = openSync(path, "r");
   const piece = Buffer.allocUnsafe(READ_BYTES);
   const beginning = piece.toString("latin1", 0, readSync(handle, piece, 0, SNIFFED, 0));
-  const reader = isCabrillo(beginning) ? contestLogReader(rulesOf) : adifReader();
+  const isContestLog = isCabrillo(beginning);
+  const reader = isContestLog ? contestLogReader(rulesOf) : adifReader();
   let bytesRead = 0;
 
   const readAt = (position: number) => readSync(handle, piece, 0, READ_BYTES, position);
@@ -43,6 +46,7 @@ export function openAdifFile(path: string, rulesOf: (tag: string) => Rules | und
   return {
     records: records(),
     size: fstatSync(handle).size,
+    isContestLog,
     get bytesRead() {
       return bytesRead;
     },

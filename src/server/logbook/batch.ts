@@ -2,7 +2,9 @@ import { type Insertable, sql } from "kysely";
 import { type Slot, slotsOf } from "../../core/award";
 import { type Channel, type Confirmation, servicesWaitedFor, toldAlike } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
+import { type Settled, settleExchange, withoutStaleParts } from "../../core/contest";
 import type { StoredContact } from "../../core/contract";
+import { contestRulesFinder } from "../contest/contestRules";
 import type { Context } from "../context";
 import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
 import type { Prepared, Store } from "../db/store";
@@ -87,6 +89,15 @@ export function writeBatch<Result>(
     statements.insertConfirmation.run(contactId, channel, sent, sentOn, sentVia, received, receivedOn, receivedVia);
   }
 
+  const rulesOf = contestRulesFinder(context);
+  function followed(current: StoredContact, patch: ContactChange): Settled {
+    const after = { ...current, ...patch };
+    const rules = after.contestId === null ? undefined : rulesOf(after.logbookId, after.contestId, after.startedAt);
+    if (rules === undefined) return {};
+    // What is undone is as it was, whatever the rules say of it today.
+    return options.kind === "undo" ? withoutStaleParts(rules, patch, after) : settleExchange(rules, current, after);
+  }
+
   const result = store.transaction(() => {
     let batchId = options.continues ?? null;
     let journalled = 0;
@@ -114,7 +125,9 @@ export function writeBatch<Result>(
       get batchId() {
         return batchId;
       },
-      add(contact) {
+      add(given) {
+        const rules = given.contestId === null ? undefined : rulesOf(logbookId, given.contestId, given.startedAt);
+        const contact = rules === undefined ? given : { ...given, ...settleExchange(rules, null, given) };
         const id = statements.insertContact.run(valuesOf(contact, logbookId, 1)).lastId;
         inserted(id, logbookId, contact);
         return id;
@@ -129,9 +142,10 @@ export function writeBatch<Result>(
         if (unread.length > 0) for (const contact of contactsById(store, unread)) inHand.set(contact.id, { contact });
         return ids.flatMap((id) => (inHand.get(id) as HeldContact | undefined) ?? []);
       },
-      change(held, patch) {
+      change(held, given) {
         const own = ownOf(held);
         const current = own.contact;
+        const patch = { ...given, ...followed(current, given) };
         const { before, after } = difference(current, patch);
         if (Object.keys(after).length === 0) return;
         const next: StoredContact = { ...current, ...patch, revision: current.revision + 1 };

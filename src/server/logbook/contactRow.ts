@@ -16,6 +16,8 @@ export const CONTACT_COLUMNS = [
   "modeGroup",
   "siteId",
   "pin",
+  "partsSent",
+  "partsReceived",
   "extra",
 ] as const satisfies readonly (keyof Insertable<ContactTable>)[];
 
@@ -46,6 +48,10 @@ export function valuesOf(contact: CompleteContact, logbookId: number, revision: 
       case "pin":
         values[index] = contact.pin ? 1 : 0;
         break;
+      case "partsSent":
+      case "partsReceived":
+        values[index] = contact[column] && JSON.stringify(contact[column]);
+        break;
       case "extra":
         values[index] = contact.extra.length === 0 ? null : JSON.stringify(contact.extra);
         break;
@@ -62,9 +68,16 @@ function contactOf(row: ContactRow, confirmations: Confirmation[]): StoredContac
     startedAt: isoTime(row.startedAt),
     endedAt: isoTime(row.endedAt),
     pin: row.pin === 1,
+    partsSent: partsOfColumn(row.partsSent),
+    partsReceived: partsOfColumn(row.partsReceived),
     extra: row.extra === null ? [] : (JSON.parse(row.extra) as ExtraField[]),
     confirmations,
   };
+}
+
+/** The parts of an exchange from their column. */
+export function partsOfColumn(text: string | null): Readonly<Record<string, string>> | null {
+  return text === null ? null : (JSON.parse(text) as Record<string, string>);
 }
 
 /** Rows with their confirmations, in the rows' order. */

@@ -4,7 +4,7 @@ import type { AdifNote, AdifRecord } from "../../core/adif";
 import { additionsFrom, type CompleteContact } from "../../core/contact";
 import type { ImportChoices, ImportReport } from "../../core/contract";
 import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
-import { rulesByTag } from "../contest/definitions";
+import { rulesByTag } from "../contest/contestRules";
 import { type AdifFile, openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
 import { recordReader } from "./fileContacts";
@@ -98,7 +98,7 @@ export async function importAdif(
       }
       bytes += record.raw.length;
     } while (records.length < PIECE_RECORDS && bytes < PIECE_BYTES && Date.now() < until);
-    const twins = duplicates === "keep" ? null : twinsOfPiece(store, logbookId, contacts);
+    const twins = duplicates === "keep" ? null : twinsOfPiece(store, logbookId, contacts, file.isContestLog);
     return { records, twins, bytesRead: file.bytesRead };
   }
 

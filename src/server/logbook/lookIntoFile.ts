@@ -3,7 +3,7 @@ import { setImmediate } from "node:timers/promises";
 import { type CompleteContact, DUPLICATE_TOLERANCE, findTwin, secondsOf } from "../../core/contact";
 import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
-import { rulesByTag } from "../contest/definitions";
+import { rulesByTag } from "../contest/contestRules";
 import { openAdifFile } from "./adifFile";
 import { recordReader } from "./fileContacts";
 import { twinFinder } from "./twins";

@@ -12,13 +12,24 @@ type Compared = Pick<CompleteContact, "baseCall" | "band" | "modeGroup" | "start
 /** A log may have the same contact many times, so that reading them all for each one more would take for ever. */
 const MOST_CANDIDATES = 100;
 
-/** Finds contacts of a logbook by the one rule of when two are one. */
-export function twinFinder(store: Store, logbookId: number): (contact: Compared) => Twin | undefined {
+/**
+ * Finds contacts of a logbook by the one rule of when two are one.
+ *
+ * @param byMinute the contact's time is one to the minute: only those of the same minute are the same contact
+ */
+export function twinFinder(store: Store, logbookId: number, byMinute = false): (contact: Compared) => Twin | undefined {
   const near = nearFinder(store, logbookId);
   return (contact) => {
     const facts = factsOf(contact);
-    return findTwin(facts, near(facts), DUPLICATE_TOLERANCE);
+    return twinAmong(facts, near(facts), byMinute);
   };
+}
+
+function twinAmong(wanted: MatchFacts, candidates: readonly Twin[], byMinute: boolean): Twin | undefined {
+  if (!byMinute) return findTwin(wanted, candidates, DUPLICATE_TOLERANCE);
+  const minuteOf = ({ startedAt }: MatchFacts) => Math.floor(startedAt / 60);
+  const same = candidates.filter((candidate) => minuteOf(candidate) === minuteOf(wanted));
+  return findTwin(wanted, same, DUPLICATE_TOLERANCE);
 }
 
 /** The twins of many contacts that are added one after the other. */
@@ -36,7 +47,12 @@ export interface PieceTwins {
  * Looks many contacts up at once, before the transaction, where nobody waits. A file is mostly in the order of time:
  * then all that may be a twin of one of them is read in one go.
  */
-export function twinsOfPiece(store: Store, logbookId: number, contacts: readonly Compared[]): PieceTwins {
+export function twinsOfPiece(
+  store: Store,
+  logbookId: number,
+  contacts: readonly Compared[],
+  byMinute = false,
+): PieceTwins {
   const facts = contacts.map(factsOf);
   let seen = newestEntry(store);
   let near = lookUp();
@@ -62,7 +78,7 @@ export function twinsOfPiece(store: Store, logbookId: number, contacts: readonly
       const candidates = [...near(wanted), ...(added.get(wanted.baseCall) ?? [])];
       // Of two that are as near the first is taken, in the order in which the index has them.
       candidates.sort((a, b) => b.startedAt - a.startedAt || a.id - b.id);
-      return findTwin(wanted, candidates, DUPLICATE_TOLERANCE);
+      return twinAmong(wanted, candidates, byMinute);
     },
     added: (place, id) => put(added, { ...facts[place]!, id }),
     wrote: () => void (seen = newestEntry(store)),
