@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type RefObject, useMemo, useRef, useState } from "react";
 import { bandLabel } from "@/core/band";
 import type { ContestRow, Entry, StoredContact } from "@/core/contract";
+import type { Part } from "@/core/contest";
 import { columnById } from "@/core/view";
 import * as contest from "@/core/contract/endpoints/contest";
 import { useActions } from "../kit/actions";
@@ -13,7 +14,8 @@ import type { GridColumn } from "../kit/grid/column";
 import { DataGrid } from "../kit/grid/DataGrid";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
-import { CellEditor } from "../log/CellEditor";
+import { CellEditor, factCell } from "../log/CellEditor";
+import { partCell, receivedParts } from "./partCell";
 import { ContactPanel } from "../log/ContactPanel";
 import { useDeleteContact } from "../log/useDeleteContact";
 
@@ -34,6 +36,10 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
   const remove = useDeleteContact(entry.logbookId);
   useActions([{ id: "toLog", run: () => grid.current?.focus() }, { id: "editCell" }]);
   const columns = useMemo(() => columnsFor(entry), [entry]);
+  const cells = useMemo(
+    () => new Map(receivedParts(entry.rules).map((part) => [partColumn(part), partCell(entry.rules, part)])),
+    [entry],
+  );
   if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   const rows = data?.items ?? [];
 
@@ -58,7 +64,7 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
                 field: (
                   <CellEditor
                     contact={contact}
-                    column={columnById(editing.id)!}
+                    cell={cells.get(editing.id) ?? factCell(columnById(editing.id)!)}
                     onDone={() => {
                       setEditing(null);
                       grid.current?.focus();
@@ -113,9 +119,10 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
 
 /** The columns that a contest needs. The keys go to those that can be changed where they stand. */
 function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
-  const parts = Object.values(rules.exchange).flat();
-  const hasSerial = parts.some(({ type }) => type === "serial");
-  const hasOther = parts.some(({ type }) => type !== "serial" && type !== "report");
+  const parts = receivedParts(rules);
+  const hasSerial = Object.values(rules.exchange)
+    .flat()
+    .some(({ type }) => type === "serial");
   const fact = (
     id: string,
     title: string,
@@ -129,29 +136,34 @@ function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
     look: "font-mono",
     cell: ({ contact }) => text(contact),
   });
-  const serial = (id: "serialSent" | "serialReceived", title: string) =>
-    fact(id, title, 64, (contact) => contact[id]?.toString().padStart(3, "0") ?? "");
   return [
-    fact("startedAt", "UTC", 72, ({ startedAt }) => startedAt.slice(11, 16)),
+    fact("startedAt", "UTC", 68, ({ startedAt }) => startedAt.slice(11, 16)),
     {
-      ...fact("call", "Call", 104, ({ call }) => call),
+      ...fact("call", "Call", 98, ({ call }) => call),
       look: ({ judgement }) => `font-mono font-semibold ${judgement.duplicate ? "line-through" : ""}`,
     },
-    fact("band", "Band", 62, ({ band }) => bandLabel(band)),
-    fact("mode", "Mode", 62, ({ mode }) => mode),
-    ...(hasSerial ? [serial("serialSent", "Nr sent"), serial("serialReceived", "Nr")] : []),
-    ...(hasOther ? [fact("exchangeReceived", "Received", 80, (contact) => contact.exchangeReceived)] : []),
+    fact("band", "Band", 56, ({ band }) => bandLabel(band)),
+    fact("mode", "Mode", 52, ({ mode }) => mode),
+    ...(hasSerial ? [fact("serialSent", "Nr sent", 62, serialText)] : []),
+    ...parts.map((part): GridColumn<ContestRow> => ({
+      id: partColumn(part),
+      title: part.label,
+      label: `${part.label} received`,
+      width: WIDTHS[part.type] ?? 58,
+      look: "font-mono",
+      cell: ({ contact, judgement }) => <Received part={part} contact={contact} values={judgement.values} />,
+    })),
     {
       id: "points",
       title: "Points",
-      width: 60,
+      width: 56,
       fixed: true,
       align: "right",
       passedOver: true,
       look: "font-mono",
       cell: ({ judgement }) => judgement.points,
     },
-    { id: "brought", title: "Brought", width: 150, passedOver: true, cell: Brought },
+    { id: "brought", title: "Brought", width: 130, passedOver: true, cell: Brought },
     {
       id: "operator",
       title: "By",
@@ -162,6 +174,35 @@ function columnsFor({ rules }: Entry): GridColumn<ContestRow>[] {
       cell: ({ contact }) => contact.operator,
     },
   ];
+}
+
+const WIDTHS: Partial<Record<Part["type"], number>> = {
+  report: 60,
+  cqZone: 52,
+  ituZone: 52,
+  age: 48,
+  name: 84,
+  text: 90,
+};
+
+function partColumn({ id }: Part): string {
+  return `part ${id}`;
+}
+
+function serialText({ serialSent }: StoredContact): string {
+  return serialSent?.toString().padStart(3, "0") ?? "";
+}
+
+/** A part as it is understood, or in red as it was typed. */
+function Received({ part, contact, values }: { part: Part; contact: StoredContact; values: Record<string, string> }) {
+  const value = values[part.id];
+  const typed = contact.partsReceived?.[part.id];
+  if (value !== undefined) return part.type === "serial" ? value.padStart(3, "0") : value;
+  return typed === undefined ? null : (
+    <span className="text-stop" title={`${typed} is no ${part.label}`}>
+      {typed}
+    </span>
+  );
 }
 
 function Brought({ judgement }: ContestRow) {

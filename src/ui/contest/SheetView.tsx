@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { bandLabel } from "@/core/band";
 import type { Entry } from "@/core/contract";
+import { entityByCode } from "@/core/entity";
 import * as contest from "@/core/contract/endpoints/contest";
 import { ask } from "../kit/api";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -65,11 +66,12 @@ export function SheetView({ entry }: { entry: Entry }) {
                   </tr>
                 </thead>
                 <tbody>
-                  {shown.map(({ item, code, name, worked }) => (
-                    <tr key={item} className="border-t border-line">
+                  {shown.map(({ item, entity, code, name, worked }) => (
+                    <tr key={`${entity} ${item}`} className="border-t border-line">
                       <td className="w-px py-0.5 pr-2 pl-3 font-mono font-semibold whitespace-nowrap">{code}</td>
-                      <td className="max-w-44 truncate text-soft" title={name}>
+                      <td className="max-w-52 truncate text-soft" title={name}>
                         {name === code ? "" : name}
+                        {entity !== null && <span className="text-faint">, {entityByCode(entity)?.name}</span>}
                       </td>
                       {sheet.columns.map((column) => {
                         const one = worked[column];

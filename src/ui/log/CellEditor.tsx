@@ -11,23 +11,38 @@ import * as contacts from "@/core/contract/endpoints/contacts";
 import { ApiProblem, ask } from "../kit/api";
 import { differences, readField } from "./contactForm";
 
+type Patch = Partial<StoredContact>;
+
+/** What of a contact is edited where it stands. */
+export interface EditedCell {
+  readonly label: string;
+  /** What stands there when it is begun. */
+  readonly text: (contact: StoredContact) => string;
+  /** What a text changes; null for nothing. */
+  readonly meant: (contact: StoredContact, text: string) => Patch | { readonly fault: string } | null;
+  /** What is offered. */
+  readonly offered?: readonly string[];
+  /** Nothing is typed: Enter does what can be done. */
+  readonly isTurned?: boolean;
+}
+
 interface CellEditorProps {
   contact: StoredContact;
-  column: LogColumn;
+  cell: EditedCell;
   onDone: () => void;
 }
 
 /** One field of a contact, edited where it stands. Enter saves, and leaving it does; Escape leaves it as it was. */
-export function CellEditor({ contact, column, onDone }: CellEditorProps) {
-  const fact = factField(column.id);
+export function CellEditor({ contact, cell, onDone }: CellEditorProps) {
+  const { label, offered, isTurned = false } = cell;
   const listId = useId();
   const ended = useRef(false);
   const [current, setCurrent] = useState(contact);
-  const [text, setText] = useState(() => shownText(contact, column));
+  const [text, setText] = useState(() => cell.text(contact));
   const [fault, setFault] = useState<string | null>(null);
   const params = { logbookId: contact.logbookId, contactId: contact.id };
   const save = useMutation({
-    mutationFn: (patch: object) =>
+    mutationFn: (patch: Patch) =>
       ask(contacts.changeContact, { params, body: { ...patch, revision: current.revision } }),
     onSuccess: (saved, patch) => {
       const also = differences(current, saved, patch);
@@ -54,14 +69,10 @@ export function CellEditor({ contact, column, onDone }: CellEditorProps) {
   }
 
   function submit() {
-    if (column.id === "pin") return save.mutate({ pin: !current.pin });
-    if (fact === undefined) return end();
-    const meant = fact.kind === "entity" ? codeOf(text) : text;
-    if (meant === null) return setFault(`"${text}" is no entity: choose one of the list`);
-    if (meant === factText(fact.kind, current[fact.key])) return end();
-    const read = readField(fact, meant);
-    if ("fault" in read) return setFault(read.fault);
-    save.mutate({ [fact.key]: read.value });
+    const patch = cell.meant(current, text);
+    if (patch === null) return end();
+    if ("fault" in patch) return setFault(patch.fault);
+    save.mutate(patch);
   }
 
   function onKeyDown(event: KeyboardEvent) {
@@ -79,23 +90,23 @@ export function CellEditor({ contact, column, onDone }: CellEditorProps) {
     <>
       <input
         autoFocus
-        aria-label={`${column.label} of ${contact.call}`}
+        aria-label={`${label} of ${contact.call}`}
         aria-invalid={fault !== null}
         className="absolute inset-0 z-10 w-full min-w-24 border-2 border-signal bg-panel px-1.5 font-mono aria-invalid:border-stop"
-        list={column.kind === "entity" ? listId : undefined}
-        readOnly={column.id === "pin"}
+        list={offered === undefined ? undefined : listId}
+        readOnly={isTurned}
         spellCheck={false}
         autoComplete="off"
         value={text}
         onFocus={({ target }) => target.select()}
         onChange={({ target }) => (setText(target.value), setFault(null))}
         onKeyDown={onKeyDown}
-        onBlur={() => !ended.current && !save.isPending && (column.id === "pin" ? end() : submit())}
+        onBlur={() => !ended.current && !save.isPending && (isTurned ? end() : submit())}
       />
-      {column.kind === "entity" && (
+      {offered !== undefined && (
         <datalist id={listId}>
-          {ENTITIES.map(({ code, name }) => (
-            <option key={code} value={name} />
+          {offered.map((text) => (
+            <option key={text} value={text} />
           ))}
         </datalist>
       )}
@@ -111,13 +122,35 @@ export function CellEditor({ contact, column, onDone }: CellEditorProps) {
   );
 }
 
-function shownText(contact: StoredContact, column: LogColumn): string {
-  if (column.id === "pin") return contact.pin ? "Enter unpins" : "Enter pins";
-  const fact = factField(column.id);
-  if (fact === undefined) return "";
-  const value = contact[fact.key];
-  if (fact.kind === "entity") return value === null ? "" : (entityByCode(Number(value))?.name ?? String(value));
-  return factText(fact.kind, value);
+/** A fact of a column of the log. */
+export function factCell(column: LogColumn): EditedCell {
+  const { label, id } = column;
+  if (id === "pin")
+    return {
+      label,
+      text: ({ pin }) => (pin ? "Enter unpins" : "Enter pins"),
+      meant: ({ pin }) => ({ pin: !pin }),
+      isTurned: true,
+    };
+  const fact = factField(id);
+  if (fact === undefined) return { label, text: () => "", meant: () => null };
+  const { key, kind } = fact;
+  return {
+    label,
+    text(contact) {
+      const value = contact[key];
+      if (kind !== "entity") return factText(kind, value);
+      return value === null ? "" : (entityByCode(Number(value))?.name ?? String(value));
+    },
+    meant(contact, text) {
+      const meant = kind === "entity" ? codeOf(text) : text;
+      if (meant === null) return { fault: `"${text}" is no entity: choose one of the list` };
+      if (meant === factText(kind, contact[key])) return null;
+      const read = readField(fact, meant);
+      return "fault" in read ? read : { [key]: read.value };
+    },
+    ...(kind === "entity" ? { offered: ENTITIES.map(({ name }) => name) } : {}),
+  };
 }
 
 /** The code of an entity typed by its name, or as a number; null for none. */

@@ -8,7 +8,7 @@ import { useActions } from "../kit/actions";
 import type { GridColumn, GridColumns } from "../kit/grid/column";
 import { DataGrid } from "../kit/grid/DataGrid";
 import { LoadFailure } from "../kit/LoadFailure";
-import { CellEditor } from "./CellEditor";
+import { CellEditor, factCell } from "./CellEditor";
 import { cellLook, cellOf } from "./columns";
 import { isPicked, NONE_PICKED, type Picked, withSet, withToggled } from "./selection";
 import type { ContactRows } from "./useContactRows";
@@ -145,7 +145,7 @@ export function LogTable(props: LogTableProps) {
               field: (
                 <CellEditor
                   contact={contact}
-                  column={columnById(editing.column)!}
+                  cell={factCell(columnById(editing.column)!)}
                   onDone={() => {
                     setEditing(null);
                     focusRef.current?.focus();

@@ -17,6 +17,8 @@ const LABELS = new Map<string, string>([
   ...FACT_FIELDS.map(({ key, label }) => [key, label] as const),
   ["confirmations", "Confirmations"],
   ["extra", "Other ADIF fields"],
+  ["partsSent", "Sent, by parts"],
+  ["partsReceived", "Received, by parts"],
   ["modeGroup", "Mode group"],
   ["baseCall", "Base call"],
   ["pin", "Pin"],
@@ -185,6 +187,10 @@ export function valueInWords(key: string, value: unknown): string {
       ({ channel, sent, received }) => `${CHANNEL_NAMES[channel]} ${sent}, theirs ${received}`,
     );
     return states.join(" and ") || "none";
+  }
+  if (key === "partsSent" || key === "partsReceived") {
+    const parts = Object.entries((value ?? {}) as Readonly<Record<string, string>>);
+    return parts.map(([id, text]) => `${id} ${text}`).join(", ") || "none";
   }
   if (typeof value === "object" && value !== null) return "other ones";
   const field = factField(key);

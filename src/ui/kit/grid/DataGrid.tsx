@@ -359,7 +359,7 @@ const GridRow = memo(function GridRow<Row>(props: RowProps<Row>) {
       data-row={index}
       aria-rowindex={index + 2}
       aria-selected={isPicked ?? undefined}
-      className={`absolute inset-x-0 grid items-stretch border-b border-line ${look}`}
+      className={`absolute inset-x-0 grid items-stretch border-b border-line ${look} ${editor === null ? "" : "z-10"}`}
       style={{ gridTemplateColumns: template, minWidth: least, height, transform: `translateY(${top}px)` }}
     >
       {isPicked !== null && (
