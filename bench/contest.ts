@@ -30,7 +30,7 @@ function contestContacts(count: number, from: number, to: number): ContestContac
       reportReceived: "599",
       serialReceived: (index % 3000) + 1,
       exchangeReceived: null,
-    partsReceived: null,
+      partsReceived: null,
     };
   });
 }

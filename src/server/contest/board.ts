@@ -16,6 +16,8 @@ import type { Store } from "../db/store";
 import { partsOfColumn } from "../logbook/contactRow";
 import { siteOfEntry } from "./entries";
 
+/** So many of the highest serials are kept. */
+const HIGHEST_KEPT = 5;
 /** After more changes than this the contacts are read anew. */
 const MOST_CHANGES = 500;
 
@@ -30,7 +32,8 @@ export interface EntryBoard {
   readonly contact: (id: number) => BoardContact | undefined;
   /** Whether a serial was ever sent, also by a contact that has another one now. */
   readonly hasSent: (serial: number) => boolean;
-  readonly highestSent: () => number;
+  /** The highest serials that were sent, so many, the highest first. */
+  readonly highestSent: () => readonly number[];
 }
 
 /** What the board keeps of a contact. */
@@ -49,7 +52,7 @@ interface Kept {
   newestEntry: number;
   readonly byId: Map<number, BoardContact>;
   readonly sent: Set<number>;
-  highestSent: number;
+  highestSent: number[];
   ordered: readonly BoardContact[] | null;
   readonly view: EntryBoard;
 }
@@ -97,7 +100,7 @@ function emptyBoard(newestEntry: number, entry: Entry, entrant: Entrant): Kept {
     newestEntry,
     byId,
     sent: new Set(),
-    highestSent: 0,
+    highestSent: [],
     ordered: null,
     view: {
       board,
@@ -116,7 +119,8 @@ function take(kept: Kept, contact: BoardContact): void {
   kept.byId.set(contact.id, contact);
   if (contact.serialSent !== null) {
     kept.sent.add(contact.serialSent);
-    kept.highestSent = Math.max(kept.highestSent, contact.serialSent);
+    if (!kept.highestSent.includes(contact.serialSent))
+      kept.highestSent = [...kept.highestSent, contact.serialSent].sort((a, b) => b - a).slice(0, HIGHEST_KEPT);
   }
   kept.view.board.put(contact);
   kept.ordered = null;

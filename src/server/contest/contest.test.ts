@@ -313,6 +313,22 @@ describe("serials", () => {
     expect(log(context, entry, "LU2QSB", 1, { serialSent: 41 })).toMatchObject({ contact: { serialSent: 43 } });
   });
 
+  it("go on in their turn when one was mistyped, and after a run that came from elsewhere", async () => {
+    const { context, logbookId, entry } = await entered();
+    expect([1, 2, 3].map((at) => log(context, entry, "LU2QSA", at).contact.serialSent)).toEqual([1, 2, 3]);
+    expect(log(context, entry, "LU2QSB", 4, { serialSent: 99_999 }).contact.serialSent).toBe(99_999);
+    expect(log(context, entry, "LU2QSC", 5).contact.serialSent).toBe(4);
+    const { contact } = log(context, entry, "LU2QSD", 6);
+    valueOf(changeContact(context, logbookId, contact.id, { serialSent: 88_888 }));
+    expect(log(context, entry, "LU2QSE", 7).contact.serialSent).toBe(6);
+    for (const serialSent of [350, 351, 352]) {
+      const startedAt = isoTime(NOW - 900 + serialSent);
+      const facts = { call: "DL1QTA", startedAt, band: "40m", mode: "CW", contestId: entry.tag, serialSent };
+      valueOf(logContact(context, logbookId, facts));
+    }
+    expect(log(context, entry, "LU2QSF", 8).contact.serialSent).toBe(353);
+  });
+
   it("of contacts handed in late are resolved and reported, and each contact is taken once", async () => {
     const { context, entry } = await entered();
     log(context, entry, "LU2QSA", 0, { position: "a" });

@@ -64,19 +64,34 @@ export function nextSerial(context: Context, entry: Entry): number {
       .where((eb) => eb.or([eb("position", "=", ""), eb("reservedAt", "<", context.now() - FORGOTTEN)]))
       .orderBy("serial"),
   );
-  return free?.serial ?? Math.max(highestSerial(context, entryId), boardOf(context, entry).highestSent()) + 1;
+  return free?.serial ?? lastInTurn([...highestGiven(context, entryId), ...boardOf(context, entry).highestSent()]) + 1;
 }
 
-function highestSerial({ store }: Context, entryId: number): number {
-  const row = store.first(
+/** So far beyond all others no serial is in its turn. */
+const FARTHEST = 100;
+/** So many of the highest serials are looked at. */
+const LOOKED_AT = 5;
+
+/**
+ * The last serial in turn: one that stands alone far beyond all others was mistyped, and does not carry the next ones
+ * with it.
+ */
+function lastInTurn(serials: readonly number[]): number {
+  const highest = [...new Set(serials)].sort((a, b) => b - a);
+  const at = highest.findIndex((serial, index) => serial - (highest[index + 1] ?? 0) <= FARTHEST);
+  return highest[at] ?? 0;
+}
+
+/** The highest serials that were given out. */
+function highestGiven({ store }: Context, entryId: number): number[] {
+  return store.values(
     store.q
       .selectFrom("contestSerial")
       .select("serial")
       .where("entryId", "=", entryId)
       .orderBy("serial", "desc")
-      .limit(1),
+      .limit(LOOKED_AT),
   );
-  return row?.serial ?? 0;
 }
 
 /** Gives back what a position reserved and did not log. The highest is forgotten, others wait for the next contact. */
