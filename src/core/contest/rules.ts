@@ -67,6 +67,12 @@ export type Part = z.output<typeof partSchema>;
 const COUNTED_PER = ["contest", "band", "mode", "bandAndMode"] as const;
 export type CountedPer = (typeof COUNTED_PER)[number];
 
+/**
+ * What is the same station: the call as it was sent; without what does not move it, so that DL1QTA/P is DL1QTA and
+ * EA8/DL1QTA another; or the base call, wherever it is.
+ */
+const SAME_STATION = ["sent", "place", "base"] as const;
+
 /** What can be a multiplier. */
 const MULTIPLIER_KINDS = [
   "prefix",
@@ -204,6 +210,8 @@ const rulesShape = z.strictObject({
   multipliers: z.array(multiplierSchema).max(10).default([]),
   duplicates: z.strictObject({
     per: z.enum(COUNTED_PER),
+    /** What makes two contacts ones with the same station. */
+    station: z.enum(SAME_STATION).default("base"),
     /** A station may be worked again in each such period, counted from the start. */
     hours: z.number().positive().max(1000).optional(),
   }),

@@ -4,7 +4,7 @@ import { judgementView, knownItems } from "./judgementView";
 import { periodAt } from "./period";
 import { type ContestContact, createScoreboard, type Entrant } from "./score";
 import { SHIPPED_CONTESTS } from "./shipped";
-import type { Rules } from "./rules";
+import { checkRules, type Rules } from "./rules";
 import { stationByCall } from "./station";
 
 const rulesOf = (tag: string): Rules => SHIPPED_CONTESTS.find((rules) => rules.tag === tag)!;
@@ -297,5 +297,27 @@ describe("a state is one of its entity alone", () => {
     const named = states.filter(({ item }) => item === "MA").map(({ name }) => name);
     expect(named.sort()).toEqual(["Maldonado", "Maranhão", "Massachusetts"]);
     expect(new Set(states.map(({ entity, item }) => `${entity} ${item}`)).size).toBe(states.length);
+  });
+});
+
+describe("what is the same station is the contest's rule", () => {
+  const dash = rulesOf("SUDESTADA-PREFIX");
+  const calls = ["DL1QTA", "DL1QTA/P", "EA8/DL1QTA", "DL1QTA/4", "EA8/DL1QTA/QRP", "DL1QTA"];
+  it.each([
+    ["sent", [false, false, false, false, false, true]],
+    ["place", [false, true, false, false, true, true]],
+    ["base", [false, true, true, true, true, true]],
+  ] as const)("%s", (station, duplicates) => {
+    const rules = { ...dash, duplicates: { per: "band" as const, station } };
+    const board = createScoreboard(rules, entrantOf(rules));
+    const made = calls.map((call, minute) => contact(rules, minute, `${call} 20m CW #${minute + 1}`));
+    for (const one of made) board.put(one);
+    expect(made.map(({ id }) => board.judgementOf(id)!.duplicate)).toEqual(duplicates);
+  });
+
+  it("is the base call where a definition says nothing of it", () => {
+    const { station: _station, ...duplicates } = dash.duplicates;
+    const checked = checkRules({ ...dash, duplicates });
+    expect(checked.ok && checked.value.duplicates.station).toBe("base");
   });
 });

@@ -4,7 +4,7 @@ import { type ConditionFacts, conditionText, holds, type StationFacts } from "./
 import { type Exchanged, heldParts, keptTexts, partsOf, readParts, type TypedParts } from "./exchange";
 import type { Period } from "./period";
 import { type CountedPer, type Multiplier, type Part, partsCounted, type Rules } from "./rules";
-import { sideOf, type StationGiven, stationOf } from "./station";
+import { sameStationKey, sideOf, type StationGiven, stationOf } from "./station";
 
 /** A contact as scoring needs it. Times in seconds since 1970 UTC. */
 export interface ContestContact extends StationGiven {
@@ -295,7 +295,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
       refused: because,
       ...scored,
       multipliers: because === null ? multipliersOf(facts, contact, parts) : [],
-      duplicateKey: `${contact.baseCall} ${withinOf(rules.duplicates.per, contact)} ${periodNumber}`,
+      duplicateKey: `${sameStationKey(rules, contact.call)} ${withinOf(rules.duplicates.per, contact)} ${periodNumber}`,
       parts,
       side,
     };

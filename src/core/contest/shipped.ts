@@ -27,7 +27,7 @@ const PREFIX_DASH: RulesInput = {
     { points: 3 },
   ],
   multipliers: [{ id: "prefix", label: "Prefixes", of: "prefix", per: "contest" }],
-  duplicates: { per: "band" },
+  duplicates: { per: "band", station: "place" },
   categories: {
     operator: ["SINGLE-OP", "MULTI-OP", "CHECKLOG"],
     assisted: ["NON-ASSISTED", "ASSISTED"],
@@ -70,7 +70,7 @@ const ZONE_SPRINT: RulesInput = {
     { id: "zone", label: "Zones", of: "part", part: "zone", per: "band" },
     { id: "entity", label: "Entities", of: "entity", per: "band" },
   ],
-  duplicates: { per: "band" },
+  duplicates: { per: "band", station: "place" },
   categories: {
     operator: ["SINGLE-OP", "MULTI-OP"],
     band: ["ALL", "160M", "80M", "40M", "20M", "15M", "10M"],
@@ -104,7 +104,7 @@ const FIELD_WEEKEND: RulesInput = {
   lists: { abroad: [{ code: "DX", name: "Outside the United States and Canada" }] },
   points: [{ if: { mode: ["voice"] }, points: 1 }, { points: 2 }],
   multipliers: [],
-  duplicates: { per: "bandAndMode" },
+  duplicates: { per: "bandAndMode", station: "place" },
   bonuses: [
     { kind: "claimed", id: "sun", label: "Power from the sun", points: 100 },
     { kind: "claimed", id: "visitors", label: "Open to visitors", points: 100 },
@@ -149,7 +149,7 @@ const FIRST_WIRE: RulesInput = {
     { points: 1 },
   ],
   multipliers: [{ id: "year", label: "Years", of: "part", part: "year", per: "contest" }],
-  duplicates: { per: "band", hours: 1 },
+  duplicates: { per: "band", station: "place", hours: 1 },
   categories: { operator: ["SINGLE-OP"], power: POWER },
 };
 
@@ -181,7 +181,7 @@ const CAMALOTE: RulesInput = {
     { id: "state", label: "States", of: "part", part: "state", per: "band", if: { theirs: { side: ["states"] } } },
     { id: "zone", label: "Zones", of: "part", part: "zone", per: "contest" },
   ],
-  duplicates: { per: "band" },
+  duplicates: { per: "band", station: "place" },
   categories: {
     operator: ["SINGLE-OP", "MULTI-OP"],
     band: ["ALL", "80M", "40M", "20M", "15M", "10M"],

@@ -52,6 +52,23 @@ export function sideOf(rules: Pick<Rules, "sides" | "conditions">, contact: Loca
 
 const PORTABLE = new Set(["P", "M", "PM"]);
 
+/** What tells a station from others, by a contest's rule of what is the same one. */
+export function sameStationKey({ duplicates }: Pick<Rules, "duplicates">, call: string): string {
+  const parsed = parseCallsign(call);
+  if (!parsed.ok) return call;
+  const { callsign } = parsed;
+  if (duplicates.station === "base") return callsign.base;
+  if (duplicates.station === "sent") return callsign.call;
+  const idle = new Set(callsign.markers.filter((marker) => !MOVING.test(marker)));
+  return callsign.call
+    .split("/")
+    .filter((piece) => !idle.has(piece))
+    .join("/");
+}
+
+/** Another area's digit, or at sea and in the air. */
+const MOVING = /^(\d|MM|AM)$/;
+
 /** A station of which the call is all that is known. */
 export function stationByCall(call: string, at: number): StationGiven {
   const place = resolve(call, at);
