@@ -31,6 +31,7 @@ function contestContacts(count: number, from: number, to: number): ContestContac
       serialReceived: (index % 3000) + 1,
       exchangeReceived: null,
       partsReceived: null,
+      notClaimed: null,
     };
   });
 }

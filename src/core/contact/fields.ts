@@ -176,6 +176,13 @@ const FIELDS = {
     adif: ["SRX_STRING"],
     line: "contest",
   },
+  notClaimed: {
+    label: "Not claimed, because",
+    title: "Not claimed",
+    group: "special",
+    ...text(200),
+    adif: ["APP_YPSILOID_NOT_CLAIMED"],
+  },
   propagation: { label: "Propagation mode", group: "special", ...text(20), adif: ["PROP_MODE"], line: "ours" },
   satellite: { label: "Satellite", group: "special", ...text(40), adif: ["SAT_NAME"], line: "ours" },
   satelliteMode: { label: "Satellite mode", group: "special", ...text(20), adif: ["SAT_MODE"], line: "ours" },

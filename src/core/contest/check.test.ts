@@ -30,6 +30,7 @@ function found(rules: Rules, lines: readonly string[], category = SINGLE, known:
       serialReceived: isSerial && received !== "" ? Number(received) : null,
       exchangeReceived: isSerial ? null : received,
       partsReceived: null,
+      notClaimed: null,
     };
   });
   const board = createScoreboard(rules, {

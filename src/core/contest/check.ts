@@ -4,7 +4,7 @@ import { parseCallsign } from "../callsign";
 import { resolve } from "../entity";
 import { partsOf } from "./exchange";
 import { allowedBy, limitsFor } from "./limits";
-import { operatingTime } from "./rate";
+import { withinTime } from "./claim";
 import type { Category, Rules } from "./rules";
 import type { ContestContact, Scoreboard } from "./score";
 
@@ -186,15 +186,9 @@ function serials(contacts: readonly CheckedContact[], add: Add): void {
 function times(rules: Rules, contacts: readonly CheckedContact[], category: Category, add: Add): void {
   const limits = limitsFor(rules, category);
   if (limits.operatingHours !== null) {
-    const most = limits.operatingHours * 3600;
-    let before = 0;
-    for (let index = 1; index < contacts.length; index++) {
-      const [last, contact] = [contacts[index - 1]!, contacts[index]!];
-      const now = before + operatingTime([last.startedAt, contact.startedAt], limits.offMinutes).seconds;
-      if (before <= most && now > most)
-        add(contact, "offTime", `Here the operating time passes the ${limits.operatingHours} hours of the category.`);
-      before = now;
-    }
+    const first = contacts[withinTime(contacts, limits.operatingHours * 3600, limits.offMinutes)];
+    if (first !== undefined)
+      add(first, "offTime", `Here the operating time passes the ${limits.operatingHours} hours of the category.`);
   }
   if (limits.bandChangesAnHour === null) return;
   const changes = new Map<number, number>();

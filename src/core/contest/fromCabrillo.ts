@@ -125,18 +125,17 @@ function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | 
     [PARTS_FIELDS.partsSent]: sent.parts && JSON.stringify(sent.parts),
     RST_RCVD: received.report,
     SRX_STRING: received.text,
+    APP_YPSILOID_NOT_CLAIMED: line.withdrawn === true ? "marked X-QSO in the log file" : null,
     [PARTS_FIELDS.partsReceived]: received.parts && JSON.stringify(received.parts),
   };
   const fields = Object.entries(values).flatMap(([name, value]): AdifField[] =>
     value === null || value === undefined || value === "" ? [] : [{ name, value: String(value), at: 0 }],
   );
-  const broken = line.withdrawn === true ? { broken: "the log marks it as not to be counted (X-QSO)" } : {};
   return {
     line: line.line,
     raw: fields.map(({ name, value }) => `<${name}:${value.length}>${value}`).join("") + "<EOR>\n",
     fields,
     notes: [sent, received].flatMap((said) => notesOf(said, line.line)),
-    ...broken,
   };
 }
 
@@ -151,7 +150,7 @@ function notesOf({ leftover, odd }: Said, line: number): AdifNote[] {
   ];
 }
 
-/** By their places where there are as many words as parts, whatever stands there; else each where it fits. */
+/** By their places where nothing is left out but at the end, whatever stands there; else each where it fits. */
 function saidByRules(
   rules: Rules,
   words: readonly string[],
@@ -162,10 +161,10 @@ function saidByRules(
   const station = stationByCall(call, line.startedAt);
   const columns = columnsOf(rules, sideOf(rules, { ...station, startedAt: line.startedAt }), way);
   const sender = { mode: line.mode, entity: station.entityCode };
-  const found =
-    words.length === columns.length
-      ? { values: byPlace(columns, words), leftover: [] }
-      : understandExchange(rules, columns, words.join(" "), sender);
+  const isInPlace = words.length <= columns.length && columns.slice(words.length).every(({ optional }) => optional);
+  const found = isInPlace
+    ? { values: byPlace(columns.slice(0, words.length), words), leftover: [] }
+    : understandExchange(rules, columns, words.join(" "), sender);
   const odd = columns.flatMap((part) => oddity(rules, part, found.values[part.id], sender) ?? []);
   return { parts: found.values, report: null, text: null, leftover: found.leftover, odd };
 }

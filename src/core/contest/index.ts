@@ -1,5 +1,7 @@
 export { belongsTo, spanOf } from "./belongs";
 export { checkLog, exchangeDoubts } from "./check";
+export { claimLog } from "./claim";
+export type { Claim } from "./claim";
 export type { CheckedContact, CheckKind, Finding } from "./check";
 export { conditionText } from "./condition";
 export type { Condition } from "./condition";

@@ -17,6 +17,8 @@ export interface ContestContact extends StationGiven {
   readonly reportReceived: string | null;
   readonly serialReceived: number | null;
   readonly exchangeReceived: string | null;
+  /** Why it is not to be counted, where the operator says so. */
+  readonly notClaimed: string | null;
   /** As they were typed; null where only the texts are known. */
   readonly partsReceived: TypedParts | null;
 }
@@ -302,6 +304,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
   };
 
   function refusal(contact: ContestContact, facts: ConditionFacts): string | null {
+    if (contact.notClaimed !== null) return `not claimed: ${contact.notClaimed}`;
     if (contact.startedAt < from) return "before the start";
     if (contact.startedAt >= to) return "after the end";
     if (!bands.has(contact.band)) return `${contact.band} is no band of this contest`;

@@ -82,6 +82,7 @@ export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, la
     reportReceived: kept.report,
     exchangeReceived: kept.exchange,
     partsReceived: read,
+    notClaimed: null,
   });
   const typedOnly = Object.fromEntries(Object.entries(read).filter(([id]) => typed.typed[id]?.trim()));
   return {

@@ -47,6 +47,8 @@ const entryShape = {
   header: headerSchema.prefault({}),
   /** Contacts that one wants to make. */
   goal: z.int().positive().max(100_000).nullable().default(null),
+  /** Whether what does not count is left out of the log file; else it is marked there as X-QSO. */
+  leavesOut: z.boolean().default(false),
   /** The messages by mode group; the usual ones where nothing is said. */
   messages: z.partialRecord(z.enum(["CW", "voice", "digital"]), messageSetSchema).default({}),
 };
@@ -60,7 +62,7 @@ export const entryInputSchema = z.strictObject({
 });
 export type EntryInput = z.input<typeof entryInputSchema>;
 
-const { siteId, category, power, operators, sent, bonuses, header, goal, messages, ownCall } = entryShape;
+const { siteId, category, power, operators, sent, bonuses, header, goal, leavesOut, messages, ownCall } = entryShape;
 /** A change of an entry; the contest itself cannot be changed. */
 export const entryPatchSchema = z.strictObject({
   ownCall: ownCall.optional(),
@@ -72,6 +74,7 @@ export const entryPatchSchema = z.strictObject({
   bonuses: bonuses.unwrap().optional(),
   header: header.unwrap().optional(),
   goal: goal.unwrap().optional(),
+  leavesOut: leavesOut.unwrap().optional(),
   messages: messages.unwrap().optional(),
   /** Whether it is the one that the entry line logs into. */
   on: z.boolean().optional(),
@@ -215,6 +218,7 @@ export const contestBoardSchema = z.object({
         serialReceived: z.int().nullable(),
         exchangeReceived: z.string().nullable(),
         partsReceived: z.record(z.string(), z.string()).nullable(),
+        notClaimed: z.string().nullable(),
       }),
     )
     .nullable(),
@@ -335,6 +339,10 @@ export const logFileSchema = z.object({
   contacts: z.int(),
   readBack: z.int(),
   claimedScore: z.number(),
+  /** What is not claimed, by the reason: kept in the file all the same, marked there as X-QSO, or left out. */
+  unclaimed: z.array(z.object({ as: z.enum(["kept", "withdrawn", "left out"]), why: z.string(), contacts: z.int() })),
+  /** What claiming contacts past the operating time of the category means; null where there are none. */
+  pastTime: z.object({ hours: z.number(), contacts: z.int(), scoreWithout: z.number() }).nullable(),
 });
 export type LogFile = z.output<typeof logFileSchema>;
 

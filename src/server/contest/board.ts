@@ -169,6 +169,7 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
       "exchangeReceived",
       "partsSent",
       "partsReceived",
+      "notClaimed",
     ])
     .select(["logbookId", "contestId"]);
   const { from, to } = spanOf(entry);

@@ -370,11 +370,14 @@ describe("after it", () => {
     log(context, entry, "LU2QSA", 0, { frequencyHz: 14_025_000, received: { serial: "5" } });
     log(context, entry, "DL1QTA", 1, { received: {} });
     const file = valueOf(logFileOf(context, entry.id));
-    expect(file).toMatchObject({ contacts: 2, readBack: 2, claimedScore: 8 });
-    expect(file.faults.map(({ text }) => text)).toEqual([
-      "DL1QTA: a part of the exchange is missing",
-      "a mail address is missing",
-    ]);
+    expect(file).toMatchObject({
+      contacts: 2,
+      readBack: 2,
+      claimedScore: 1,
+      unclaimed: [{ as: "withdrawn", why: "Serial is missing, or none", contacts: 1 }],
+    });
+    expect(file.faults.map(({ text }) => text)).toEqual(["a mail address is missing"]);
+    expect(file.text).toMatch(/^X-QSO: .*DL1QTA/m);
     const { header, lines, faults } = readCabrillo(file.text, () => ({
       sent: { least: 2, most: 2 },
       received: () => ({ least: 2, most: 2 }),
@@ -386,12 +389,16 @@ describe("after it", () => {
       "CATEGORY-OPERATOR": "SINGLE-OP",
       NAME: "Ines Cardozo",
       ADDRESS: "Camino del Faro 1\nCabo Farol",
-      "CLAIMED-SCORE": "8",
+      "CLAIMED-SCORE": "1",
     });
     expect(lines.map(({ sent, call, received }) => [sent, call, received])).toEqual([
       [["599", "001"], "LU2QSA", ["599", "005"]],
       [["599", "002"], "DL1QTA", ["599", "-"]],
     ]);
+    valueOf(changeEntry(context, entry.id, { leavesOut: true }));
+    const without = valueOf(logFileOf(context, entry.id));
+    expect(without).toMatchObject({ contacts: 1, readBack: 1, claimedScore: 1, unclaimed: [{ as: "left out" }] });
+    expect(without.text).not.toContain("DL1QTA");
   });
 });
 

@@ -115,6 +115,7 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
     reportReceived: kept.report,
     exchangeReceived: kept.exchange,
     partsReceived: values,
+    notClaimed: null,
   });
   return done({
     side,

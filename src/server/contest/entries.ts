@@ -153,6 +153,8 @@ function entryOf(context: Context, row: Selectable<ContestEntryTable>): Entry {
     on: row.isOn === 1,
     createdAt: isoTime(row.createdAt),
     ...body,
+    // An entry of before there was the choice says nothing of it.
+    leavesOut: body.leavesOut ?? false,
     sent,
     side,
     missing: missingOf(rules, side, sent, body),

@@ -294,7 +294,13 @@ test("a log that is written and imported elsewhere is the same log", async () =>
   expect(job.report).toMatchObject({ added: 3, refusedCount: 0 });
   const own = valueOf(listContestRows(context, entry.id, { offset: 0, limit: 9 })).items;
   const theirs = valueOf(listContestRows(other.context, other.entry.id, { offset: 0, limit: 9 })).items;
-  expect(theirs.map(({ judgement }) => judgement)).toEqual(own.map(({ judgement }) => judgement));
+  expect(theirs.map(({ judgement }) => judgement.values)).toEqual(own.map(({ judgement }) => judgement.values));
+  expect(theirs.map(({ contact }) => contact.partsReceived)).toEqual(
+    own.map(({ judgement, contact }) => ({ ...contact.partsReceived, ...judgement.values })),
+  );
+  // What had no zone, or no age, was marked in the file as what does not count.
+  expect(theirs.map(({ judgement }) => judgement.refused !== null)).toEqual([true, false, true]);
+  expect(theirs[1]!.judgement.points).toBe(own[1]!.judgement.points);
 });
 
 test("contacts a minute apart in a contest log are two, and the same log again is none", async () => {

@@ -1,6 +1,8 @@
 import { type LogHeader, type LogLine, readCabrillo, writeCabrillo } from "../../core/cabrillo";
 import {
   CATEGORY_KINDS,
+  type Claim,
+  claimLog,
   columnsOf,
   heldParts,
   keptTexts,
@@ -22,22 +24,46 @@ export function logFileOf(context: Context, entryId: number): Result<LogFile> {
   const found = getEntry(context, entryId);
   if (!found.ok) return found;
   const entry = found.value;
-  const { board, contacts } = boardOf(context, entry);
-  const lines = contacts().map((contact) => lineOf(entry, contact, board.judgementOf(contact.id)!.side));
-  const { score } = board.score();
+  const { board, entrant, contacts } = boardOf(context, entry);
+  const { score, claims, pastTime } = claimLog(entry.rules, entrant, entry.category, board, contacts());
+  const lines = contacts().flatMap((contact) => {
+    const withdrawn = claims.get(contact.id)!.as === "withdrawn";
+    if (withdrawn && entry.leavesOut) return [];
+    return { ...lineOf(entry, contact, board.judgementOf(contact.id)!.side), withdrawn };
+  });
   const text = [...writeCabrillo(headerOf(context, entry, score), lines)].join("");
   const back = readCabrillo(text, () => wordCountsFor(entry.rules, entry.side));
   const headerLines = text.split("\r\n").findIndex((line) => /^(X-)?QSO:/.test(line));
   const faults = back.faults.map(({ line, text: said }) => ({ line, text: said }));
   lines.forEach((line, index) => {
-    const empty = [...line.sent, ...line.received].includes("-");
-    if (empty) faults.push({ line: headerLines + index + 1, text: `${line.call}: a part of the exchange is missing` });
+    if (line.sent.includes("-"))
+      faults.push({ line: headerLines + index + 1, text: `${line.call}: a part of what we sent is missing` });
     const read = back.lines[index];
     if (read !== undefined && (read.call !== line.call || read.received.join(" ") !== line.received.join(" ")))
       faults.push({ line: headerLines + index + 1, text: `${line.call} is read back as ${read.call}` });
   });
   for (const word of entry.missing) faults.push({ line: 1, text: `${word} is missing` });
-  return done({ text, faults, contacts: lines.length, readBack: back.lines.length, claimedScore: score });
+  return done({
+    text,
+    faults,
+    contacts: lines.length,
+    readBack: back.lines.length,
+    claimedScore: score,
+    unclaimed: reasonsOf(claims, entry.leavesOut),
+    pastTime,
+  });
+}
+
+/** What is not claimed, by the reason, the most first. */
+function reasonsOf(claims: ReadonlyMap<number, Claim>, leavesOut: boolean): LogFile["unclaimed"] {
+  const reasons = new Map<string, LogFile["unclaimed"][number]>();
+  for (const claim of claims.values()) {
+    if (claim.as === "claimed") continue;
+    const as = claim.as === "withdrawn" && leavesOut ? "left out" : claim.as;
+    const reason = reasons.get(claim.why) ?? { as, why: claim.why, contacts: 0 };
+    reasons.set(claim.why, { ...reason, contacts: reason.contacts + 1 });
+  }
+  return [...reasons.values()].sort((a, b) => b.contacts - a.contacts);
 }
 
 export function logFileAnswer(context: Context, entryId: number): Result<FileAnswer> {

@@ -140,5 +140,9 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
   "0002-desk": DESK,
   "0003-contest": CONTEST,
   "0004-sites": [`ALTER TABLE site ADD COLUMN state TEXT`, `ALTER TABLE site ADD COLUMN county TEXT`],
-  "0005-parts": [`ALTER TABLE contact ADD COLUMN partsSent TEXT`, `ALTER TABLE contact ADD COLUMN partsReceived TEXT`],
+  "0005-parts": [
+    `ALTER TABLE contact ADD COLUMN partsSent TEXT`,
+    `ALTER TABLE contact ADD COLUMN partsReceived TEXT`,
+    `ALTER TABLE contact ADD COLUMN notClaimed TEXT`,
+  ],
 };

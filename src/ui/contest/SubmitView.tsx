@@ -5,6 +5,7 @@ import { Download } from "lucide-react";
 import type { Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
 import { fullTime } from "@/core/time/words";
+import { toast } from "sonner";
 import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
@@ -34,10 +35,14 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
     mutationFn: (id: number) => ask(contest.fetchCheck, { params: { ...params, submissionId: id } }),
     onSuccess: refresh,
   });
+  const leaveOut = useMutation({
+    mutationFn: (leavesOut: boolean) => ask(contest.changeEntry, { params, body: { leavesOut } }),
+    onError: (error) => void toast.error(error.message),
+  });
   if (file.error !== null && file.data === undefined)
     return <LoadFailure text={file.error.message} onRetry={() => void file.refetch()} />;
   if (file.data === undefined) return <p className="p-4 text-soft">The log file is being written.</p>;
-  const { text, faults, contacts, readBack, claimedScore } = file.data;
+  const { text, faults, contacts, readBack, claimedScore, unclaimed, pastTime } = file.data;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_420px] gap-4 p-4 max-lg:grid-cols-1">
       <section aria-label="Log file" className="min-w-0">
@@ -82,6 +87,34 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
               ))}
               {faults.length > 12 && <li className="text-soft">and {faults.length - 12} more</li>}
             </ul>
+          )}
+          {unclaimed.length > 0 && (
+            <>
+              <h3 className="heading mt-3 mb-1">Not claimed</h3>
+              <ul className="grid gap-0.5">
+                {unclaimed.map((reason) => (
+                  <li key={reason.why} className="break-words">
+                    {many(reason.contacts, "contact")}, {reason.why}: <span className="text-soft">{AS[reason.as]}</span>
+                  </li>
+                ))}
+              </ul>
+              <label className="mt-1.5 flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={entry.leavesOut}
+                  disabled={leaveOut.isPending}
+                  onChange={({ target }) => leaveOut.mutate(target.checked)}
+                />
+                Leave out of the file what does not count
+              </label>
+            </>
+          )}
+          {pastTime !== null && (
+            <p className="mt-3 text-wanted">
+              {many(pastTime.contacts, "contact")} {pastTime.contacts === 1 ? "is" : "are"} past the {pastTime.hours}{" "}
+              hours of the category. An organiser takes them off: without them the score is{" "}
+              {count(pastTime.scoreWithout)}. To claim them, choose a category without a limit.
+            </p>
           )}
           <div className="mt-3 flex items-center gap-3">
             <Button look="act" disabled={submit.isPending || contacts === 0} onClick={() => submit.mutate()}>
@@ -156,6 +189,11 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
   );
 }
 
+const AS = {
+  kept: "in the file, not in the score",
+  withdrawn: "marked X-QSO in the file",
+  "left out": "not in the file",
+} as const;
 const STATE_LOOKS = { unanswered: "text-wanted", taken: "text-safe", refused: "text-stop", checked: "text-safe" };
 const PREVIEW = 200_000;
 const STATES = { unanswered: "No answer yet", taken: "Taken", refused: "Refused", checked: "Cross-checked" } as const;
