@@ -5,7 +5,14 @@ const config = nextJest({ dir: "./" })({
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
 });
 /** Packages that are ES modules alone. */
-const MODULES = ["ky", "@tanstack/react-table", "@tanstack/table-core", "@tanstack/react-store", "@tanstack/store"];
+const MODULES = [
+  "ky",
+  "any-ascii",
+  "@tanstack/react-table",
+  "@tanstack/table-core",
+  "@tanstack/react-store",
+  "@tanstack/store",
+];
 export default async () => {
   const project = {
     ...(await config()),

@@ -1,7 +1,8 @@
 import { bandByName, bandOfFrequency } from "../band";
 import { parseCallsign } from "../callsign";
 import { isoTime } from "../contact/seconds";
-import { BAND_WORDS, type LogLine } from "./write";
+import { BAND_WORDS } from "./bandWords";
+import type { LogLine } from "./write";
 
 /** What is wrong in a file, and where; `fatal` when the line is no contact because of it. */
 export interface CabrilloFault {

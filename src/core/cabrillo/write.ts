@@ -1,4 +1,6 @@
+import anyAscii from "any-ascii";
 import { bandByName } from "../band";
+import { BAND_WORDS } from "./bandWords";
 
 /** One contact as a log file has it. Times in seconds since 1970 UTC. */
 export interface LogLine {
@@ -19,31 +21,6 @@ export interface LogLine {
 /** The header in its order; a name can stand several times. */
 export type LogHeader = readonly (readonly [name: string, value: string])[];
 
-/**
- * The open format's words for bands above 30 MHz; below, and where it has none, a line has the frequency in kHz.
- * Source: the Cabrillo 3.0 specification, the freq field.
- */
-export const BAND_WORDS: Readonly<Record<string, string>> = {
-  "6m": "50",
-  "4m": "70",
-  "2m": "144",
-  "1.25m": "222",
-  "70cm": "432",
-  "33cm": "902",
-  "23cm": "1.2G",
-  "13cm": "2.3G",
-  "9cm": "3.4G",
-  "6cm": "5.7G",
-  "3cm": "10G",
-  "1.25cm": "24G",
-  "6mm": "47G",
-  "4mm": "75G",
-  "2.5mm": "122G",
-  "2mm": "134G",
-  "1mm": "241G",
-  submm: "LIGHT",
-};
-
 /** A frequency as a line has it: kHz, or the band's word; the band's lower edge where none was noted. */
 export function frequencyText(frequencyHz: number | null, band: string): string {
   const word = BAND_WORDS[band];
@@ -60,13 +37,10 @@ export function modeText(mode: string): string {
   return ["SSB", "AM", "DIGITALVOICE"].includes(mode) ? "PH" : "DG";
 }
 
-/** A text of the format: ASCII, one line. Letters with accents lose them. */
+/** A text of the format: ASCII, one line. Letters of other scripts are transcribed, not cut. */
 export function plainText(text: string): string {
-  return text
-    .normalize("NFKD")
-    .replace(/\p{M}/gu, "")
-    .replace(/[^\x21-\x7e]+/g, " ")
-    .trim();
+  const ascii = /[^\x20-\x7e]/.test(text) ? anyAscii(text) : text;
+  return ascii.replace(/[^\x21-\x7e]+/g, " ").trim();
 }
 
 const ADDRESS_LENGTH = 45;

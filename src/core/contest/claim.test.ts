@@ -66,8 +66,8 @@ test("what does not count is withdrawn, with the reason", () => {
     "withdrawn: 30m is no band of this contest",
     "withdrawn: digital is no mode of this contest",
     "withdrawn: it is our own call",
-    "withdrawn: Serial is missing, or none",
-    "withdrawn: Serial is missing, or none",
+    "withdrawn: Serial is missing or not understood",
+    "withdrawn: Serial is missing or not understood",
     // A duplicate stays: it counts for nothing, and organisers want it.
     "claimed",
   ]);

@@ -25,7 +25,7 @@ export function claimOf(
     // A report of another mode's form takes nothing off anybody.
     ({ id, optional, type }) => !optional && type !== "report" && judgement.parts[id] === undefined,
   );
-  if (missing !== undefined) return { as: "withdrawn", why: `${missing.label} is missing, or none` };
+  if (missing !== undefined) return { as: "withdrawn", why: `${missing.label} is missing or not understood` };
   const allowed = allowedBy(category);
   if (allowed.band !== null && contact.band !== allowed.band)
     return { as: "kept", why: `on ${bandLabel(contact.band)}, and the category is ${category.band}` };

@@ -3,7 +3,7 @@ import { sourceValues } from "./sources";
 const SITE = { cqZone: 5, ituZone: 14, grid: "GF35co", state: "ro", county: null };
 
 test("what the site and the operator say is sent as it is spoken: two digits, capitals, four characters of the grid", () => {
-  expect(sourceValues(SITE, 100, "Inés Cardozo", ["CX3QUA"])).toEqual({
+  expect(sourceValues(SITE, 100, "Inés Cardozo")).toEqual({
     "site.cqZone": "05",
     "site.ituZone": "14",
     "site.grid": "GF35",
@@ -14,8 +14,7 @@ test("what the site and the operator say is sent as it is spoken: two digits, ca
   });
 });
 
-test("without a name the operator's call is sent; what is not known is nothing", () => {
-  const values = sourceValues({ ...SITE, cqZone: null, state: "" }, null, " ", ["cx3qua"]);
-  expect(values).toMatchObject({ "site.cqZone": null, "site.state": null, "site.power": null, operator: "CX3QUA" });
-  expect(sourceValues(SITE, null, "", []).operator).toBeNull();
+test("what is not known is nothing, and a call is no name", () => {
+  const values = sourceValues({ ...SITE, cqZone: null, state: "" }, null, " ");
+  expect(values).toMatchObject({ "site.cqZone": null, "site.state": null, "site.power": null, operator: null });
 });

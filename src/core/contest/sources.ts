@@ -22,14 +22,12 @@ interface SourceSite {
  * What each source says, as it is sent: zones with two digits, four characters of the grid, capitals.
  *
  * @param power watts, or null
- * @param name the operator's full name; its first word is sent
- * @param operators the calls of those who operate; the first is sent where no name is known
+ * @param name the operator's full name; its first word is sent. Without it there is nothing to send: a call is no name
  */
 export function sourceValues(
   { cqZone, ituZone, grid, state, county }: SourceSite,
   power: number | null,
   name: string,
-  operators: readonly string[],
 ): Readonly<Record<PartSource, string | null>> {
   const zone = (number: number | null) => (number === null ? null : String(number).padStart(2, "0"));
   const capitals = (text: string | null | undefined) => text?.toUpperCase() || null;
@@ -40,6 +38,6 @@ export function sourceValues(
     "site.state": capitals(state),
     "site.county": capitals(county),
     "site.power": power === null ? null : String(power),
-    operator: capitals(name.trim().split(" ")[0]) ?? capitals(operators[0]),
+    operator: capitals(name.trim().split(" ")[0]),
   };
 }

@@ -374,7 +374,7 @@ describe("after it", () => {
       contacts: 2,
       readBack: 2,
       claimedScore: 1,
-      unclaimed: [{ as: "withdrawn", why: "Serial is missing, or none", contacts: 1 }],
+      unclaimed: [{ as: "withdrawn", why: "Serial is missing or not understood", contacts: 1 }],
     });
     expect(file.faults.map(({ text }) => text)).toEqual(["a mail address is missing"]);
     expect(file.text).toMatch(/^X-QSO: .*DL1QTA/m);

@@ -185,9 +185,9 @@ function ownSide(context: Context, rules: Rules, logbookId: number, body: EntryB
 function defaultsFrom(
   parts: readonly Part[],
   site: Site,
-  { operators, power, header }: Pick<EntryBody, "operators" | "power" | "header">,
+  { power, header }: Pick<EntryBody, "power" | "header">,
 ): Record<string, string> {
-  const values = sourceValues(site, power ?? site.power, header.name, operators);
+  const values = sourceValues(site, power ?? site.power, header.name);
   return Object.fromEntries(
     parts.flatMap(({ id, from }) => {
       const value = from === undefined ? null : values[from];
@@ -199,7 +199,7 @@ function defaultsFrom(
 function missingOf(rules: Rules, side: string, sent: Readonly<Record<string, string>>, body: EntryBody): string[] {
   const lacks = partsOf(rules, side)
     .filter((part) => !part.optional && !isOwnWork(part) && !sent[part.id])
-    .map(({ label }) => `what we send as ${label}`);
+    .map(({ label, from }) => `what we send as ${label}${from === "operator" ? ", from the name of the entry" : ""}`);
   for (const [key, word] of [
     ["name", "a name"],
     ["address", "an address"],

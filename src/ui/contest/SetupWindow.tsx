@@ -63,7 +63,7 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
     [rules, ownCall, logbook.site.grid],
   );
   const parts = partsOf(rules, side);
-  const fromSite = valuesFor(logbook.site, typed.power ?? "", typed.operators ?? "", typed.header?.name ?? "");
+  const fromSite = valuesFor(logbook.site, typed.power ?? "", typed.header?.name ?? "");
   const goesOut = parts
     .map(({ id, type, from }) => {
       if (type === "serial") return "001";
@@ -201,13 +201,13 @@ const SOURCE_WORDS: Readonly<Record<PartSource, string>> = {
   "site.state": "the site",
   "site.county": "the site",
   "site.power": "the power",
-  operator: "the operator",
+  operator: "the name below",
 };
 
 /** What the site and the operator say of the sent parts, as the form stands. */
-function valuesFor(site: Site, power: string, operators: string, name: string) {
+function valuesFor(site: Site, power: string, name: string) {
   const watts = power === "" ? site.power : Number(power.replace(",", "."));
-  return sourceValues(site, watts, name, operators.split(/[\s,]+/));
+  return sourceValues(site, watts, name);
 }
 
 /** The category that fits the power, and otherwise the first. */
@@ -238,7 +238,7 @@ function startOf(rules: Rules, entry: Entry | null, site: Site): EntryForm {
     goal: entry?.goal?.toString() ?? "",
   };
   // What comes from the site is shown as such, and not as typed.
-  const values = valuesFor(site, form.power, form.operators, form.header.name);
+  const values = valuesFor(site, form.power, form.header.name);
   for (const { id, from } of entry === null ? [] : partsOf(rules, entry.side)) {
     const sent = entry!.sent[id];
     if (sent !== undefined && (from === undefined || values[from] !== sent)) sentAsTyped[id] = sent;
