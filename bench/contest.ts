@@ -30,6 +30,7 @@ function contestContacts(count: number, from: number, to: number): ContestContac
       reportReceived: "599",
       serialReceived: (index % 3000) + 1,
       exchangeReceived: null,
+      submode: null,
       partsReceived: null,
       notClaimed: null,
     };

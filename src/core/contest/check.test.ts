@@ -24,6 +24,7 @@ function found(rules: Rules, lines: readonly string[], category = SINGLE, known:
       baseCall: baseCall(call),
       band,
       mode: "CW",
+      submode: null,
       modeGroup: "CW",
       reportReceived: "599",
       serialSent: sent === "-" ? null : Number(sent),

@@ -3,6 +3,7 @@ import { editDistance } from "../reference";
 import { parseCallsign } from "../callsign";
 import { resolve } from "../entity";
 import { partsOf } from "./exchange";
+import { modeNames } from "./contestModes";
 import { allowedBy, limitsFor } from "./limits";
 import { withinTime } from "./claim";
 import type { Category, Rules } from "./rules";
@@ -78,7 +79,7 @@ export function checkLog(
     const allowed = allowedBy(category);
     if (allowed.band !== null && contact.band !== allowed.band)
       add(contact, "category", `On ${bandLabel(contact.band)}, and the category is ${category.band}.`);
-    if (allowed.mode !== null && contact.modeGroup !== allowed.mode)
+    if (allowed.mode !== null && !modeNames(contact).includes(allowed.mode))
       add(contact, "category", `In ${contact.mode}, and the category is ${category.mode}.`);
   }
 }

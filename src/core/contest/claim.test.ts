@@ -30,6 +30,7 @@ function claimed(
       baseCall: baseCall(call),
       band,
       mode,
+      submode: null,
       modeGroup: modeGroup(mode),
       reportReceived: "599",
       serialReceived: null,
@@ -64,7 +65,7 @@ test("what does not count is withdrawn, with the reason", () => {
     "withdrawn: before the start",
     "claimed",
     "withdrawn: 30m is no band of this contest",
-    "withdrawn: digital is no mode of this contest",
+    "withdrawn: RTTY is no mode of this contest",
     "withdrawn: it is our own call",
     "withdrawn: Serial is missing or not understood",
     "withdrawn: Serial is missing or not understood",
@@ -86,7 +87,7 @@ test("what the operator does not claim is withdrawn with his reason, and counts 
 test.each<[string, Category, readonly string[], number]>([
   ["all bands and modes", ALL, ["claimed", "claimed", "claimed"], (3 + 6 + 3) * 3],
   ["one band", { ...ALL, band: "20M" }, ["claimed", "kept: on 40 m, and the category is 20M", "claimed"], (3 + 3) * 2],
-  ["one mode", { ...ALL, mode: "CW" }, ["claimed", "claimed", "kept: in voice, and the category is CW"], (3 + 6) * 2],
+  ["one mode", { ...ALL, mode: "CW" }, ["claimed", "claimed", "kept: in SSB, and the category is CW"], (3 + 6) * 2],
 ])("an entry of %s claims what its category holds, and keeps the rest", (_, category, ways, points) => {
   const { said, score } = claimed(["1 DL1QTA 20m CW 1", "2 EA8QTB 40m CW 2", "3 OK1QTC 20m SSB 3"], category);
   expect(said).toEqual(ways);

@@ -1,4 +1,5 @@
 import { bandLabel } from "../band";
+import { modeNames } from "./contestModes";
 import { columnsOf } from "./exchange";
 import { allowedBy, limitsFor } from "./limits";
 import { operatingTime } from "./rate";
@@ -14,10 +15,10 @@ export type Claim =
   | { readonly as: "withdrawn"; readonly why: string };
 
 /** How each contact is claimed: what does not count is withdrawn, and what is none of the category's is only kept. */
-export function claimOf(
+function claimOf(
   rules: Rules,
   category: Category,
-  contact: Pick<ContestContact, "band" | "modeGroup">,
+  contact: Pick<ContestContact, "band" | "mode" | "submode" | "modeGroup">,
   judgement: Pick<Judgement, "refused" | "side" | "parts">,
 ): Claim {
   if (judgement.refused !== null) return { as: "withdrawn", why: judgement.refused };
@@ -29,13 +30,13 @@ export function claimOf(
   const allowed = allowedBy(category);
   if (allowed.band !== null && contact.band !== allowed.band)
     return { as: "kept", why: `on ${bandLabel(contact.band)}, and the category is ${category.band}` };
-  if (allowed.mode !== null && contact.modeGroup !== allowed.mode)
-    return { as: "kept", why: `in ${contact.modeGroup}, and the category is ${category.mode}` };
+  if (allowed.mode !== null && !modeNames(contact).includes(allowed.mode))
+    return { as: "kept", why: `in ${contact.mode}, and the category is ${category.mode}` };
   return { as: "claimed" };
 }
 
 /** What the operating time of a category means for a log that is longer. */
-export interface PastTime {
+interface PastTime {
   readonly hours: number;
   readonly contacts: number;
   /** The score without those contacts. */

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { bandLabel } from "../band";
 import { entityByCode } from "../entity";
+import { contestModeSchema } from "./contestModes";
 
 const few = <Item extends z.ZodType>(item: Item) => z.array(item).min(1).max(500).optional();
 
@@ -31,7 +32,8 @@ export interface Condition {
   /** In what they differ, each of them. */
   readonly other?: readonly Compared[] | undefined;
   readonly band?: readonly string[] | undefined;
-  readonly mode?: readonly ("CW" | "voice" | "digital")[] | undefined;
+  /** Groups, or modes by their names. */
+  readonly mode?: readonly string[] | undefined;
   /** The distance between the grids, kilometres. */
   readonly distance?: { readonly over?: number | undefined; readonly upTo?: number | undefined } | undefined;
   /** A part of the received exchange. */
@@ -49,7 +51,7 @@ export const conditionSchema: z.ZodType<Condition> = z.lazy(() =>
     same: few(z.enum(COMPARED)),
     other: few(z.enum(COMPARED)),
     band: few(z.string().max(10)),
-    mode: few(z.enum(["CW", "voice", "digital"])),
+    mode: few(contestModeSchema),
     distance: z.strictObject({ over: z.number().min(0).optional(), upTo: z.number().min(0).optional() }).optional(),
     part: z.strictObject({ id: z.string().max(31), is: z.array(z.string().max(40)).min(1).max(500) }).optional(),
     not: conditionSchema.optional(),
@@ -84,7 +86,8 @@ export interface ConditionFacts {
   readonly ours: StationFacts;
   readonly theirs: StationFacts;
   readonly band: string;
-  readonly mode: string;
+  /** What its mode is called: by its group, and by its own names. */
+  readonly modes: readonly string[];
   /** Kilometres; null where a grid is not known. */
   readonly distance: number | null;
   readonly parts: Readonly<Record<string, string>>;
@@ -104,7 +107,7 @@ export function holds(
   if (ours !== undefined && !stationFits(ours, facts.ours)) return false;
   if (theirs !== undefined && !stationFits(theirs, facts.theirs)) return false;
   if (band !== undefined && !band.includes(facts.band)) return false;
-  if (mode !== undefined && !(mode as readonly string[]).includes(facts.mode)) return false;
+  if (mode !== undefined && !mode.some((name) => facts.modes.includes(name))) return false;
   for (const key of same ?? []) if (facts.ours[key] === null || facts.ours[key] !== facts.theirs[key]) return false;
   for (const key of other ?? [])
     if (facts.ours[key] === null || facts.theirs[key] === null || facts.ours[key] === facts.theirs[key]) return false;

@@ -3,6 +3,7 @@ export { checkLog, exchangeDoubts } from "./check";
 export { claimLog } from "./claim";
 export type { Claim } from "./claim";
 export type { CheckedContact, CheckKind, Finding } from "./check";
+export { groupsOf } from "./contestModes";
 export { conditionText } from "./condition";
 export type { Condition } from "./condition";
 export {
@@ -28,7 +29,8 @@ export type { Message, MessageFacts, MessagePiece, MessageSet } from "./messages
 export { deadlineOf, periodAt, periodBefore, periodsIn } from "./period";
 export type { Period } from "./period";
 export { byHour, operatingTime, rateAt } from "./rate";
-export { CATEGORY_KINDS, checkRules, rulesSchema } from "./rules";
+export { checkRules } from "./checkRules";
+export { CATEGORY_KINDS, readRules, rulesSchema } from "./rules";
 export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput } from "./rules";
 export { createScoreboard, receivedValues } from "./score";
 export { settleExchange, withoutStaleParts } from "./settle";

@@ -42,8 +42,8 @@ export function allowedBy(category: Category): { readonly band: string | null; r
     CW: "CW",
     SSB: "voice",
     PH: "voice",
-    FM: "voice",
-    RTTY: "digital",
+    FM: "FM",
+    RTTY: "RTTY",
     DIGI: "digital",
   };
   return {

@@ -1,5 +1,6 @@
 import { periodsIn, periodAt, periodBefore, deadlineOf } from "./period";
-import { checkRules, type RulesInput } from "./rules";
+import { checkRules } from "./checkRules";
+import { readRules, type RulesInput } from "./rules";
 import { SHIPPED_CONTESTS } from "./shipped";
 import { holds } from "./condition";
 import { stationByCall, stationOf } from "./station";
@@ -140,7 +141,7 @@ describe("a definition that would take for ever", () => {
     if (!checked.ok) return;
     const station = stationOf(checked.value, stationByCall("DL1QTA", 0));
     expect(station.side).toBe("outside");
-    const facts = { ours: station, theirs: station, mode: "CW", distance: null, parts: {} };
+    const facts = { ours: station, theirs: station, modes: ["CW"], distance: null, parts: {} };
     const { workable, conditions: named } = checked.value;
     expect(holds(workable!, { ...facts, band: "20m" }, named)).toBe(false);
     expect(holds(workable!, { ...facts, band: "40m" }, named)).toBe(true);
@@ -153,5 +154,71 @@ describe("a definition that would take for ever", () => {
     ]);
     const fixed = [{ from: "2026-01-01T00:00:00Z", to: "2626-01-01T00:00:00Z" }];
     expect(faultsOf({ when: { fixed } })[0]).toMatch(/^when\.fixed\.0\.to: it lasts \d+ hours: at most 1000$/);
+  });
+});
+
+describe("a definition that cannot be meant so", () => {
+  const always = { points: 1 };
+  const state = (entities: number[]) => ({
+    exchange: { all: [{ id: "state", label: "State", type: "subdivision", entities }] },
+  });
+  const list = (...items: object[]) => ({ lists: { places: items } });
+  const side = (when: object) => ({ sides: [{ id: "near", label: "Near", when }] });
+  it.each<[object, readonly string[]]>([
+    [
+      { points: [{ if: { band: ["21m"] }, points: 2 }, always] },
+      ['points.0.if.band.0: "21m" is no band: write it as in 20m'],
+    ],
+    [{ workable: { not: { band: ["40m"] } } }, ["workable.not.band.0: 40m is no band of this contest"]],
+    [
+      { points: [{ if: { theirs: { entity: [99_999] } }, points: 2 }, always] },
+      ["points.0.if.theirs.entity.0: there is no entity 99999"],
+    ],
+    [state([291, 99_999]), ["exchange.all.0.entities.1: there is no entity 99999"]],
+    [state([246]), ["exchange.all.0.entities.0: has no subdivisions that are known"]],
+    [
+      list(
+        { code: "N", name: "North" },
+        { code: "S", name: "South", also: ["n", "SUR"] },
+        { code: "sur", name: "Other" },
+      ),
+      ['lists.places.1.also.0: "n" is N already', 'lists.places.2.code: "sur" is S already'],
+    ],
+    [
+      { points: [always, { if: { mode: ["CW"] }, points: 2 }] },
+      ["points.1: it is never reached: the rule before it has no condition"],
+    ],
+    [
+      {
+        powerFactors: [
+          { upToWatts: 100, factor: 2 },
+          { upToWatts: 5, factor: 5 },
+        ],
+      },
+      ["powerFactors.1.upToWatts: it is never reached: up to 100 W stands before it"],
+    ],
+    [
+      {
+        when: {
+          fixed: [
+            { from: "2026-11-21T00:00:00Z", to: "2026-11-22T00:00:00Z" },
+            { from: "2026-11-21T23:59:00Z", to: "2026-11-23T00:00:00Z" },
+          ],
+        },
+      },
+      ["when.fixed.1: it overlaps with period 0"],
+    ],
+    [side({ band: ["20m"] }), ['sides.0.when.band: a side is told by the station alone: by "theirs"']],
+    [side({ not: { same: ["entity"] } }), ['sides.0.when.not.same: a side is told by the station alone: by "theirs"']],
+    [
+      { points: [{ if: { distance: { over: 500, upTo: 300 } }, points: 2 }, always] },
+      ["points.0.if.distance: no distance is over 500 km and up to 300 km"],
+    ],
+  ])("%#: %j", (change, faults) => {
+    const said = faultsOf(change);
+    expect(said).toHaveLength(faults.length);
+    said.forEach((text, index) => expect(text).toContain(faults[index]));
+    // An entry that was made with it goes on.
+    expect(readRules({ ...SOUND, ...change }).ok).toBe(true);
   });
 });

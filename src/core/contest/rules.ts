@@ -4,6 +4,7 @@ import { type Checked, type Fault, faultsOf } from "../contact/contact";
 import { isClassForm } from "./classForm";
 import type { Condition } from "./condition";
 import { conditionSchema, conditionsIn } from "./condition";
+import { contestModeSchema } from "./contestModes";
 import { PART_SOURCES } from "./sources";
 
 const id = z.string().regex(/^[a-z][a-zA-Z0-9]{0,30}$/, "an id is a word of letters and digits, as in theirZone");
@@ -192,7 +193,7 @@ const rulesShape = z.strictObject({
   /** Days from the end until logs are no longer taken. */
   deadlineDays: z.number().positive().max(366),
   bands: z.array(bandName).min(1).max(40),
-  modes: z.array(z.enum(["CW", "voice", "digital"])).min(1),
+  modes: z.array(contestModeSchema).min(1).max(40),
   /** Conditions with a name, to be used in others. */
   conditions: z.record(id, conditionSchema).default({}),
   lists: z.record(id, z.array(listItem).min(1).max(2000)).default({}),
@@ -236,8 +237,8 @@ export type RulesInput = z.input<typeof rulesShape>;
 /** The shape alone, for the interface's description. */
 export const rulesSchema = rulesShape;
 
-/** Rules from data, whole and without contradiction, or what is wrong with them and where. */
-export function checkRules(input: unknown): Checked<Rules> {
+/** Rules from data that can be scored by, as an earlier version may have kept them. */
+export function readRules(input: unknown): Checked<Rules> {
   if (isDeeper(input, DEEPEST))
     return { ok: false, faults: [{ field: "(whole)", text: `it is nested more than ${DEEPEST} deep` }] };
   const parsed = rulesShape.safeParse(input);
@@ -327,7 +328,7 @@ function unknownNames(rules: Rules): Fault[] {
 }
 
 /** All conditions of the rules, with where they stand. */
-function everyCondition(rules: Rules): { readonly field: string; readonly condition: Condition }[] {
+export function everyCondition(rules: Rules): { readonly field: string; readonly condition: Condition }[] {
   const found: { field: string; condition: Condition }[] = [];
   const add = (field: string, condition: Condition | undefined) => {
     if (condition !== undefined) found.push({ field, condition });

@@ -1,10 +1,12 @@
 import fc from "fast-check";
+import { modeGroup, parseMode } from "../band";
 import { completeContact, contactFactsSchema, type ContactFacts } from "../contact";
 import { judgementView, knownItems } from "./judgementView";
 import { periodAt } from "./period";
 import { type ContestContact, createScoreboard, type Entrant } from "./score";
 import { SHIPPED_CONTESTS } from "./shipped";
-import { checkRules, type Rules } from "./rules";
+import { checkRules } from "./checkRules";
+import type { Rules } from "./rules";
 import { stationByCall } from "./station";
 
 const rulesOf = (tag: string): Rules => SHIPPED_CONTESTS.find((rules) => rules.tag === tag)!;
@@ -110,7 +112,7 @@ describe("hand-worked logs, contact by contact", () => {
       "3 zone:14 entity:230",
       "3",
       "3 entity:291",
-      "voice is no mode of this contest",
+      "SSB is no mode of this contest",
     ]);
     // 13 points, 3 zones and 5 entities.
     expect(score.score).toBe(13 * 8);
@@ -319,5 +321,40 @@ describe("what is the same station is the contest's rule", () => {
     const { station: _station, ...duplicates } = dash.duplicates;
     const checked = checkRules({ ...dash, duplicates });
     expect(checked.ok && checked.value.duplicates.station).toBe("base");
+  });
+});
+
+describe("modes may be named one by one", () => {
+  const dash = rulesOf("SUDESTADA-PREFIX");
+  it.each([
+    [["RTTY"], ["RTTY"], ["FT8", "CW", "SSB", "PSK31"]],
+    [
+      ["FT8", "FT4"],
+      ["FT8", "FT4"],
+      ["RTTY", "MFSK"],
+    ],
+    [["digital"], ["RTTY", "FT8", "FT4", "PSK31"], ["CW", "SSB"]],
+    [
+      ["SSB", "CW"],
+      ["SSB", "USB", "CW"],
+      ["FM", "AM"],
+    ],
+  ])("a contest in %j takes %j, and not %j", (modes, taken, refused) => {
+    const checked = checkRules({ ...dash, modes });
+    if (!checked.ok) throw new Error(checked.faults[0]!.text);
+    const board = createScoreboard(checked.value, entrantOf(checked.value));
+    const takes = (mode: string, at: number) => {
+      const meant = parseMode(mode) ?? { mode, submode: null };
+      const one = { ...contact(checked.value, at, `DL${at}QTA 20m CW #1`), ...meant, modeGroup: modeGroup(meant.mode) };
+      return board.judge(one).refused === null;
+    };
+    expect([...taken, ...refused].map(takes)).toEqual([...taken.map(() => true), ...refused.map(() => false)]);
+  });
+
+  it.each(["PHONE", "rtty", "Digital", ""])("%j is no mode, and said to be none", (mode) => {
+    const checked = checkRules({ ...dash, modes: [mode] });
+    expect(checked.ok ? [] : checked.faults).toMatchObject([
+      { field: "modes.0", text: expect.stringContaining("is no mode") as string },
+    ]);
   });
 });

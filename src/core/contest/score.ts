@@ -2,6 +2,7 @@ import { gridCenter, pathBetween } from "../geo";
 import type { ModeGroup } from "../band";
 import { type ConditionFacts, conditionText, holds, type StationFacts } from "./condition";
 import { type Exchanged, heldParts, keptTexts, partsOf, readParts, type TypedParts } from "./exchange";
+import { modeNames } from "./contestModes";
 import type { Period } from "./period";
 import { type CountedPer, type Multiplier, type Part, partsCounted, type Rules } from "./rules";
 import { sameStationKey, sideOf, type StationGiven, stationOf } from "./station";
@@ -13,6 +14,7 @@ export interface ContestContact extends StationGiven {
   readonly baseCall: string;
   readonly band: string;
   readonly mode: string;
+  readonly submode: string | null;
   readonly modeGroup: ModeGroup;
   readonly reportReceived: string | null;
   readonly serialReceived: number | null;
@@ -283,7 +285,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
       ours,
       theirs,
       band: contact.band,
-      mode: contact.modeGroup,
+      modes: modeNames(contact),
       distance: needsDistance ? distanceTo(theirs) : null,
       parts,
     };
@@ -308,7 +310,8 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
     if (contact.startedAt < from) return "before the start";
     if (contact.startedAt >= to) return "after the end";
     if (!bands.has(contact.band)) return `${contact.band} is no band of this contest`;
-    if (!rules.modes.includes(contact.modeGroup)) return `${contact.modeGroup} is no mode of this contest`;
+    if (!modeNames(contact).some((name) => rules.modes.includes(name)))
+      return `${contact.submode ?? contact.mode} is no mode of this contest`;
     if (facts.theirs.call === ours.call) return "it is our own call";
     if (rules.workable !== undefined && !holds(rules.workable, facts, rules.conditions))
       return `does not count; it must be: ${conditionText(rules.workable)}`;

@@ -1,4 +1,5 @@
-import { checkRules, type Rules, type RulesInput } from "./rules";
+import { checkRules } from "./checkRules";
+import type { Rules, RulesInput } from "./rules";
 
 const HF = ["160m", "80m", "40m", "20m", "15m", "10m"];
 const POWER = ["HIGH", "LOW", "QRP"];

@@ -31,7 +31,7 @@ export function stationOf(rules: Pick<Rules, "sides" | "conditions">, given: Sta
   };
   if (rules.sides.length === 0) return facts;
   // A side is told by the station alone, whichever end of the contact it is at.
-  const alone = { ours: facts, theirs: facts, band: "", mode: "", distance: null, parts: {} };
+  const alone = { ours: facts, theirs: facts, band: "", modes: [], distance: null, parts: {} };
   return { ...facts, side: rules.sides.find(({ when }) => holds(when, alone, rules.conditions))?.id ?? OUTSIDE };
 }
 

@@ -54,7 +54,7 @@ export interface Worth {
 export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, last: LastContact | null): Worth {
   const parsed = parseCallsign(typed.call);
   const call = parsed.ok ? parsed.callsign.call : typed.call.toUpperCase();
-  const mode = parseMode(typed.mode)?.mode ?? typed.mode;
+  const { mode, submode } = parseMode(typed.mode) ?? { mode: typed.mode, submode: null };
   const theirs = stationByCall(call, typed.at);
   const parts = partsOf(rules, stationOf(rules, theirs).side);
   const base = baseCall(call);
@@ -77,6 +77,7 @@ export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, la
     baseCall: base,
     band: typed.band,
     mode,
+    submode,
     modeGroup: modeGroup(mode),
     serialReceived: kept.serial,
     reportReceived: kept.report,

@@ -213,6 +213,7 @@ export const contestBoardSchema = z.object({
         baseCall: z.string(),
         band: z.string(),
         mode: z.string(),
+        submode: z.string().nullable(),
         modeGroup: z.enum(MODE_GROUPS),
         reportReceived: z.string().nullable(),
         serialReceived: z.int().nullable(),

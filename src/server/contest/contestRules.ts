@@ -1,4 +1,4 @@
-import { belongsTo, checkRules, type Rules, SHIPPED_CONTESTS } from "../../core/contest";
+import { belongsTo, readRules, type Rules, SHIPPED_CONTESTS } from "../../core/contest";
 import { isoTime, secondsOf } from "../../core/contact";
 import type { Context } from "../context";
 
@@ -9,7 +9,7 @@ const SOUND = new Map<string, Rules | null>();
 export function rulesFromText(text: string): Rules | null {
   let rules = SOUND.get(text);
   if (rules === undefined) {
-    const checked = checkRules(JSON.parse(text));
+    const checked = readRules(JSON.parse(text));
     if (SOUND.size > MOST_KEPT) SOUND.clear();
     SOUND.set(text, (rules = checked.ok ? checked.value : null));
   }

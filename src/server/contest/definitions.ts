@@ -110,6 +110,7 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
     baseCall: baseCall(call),
     band,
     mode: known.mode,
+    submode: known.submode,
     modeGroup: modeGroup(known.mode),
     serialReceived: kept.serial,
     reportReceived: kept.report,

@@ -1,5 +1,6 @@
 import {
   byHour,
+  groupsOf,
   checkLog,
   limitsFor,
   operatingTime,
@@ -89,7 +90,7 @@ export function sheetsOf(context: Context, entryId: number): Result<Sheet[]> {
       const items = new Map(knownItems(rules, multiplier).map((one) => [keyOf(one), one]));
       for (const { item } of own)
         if (!items.has(keyOf(item))) items.set(keyOf(item), { ...item, name: multiplierName(rules, item) });
-      const columns = columnsFor(multiplier.per, rules.bands, rules.modes);
+      const columns = columnsFor(multiplier.per, rules.bands, groupsOf(rules.modes));
       return {
         id: multiplier.id,
         label: multiplier.label,
