@@ -175,7 +175,7 @@ describe("a definition that cannot be meant so", () => {
       ["points.0.if.theirs.entity.0: there is no entity 99999"],
     ],
     [state([291, 99_999]), ["exchange.all.0.entities.1: there is no entity 99999"]],
-    [state([246]), ["exchange.all.0.entities.0: has no subdivisions that are known"]],
+    [state([246]), ["exchange.all.0.entities.0: Sovereign Military Order of Malta has no subdivisions that are known"]],
     [
       list(
         { code: "N", name: "North" },

@@ -12,7 +12,7 @@ import { newestEntry } from "../logbook/journal";
 import { runTestJob, taken, testContext, valueOf } from "../testing";
 import { boardOf } from "./board";
 import { listContestRows, logContestContact } from "./contestLog";
-import { saveContest } from "./definitions";
+import { saveContest, tryOut } from "./definitions";
 import { createEntry } from "./entries";
 import { logFileOf } from "./logFile";
 
@@ -207,6 +207,25 @@ test("what is no zone and no age stays where it was typed, in the log, the file 
   expect(valueOf(logFileOf(context, entry.id)).text).toMatch(/DL1QTA +599 +91 +20\r\n/);
   valueOf(changeContact(context, logbookId, id, { partsReceived: { report: "599", zone: "75", age: "20" } }));
   expect(valueOf(getContact(context, logbookId, id))).toMatchObject({ exchangeReceived: "75 20", ituZone: 75 });
+});
+
+test("the trying out of a definition knows the grid that is typed, and whose state it is", async () => {
+  const { context } = await testContext(NOW);
+  const asked = { rules: DEFINITION, ownCall: "CX3QUA", ownGrid: "GF35", band: "20m", mode: "CW" };
+  const tried = (call: string, exchange: string) => valueOf(tryOut(context, { ...asked, call, exchange }));
+  // From GF35 to FN31 there are 8 694 km by the ellipsoid: eighteen begun steps of 500.
+  expect(tried("W1QRA", "599 8 33 FN31 MA")).toMatchObject({
+    judgement: {
+      points: 18,
+      why: "8694 km",
+      fresh: expect.arrayContaining([{ item: "MA", entity: 291 }].map(expect.objectContaining)) as unknown,
+    },
+  });
+  expect(tried("W1QRA", "599 8 33 MA").judgement).toMatchObject({
+    points: 0,
+    why: expect.stringContaining("grid") as string,
+  });
+  expect(tried("PY8QRA", "599 13 33 MA").judgement.fresh).toContainEqual(expect.objectContaining({ name: "Maranhão" }));
 });
 
 test("facts follow the exchange, and those typed apart stay", async () => {
