@@ -418,6 +418,48 @@ test("the multipliers, the log check and the mending", async ({ page, app }) => 
   expect(total).toMatchObject({ contacts: 3, duplicates: 1 });
 });
 
+test("a part is corrected where it stands, a contact is not claimed, and the file says so", async ({ page, app }) => {
+  const set = await entered(app, page);
+  await log(app, set, "DL1QTA");
+  const { contact } = await log(app, set, "OK1QTA", { received: { serial: "8", zone: "51" } });
+  const change = (json: object) =>
+    app.api(`logbooks/${set.logbook.id}/contacts/${contact.id}`, { method: "PATCH", json });
+  await page.goto("/contest");
+  await expect(firstRow(page)).toContainText("51");
+  await page.getByRole("grid", { name: "Log of the contest" }).focus();
+  for (const key of [...Array<string>(6).fill("ArrowRight"), "F2"]) await page.keyboard.press(key);
+  const zone = page.getByLabel("Zone received of OK1QTA");
+  await zone.fill("99");
+  await zone.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("Zone 99 does not exist: it is a number from 1 to 40");
+  // Another position was faster.
+  await change({ partsReceived: { report: "599", serial: "9", zone: "16" } });
+  await zone.fill("15");
+  await zone.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("Changed elsewhere meanwhile");
+  await zone.press("Enter");
+  await expect(firstRow(page)).toContainText("15");
+  const [row] = (await rowsOf(app, set)).items;
+  expect(row).toMatchObject({
+    contact: { partsReceived: { serial: "9", zone: "15" }, cqZone: 15, exchangeReceived: "15" },
+    judgement: { values: { zone: "15" } },
+  });
+
+  await page.keyboard.press("Enter");
+  await page.getByRole("dialog").getByLabel("Not claimed, because").fill("heard half of the call");
+  await page.keyboard.press("Enter");
+  await expect(firstRow(page)).toContainText("not claimed: heard half of the call");
+  await page.getByRole("tab", { name: "Hand in" }).click();
+  const missing = page.getByRole("region", { name: "What is missing" });
+  await expect(missing).toContainText("1 contact, not claimed: heard half of the call: marked X-QSO in the file");
+  await expect(page.getByLabel("Preview")).toContainText("X-QSO:");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByLabel("Leave out of the file what does not count").check();
+  await expect(page.getByLabel("Preview")).not.toContainText("OK1QTA");
+  await expect(missing).toContainText("not in the file");
+  await expect(page.getByText("1 contact, all read back alike")).toBeVisible();
+});
+
 test("the log is handed in: refused with its faults, taken, cross-checked; a bad organiser is named", async ({
   page,
   app,

@@ -183,6 +183,12 @@ const FIELDS = {
     ...text(200),
     adif: ["APP_YPSILOID_NOT_CLAIMED"],
   },
+  transmitter: {
+    label: "Transmitter",
+    group: "special",
+    ...number(0, 9),
+    adif: ["APP_YPSILOID_TRANSMITTER"],
+  },
   propagation: { label: "Propagation mode", group: "special", ...text(20), adif: ["PROP_MODE"], line: "ours" },
   satellite: { label: "Satellite", group: "special", ...text(40), adif: ["SAT_NAME"], line: "ours" },
   satelliteMode: { label: "Satellite mode", group: "special", ...text(20), adif: ["SAT_MODE"], line: "ours" },

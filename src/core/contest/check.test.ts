@@ -14,7 +14,7 @@ const SINGLE: Category = { operator: "SINGLE-OP", assisted: "ASSISTED", band: "A
 function found(rules: Rules, lines: readonly string[], category = SINGLE, known: readonly string[] = []): string[] {
   const period = periodAt(rules, START)!;
   const contacts = lines.map((line, id): CheckedContact => {
-    const [minute = "0", call = "", band = "", sent = "", received = ""] = line.split(" ");
+    const [minute = "0", call = "", band = "", sent = "", received = "", transmitter] = line.split(" ");
     const startedAt = period.from + Number(minute) * 60;
     const isSerial = rules === dash;
     return {
@@ -25,6 +25,7 @@ function found(rules: Rules, lines: readonly string[], category = SINGLE, known:
       band,
       mode: "CW",
       submode: null,
+      transmitter: transmitter === undefined ? null : Number(transmitter),
       modeGroup: "CW",
       reportReceived: "599",
       serialSent: sent === "-" ? null : Number(sent),
@@ -102,6 +103,16 @@ it("finds what is outside the period, or missing, and limits of time and of band
   expect(
     found(dash, changing, { ...SINGLE, operator: "MULTI-OP" }).filter((text) => text.startsWith("bandChange")),
   ).toEqual([expect.stringContaining("Band change 11 of this hour; 10 are allowed.")]);
+  // Two transmitters that stay on their bands change none.
+  const two = changing.map((line, index) => `${line} ${index % 2}`);
+  expect(found(dash, two, { ...SINGLE, operator: "MULTI-OP" })).toEqual([]);
+});
+
+it("holds the transmitters against the category", () => {
+  const lines = ["0 LU2QSA 20m 1 7 0", "1 DL1QTA 20m 2 9 1", "2 OK1QTA 20m 3 9"];
+  const one: Category = { ...SINGLE, operator: "MULTI-OP", transmitter: "ONE" };
+  expect(found(dash, lines, one)).toEqual(["category DL1QTA: By transmitter 1, and the category has one."]);
+  expect(found(dash, lines, { ...one, transmitter: "TWO" })).toEqual([]);
 });
 
 it("doubts what is typed", () => {

@@ -26,6 +26,8 @@ export interface Finding {
 /** A contact with what was sent, as the log check needs it. */
 export interface CheckedContact extends ContestContact {
   readonly serialSent: number | null;
+  /** Which of several; null where there is one. */
+  readonly transmitter: number | null;
 }
 
 const RARE = 1;
@@ -79,6 +81,8 @@ export function checkLog(
     const allowed = allowedBy(category);
     if (allowed.band !== null && contact.band !== allowed.band)
       add(contact, "category", `On ${bandLabel(contact.band)}, and the category is ${category.band}.`);
+    if (category.transmitter === "ONE" && (contact.transmitter ?? 0) > 0)
+      add(contact, "category", `By transmitter ${contact.transmitter}, and the category has one.`);
     if (allowed.mode !== null && !modeNames(contact).includes(allowed.mode))
       add(contact, "category", `In ${contact.mode}, and the category is ${category.mode}.`);
   }
@@ -192,11 +196,15 @@ function times(rules: Rules, contacts: readonly CheckedContact[], category: Cate
       add(first, "offTime", `Here the operating time passes the ${limits.operatingHours} hours of the category.`);
   }
   if (limits.bandChangesAnHour === null) return;
-  const changes = new Map<number, number>();
-  for (let index = 1; index < contacts.length; index++) {
-    const contact = contacts[index]!;
-    if (contact.band === contacts[index - 1]!.band) continue;
-    const hour = Math.floor(contact.startedAt / 3600);
+  // Each transmitter changes its own band.
+  const changes = new Map<string, number>();
+  const bands = new Map<number, string>();
+  for (const contact of contacts) {
+    const transmitter = contact.transmitter ?? 0;
+    const before = bands.get(transmitter);
+    bands.set(transmitter, contact.band);
+    if (before === undefined || before === contact.band) continue;
+    const hour = `${transmitter} ${Math.floor(contact.startedAt / 3600)}`;
     const count = (changes.get(hour) ?? 0) + 1;
     changes.set(hour, count);
     if (count > limits.bandChangesAnHour)

@@ -125,6 +125,7 @@ function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | 
     [PARTS_FIELDS.partsSent]: sent.parts && JSON.stringify(sent.parts),
     RST_RCVD: received.report,
     SRX_STRING: received.text,
+    APP_YPSILOID_TRANSMITTER: line.transmitter,
     APP_YPSILOID_NOT_CLAIMED: line.withdrawn === true ? "marked X-QSO in the log file" : null,
     [PARTS_FIELDS.partsReceived]: received.parts && JSON.stringify(received.parts),
   };

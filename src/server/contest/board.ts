@@ -170,6 +170,7 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
       "partsSent",
       "partsReceived",
       "notClaimed",
+      "transmitter",
     ])
     .select(["logbookId", "contestId"]);
   const { from, to } = spanOf(entry);

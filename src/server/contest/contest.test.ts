@@ -1,6 +1,6 @@
 import { isoTime } from "../../core/contact";
 import { readCabrillo } from "../../core/cabrillo";
-import { createScoreboard, worthOf } from "../../core/contest";
+import { createScoreboard, wordCountsFor, worthOf } from "../../core/contest";
 import {
   type ContestBoard,
   contestContactInputSchema,
@@ -408,9 +408,16 @@ it("reads back a log of several transmitters, too", async () => {
     header: { name: "A", address: "B", email: "c@d.example" },
   });
   log(context, entry, "LU2QSA", 0, { frequencyHz: 14_025_000 });
+  log(context, entry, "LU2QSB", 1, { frequencyHz: 14_030_000, facts: { transmitter: 1 } });
   const file = valueOf(logFileOf(context, entry.id));
   expect(file.text).toContain("599    007    0");
+  expect(file.text).toMatch(/LU2QSB +599 +007 +1\r\n/);
   expect(file.faults).toEqual([]);
+  const { lines } = readCabrillo(file.text, () => wordCountsFor(entry.rules, entry.side));
+  expect(lines.map(({ call, transmitter }) => [call, transmitter])).toEqual([
+    ["LU2QSA", 0],
+    ["LU2QSB", 1],
+  ]);
 });
 
 it("holds the hours of a contest against those of an earlier year", async () => {

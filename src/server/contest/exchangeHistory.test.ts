@@ -213,7 +213,7 @@ test("the trying out of a definition knows the grid that is typed, and whose sta
   const { context } = await testContext(NOW);
   const asked = { rules: DEFINITION, ownCall: "CX3QUA", ownGrid: "GF35", band: "20m", mode: "CW" };
   const tried = (call: string, exchange: string) => valueOf(tryOut(context, { ...asked, call, exchange }));
-  // From GF35 to FN31 there are 8 694 km by the ellipsoid: eighteen begun steps of 500.
+  // From GF35 to FN31 there are 8 694 km on the sphere: eighteen begun steps of 500.
   expect(tried("W1QRA", "599 8 33 FN31 MA")).toMatchObject({
     judgement: {
       points: 18,

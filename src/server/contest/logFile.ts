@@ -121,6 +121,6 @@ function lineOf(entry: Entry, contact: BoardContact, side: string): LogLine {
     sent: values("sent", entry.side),
     call: contact.call,
     received: values("received", side),
-    transmitter: entry.category.operator?.startsWith("MULTI") === true ? 0 : null,
+    transmitter: entry.category.operator?.startsWith("MULTI") === true ? (contact.transmitter ?? 0) : null,
   };
 }

@@ -144,5 +144,6 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
     `ALTER TABLE contact ADD COLUMN partsSent TEXT`,
     `ALTER TABLE contact ADD COLUMN partsReceived TEXT`,
     `ALTER TABLE contact ADD COLUMN notClaimed TEXT`,
+    `ALTER TABLE contact ADD COLUMN transmitter INTEGER`,
   ],
 };

@@ -12,6 +12,11 @@ import { Button } from "../kit/Button";
 import { useRadio } from "../shell/radio";
 import type { Seat } from "./position";
 
+/** Whether the category may have several transmitters, which a log file tells apart as 0 and 1. */
+function hasSeveral({ category: { operator = "", transmitter } }: Entry): boolean {
+  return operator.startsWith("MULTI") && transmitter !== "ONE";
+}
+
 const HERE_MS = 15_000;
 
 interface PositionsProps {
@@ -78,6 +83,19 @@ export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
           <span className="text-soft">
             here, {bandLabel(band)} {mode}
           </span>
+          {hasSeveral(entry) && (
+            <label className="flex items-center gap-1 text-soft">
+              transmitter
+              <select
+                className="field h-6 w-12 px-1 text-base"
+                value={seat?.transmitter ?? 0}
+                onChange={({ target }) => onSeat({ transmitter: Number(target.value) })}
+              >
+                <option>0</option>
+                <option>1</option>
+              </select>
+            </label>
+          )}
         </li>
         {others.map((other) => (
           <li key={other.id} className="flex items-center gap-2">

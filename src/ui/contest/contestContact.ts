@@ -28,7 +28,7 @@ export function contestContact(
     operator: seat.operator,
     position: seat.id,
     handIn: newId(),
-    facts,
+    facts: seat.transmitter === null ? facts : { ...facts, transmitter: seat.transmitter },
     extra: input.extra ?? [],
   };
 }

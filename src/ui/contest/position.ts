@@ -8,6 +8,8 @@ export interface Seat {
   readonly id: string;
   readonly name: string;
   readonly operator: string | null;
+  /** Which of several transmitters it has; null where there is one. */
+  readonly transmitter: number | null;
 }
 
 const KEPT_AS = "contest-seat";
@@ -17,7 +19,7 @@ export function useSeat(): [Seat | null, (change: Partial<Seat>) => void] {
   const [seat, setSeat] = useState<Seat | null>(null);
   useEffect(() => {
     const kept = sessionStorage.getItem(KEPT_AS);
-    const fresh = { name: "Position 1", operator: null };
+    const fresh = { name: "Position 1", operator: null, transmitter: null };
     const own: Seat = { ...fresh, ...(kept === null ? {} : (JSON.parse(kept) as Partial<Seat>)), id: tabId() };
     sessionStorage.setItem(KEPT_AS, JSON.stringify(own));
     queueMicrotask(() => setSeat(own));
