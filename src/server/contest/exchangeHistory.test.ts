@@ -218,7 +218,7 @@ test("the trying out of a definition knows the grid that is typed, and whose sta
     judgement: {
       points: 18,
       why: "8694 km",
-      fresh: expect.arrayContaining([{ item: "MA", entity: 291 }].map(expect.objectContaining)) as unknown,
+      fresh: expect.arrayContaining([expect.objectContaining({ item: "MA", entity: 291 })]) as unknown,
     },
   });
   expect(tried("W1QRA", "599 8 33 MA").judgement).toMatchObject({
