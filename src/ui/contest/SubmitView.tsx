@@ -2,6 +2,7 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
+import { useState } from "react";
 import type { Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
 import { fullTime } from "@/core/time/words";
@@ -35,9 +36,13 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
     mutationFn: (id: number) => ask(contest.fetchCheck, { params: { ...params, submissionId: id } }),
     onSuccess: refresh,
   });
+  /** What was chosen and is not kept yet. */
+  const [chosen, setChosen] = useState<boolean | null>(null);
   const leaveOut = useMutation({
     mutationFn: (leavesOut: boolean) => ask(contest.changeEntry, { params, body: { leavesOut } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["contest", "entries"] }),
     onError: (error) => void toast.error(error.message),
+    onSettled: () => setChosen(null),
   });
   if (file.error !== null && file.data === undefined)
     return <LoadFailure text={file.error.message} onRetry={() => void file.refetch()} />;
@@ -101,9 +106,11 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
               <label className="mt-1.5 flex items-center gap-1.5">
                 <input
                   type="checkbox"
-                  checked={entry.leavesOut}
-                  disabled={leaveOut.isPending}
-                  onChange={({ target }) => leaveOut.mutate(target.checked)}
+                  checked={chosen ?? entry.leavesOut}
+                  onChange={({ target }) => {
+                    setChosen(target.checked);
+                    leaveOut.mutate(target.checked);
+                  }}
                 />
                 Leave out of the file what does not count
               </label>
