@@ -250,6 +250,48 @@ test("facts follow the exchange, and those typed apart stay", async () => {
   expect(now()).toMatchObject({ state: null, grid: "FN42ab" });
 });
 
+describe("what an earlier version left, which knew no parts", () => {
+  const received = { zone: "8", age: "33", state: "MA" };
+
+  test("is understood from its texts, and has parts once it is corrected", async () => {
+    const { context, logbookId, entry } = await entered();
+    const id = logMeant(context, entry, { call: "W1QRA", band: "20m", received }, 0);
+    const before = outcome(context, logbookId, entry);
+    const { store } = context;
+    store.run(store.q.updateTable("contact").set({ partsSent: null, partsReceived: null }).where("id", "=", id));
+    // Read anew, as after a start with that version's file.
+    valueOf(changeContact(context, logbookId, id, { comment: "loud" }));
+    expect(outcome(context, logbookId, entry)).toEqual(before);
+    expect(valueOf(getContact(context, logbookId, id)).partsReceived).toBeNull();
+    expect(valueOf(changeContact(context, logbookId, id, { exchangeReceived: "7 33 - MA" }))).toMatchObject({
+      partsReceived: { zone: "7", age: "33", state: "MA" },
+      ituZone: 7,
+    });
+  });
+
+  test("is brought back by an undo as it was then", async () => {
+    const { context, logbookId, entry } = await entered();
+    const id = logMeant(context, entry, { call: "W1QRA", band: "20m", received }, 0);
+    const before = outcome(context, logbookId, entry);
+    valueOf(changeContact(context, logbookId, id, { exchangeReceived: "7 20 - MA" }));
+    const { store } = context;
+    const batch = newestBatch(context);
+    for (const row of store.all(
+      store.q.selectFrom("journalEntry").select(["id", "before"]).where("batchId", "=", batch),
+    )) {
+      const { partsReceived: _parts, ...texts } = JSON.parse(row.before!) as Record<string, unknown>;
+      store.run(
+        store.q
+          .updateTable("journalEntry")
+          .set({ before: JSON.stringify(texts) })
+          .where("id", "=", row.id),
+      );
+    }
+    expect(valueOf(undoBatch(context, logbookId, batch)).undone).toBe(1);
+    expect(outcome(context, logbookId, entry)).toEqual(before);
+  });
+});
+
 test("a mode, a band and a comment change nothing of the exchange", async () => {
   const { context, logbookId, entry } = await entered();
   const id = logMeant(context, entry, { call: "W1QRA", band: "20m", received: { zone: "91", age: "20" } }, 0);
