@@ -164,9 +164,12 @@ function anyValue({ key, kind, longest = 0, least = 0, most = 0 }: FactField): f
   return CHOSEN[key] ?? option(byKind[kind]!);
 }
 
+const parts = fc.dictionary(fc.stringMatching(/^[a-z][a-zA-Z0-9]{0,9}$/), shortText, { maxKeys: 8 });
 const contacts = fc.record({
   ...Object.fromEntries(FACT_FIELDS.map((field) => [field.key, anyValue(field)])),
   pin: fc.boolean(),
+  partsSent: option(parts),
+  partsReceived: option(parts),
   confirmations: fc.uniqueArray(
     fc.record({
       channel: fc.constantFrom("card" as const, "lantern" as const),
@@ -230,6 +233,16 @@ test("where NAME and NAME_INTL say different things, the latter is taken, and th
   expect(contact).toMatchObject({ name: "Žofie", extra: [{ name: "NAME", value: "Anna" }] });
   expect(notes).toEqual(['1 NAME: "Anna" is not what NAME_INTL says, which was taken; it is kept as it came']);
 });
+
+test.each(["{", '"zone"', '{"zone":5}', `{"zone":"${"9".repeat(101)}"}`])(
+  "%s is no exchange: it is kept as it came",
+  (text) => {
+    const { contact, notes } = contactOf(`${BASE}<APP_YPSILOID_PARTS_RCVD:${text.length}>${text}<EOR>`);
+    expect(contact.partsReceived).toBeUndefined();
+    expect(contact.extra).toEqual([{ name: "APP_YPSILOID_PARTS_RCVD", value: text }]);
+    expect(notes).toEqual([expect.stringContaining("is no exchange; it is kept as it came")]);
+  },
+);
 
 test("a user-defined field keeps the type that its header declares", () => {
   const { contact } = contactOf(`<USERDEF1:5:N>LIGHT<USERDEF2:4>FLAG<EOH>${BASE}<LIGHT:2>12<FLAG:1>x<EOR>`);

@@ -55,6 +55,10 @@ describe("checkRules", () => {
     ],
     [{ when: { fixed: [{ from: "2026-11-22T00:00:00Z", to: "2026-11-21T00:00:00Z" }] } }, "when.fixed.0.to: it ends"],
     [{ bands: ["21m"] }, 'bands.0: "21m" is no band'],
+    [
+      { exchange: { all: [{ id: "constructor", label: "X", type: "text" }] } },
+      'exchange.all.0.id: "constructor" cannot be an id: choose another word',
+    ],
     [{ format: "other" }, 'format: a definition begins with "format"'],
     [
       { sides: [{ id: "near", label: "Near", when: { theirs: { side: ["near"] } } }] },

@@ -7,7 +7,11 @@ import { conditionSchema, conditionsIn } from "./condition";
 import { contestModeSchema } from "./contestModes";
 import { PART_SOURCES } from "./sources";
 
-const id = z.string().regex(/^[a-z][a-zA-Z0-9]{0,30}$/, "an id is a word of letters and digits, as in theirZone");
+const id = z
+  .string()
+  .regex(/^[a-z][a-zA-Z0-9]{0,30}$/, "an id is a word of letters and digits, as in theirZone")
+  // Values are kept by these: a word that every object has is none.
+  .refine((name) => !(name in {}), { error: ({ input }) => `"${String(input)}" cannot be an id: choose another word` });
 const words = (longest: number) => z.string().trim().min(1, "it is empty").max(longest);
 const bandName = z.enum(BANDS.map(({ name }) => name) as [string, ...string[]], {
   error: ({ input }) => `"${String(input)}" is no band: write it as in 20m`,
