@@ -275,12 +275,18 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
   const ofEntity = new Set(
     rules.multipliers.filter((one) => partsCounted(rules, one).some(({ type }) => type === "subdivision")),
   );
+  const idsBySide = new Map<string, PlaceIds>();
+  const idsOf = (side: string): PlaceIds => {
+    let ids = idsBySide.get(side);
+    if (ids === undefined) idsBySide.set(side, (ids = placeIds(partsOf(rules, side))));
+    return ids;
+  };
   const needsDistance = JSON.stringify(rules.points).includes("perKm") || JSON.stringify(rules).includes('"distance"');
 
   return (contact) => {
     const side = sideOf(rules, contact);
     const parts = receivedValues(rules, side, contact);
-    const theirs = stationHeard(rules, side, contact, parts);
+    const theirs = { ...stationOf(SIDELESS, heard(contact, idsOf(side), parts)), side };
     const facts: ConditionFacts = {
       ours,
       theirs,
@@ -299,7 +305,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
       refused: because,
       ...scored,
       multipliers: because === null ? multipliersOf(facts, contact, parts) : [],
-      duplicateKey: `${sameStationKey(rules, contact.call)} ${withinOf(rules.duplicates.per, contact)} ${periodNumber}`,
+      duplicateKey: `${sameStationKey(rules, contact)} ${withinOf(rules.duplicates.per, contact)} ${periodNumber}`,
       parts,
       side,
     };
@@ -370,13 +376,33 @@ export function receivedValues(
   return readParts(rules, parts, heldParts(rules, parts, keptTexts("Received", contact), sender), sender);
 }
 
-/** A station by its call and by what it sent, which is more to be believed than what a directory or the call says. */
-function stationHeard(rules: Rules, side: string, contact: ContestContact, values: TypedParts): StationFacts {
-  const said = (type: Part["type"]) => values[partsOf(rules, side).find((part) => part.type === type)?.id ?? ""];
-  const zone = (type: "cqZone" | "ituZone") => (said(type) === undefined ? contact[type] : Number(said(type)));
-  const grid = said("grid") ?? contact.grid;
-  const given = { ...contact, cqZone: zone("cqZone"), ituZone: zone("ituZone"), grid };
-  return { ...stationOf({ sides: [], conditions: {} }, given), side };
+/** The side is told before. */
+const SIDELESS = { sides: [], conditions: {} };
+
+/** The ids of the parts that say where a station is; "" for one that its side does not send. */
+interface PlaceIds {
+  readonly cqZone: string;
+  readonly ituZone: string;
+  readonly grid: string;
+}
+
+function placeIds(parts: readonly Part[]): PlaceIds {
+  const idOf = (type: Part["type"]) => parts.find((part) => part.type === type)?.id ?? "";
+  return { cqZone: idOf("cqZone"), ituZone: idOf("ituZone"), grid: idOf("grid") };
+}
+
+/** Where a station is by what it sent, which is more to be believed than what a directory or the call says. */
+function heard(contact: ContestContact, ids: PlaceIds, values: TypedParts): StationGiven {
+  const { call, entityCode, continent } = contact;
+  const [cqZone, ituZone] = [values[ids.cqZone], values[ids.ituZone]];
+  return {
+    call,
+    entityCode,
+    continent,
+    cqZone: cqZone === undefined ? contact.cqZone : Number(cqZone),
+    ituZone: ituZone === undefined ? contact.ituZone : Number(ituZone),
+    grid: values[ids.grid] ?? contact.grid,
+  };
 }
 
 function itemOf(

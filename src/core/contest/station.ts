@@ -1,4 +1,5 @@
 import { parseCallsign } from "../callsign";
+import type { CompleteContact } from "../contact/contact";
 import { secondsOf } from "../contact/seconds";
 import { resolve } from "../entity";
 import { holds, type StationFacts } from "./condition";
@@ -53,12 +54,15 @@ export function sideOf(rules: Pick<Rules, "sides" | "conditions">, contact: Loca
 const PORTABLE = new Set(["P", "M", "PM"]);
 
 /** What tells a station from others, by a contest's rule of what is the same one. */
-export function sameStationKey({ duplicates }: Pick<Rules, "duplicates">, call: string): string {
-  const parsed = parseCallsign(call);
-  if (!parsed.ok) return call;
+export function sameStationKey(
+  { duplicates }: Pick<Rules, "duplicates">,
+  { call, baseCall }: Pick<CompleteContact, "call" | "baseCall">,
+): string {
+  if (duplicates.station === "base") return baseCall;
+  // Most calls have nothing that could be left out.
+  const parsed = duplicates.station === "sent" || !call.includes("/") ? null : parseCallsign(call);
+  if (parsed?.ok !== true) return call;
   const { callsign } = parsed;
-  if (duplicates.station === "base") return callsign.base;
-  if (duplicates.station === "sent") return callsign.call;
   const idle = new Set(callsign.markers.filter((marker) => !MOVING.test(marker)));
   return callsign.call
     .split("/")
