@@ -1,4 +1,5 @@
 import { defaultReport, reportFault } from "../band";
+import { factField } from "../contact/fields";
 import { entityByCode } from "../entity";
 import { parseGrid } from "../geo";
 import { editDistance, recogniseSection, SECTIONS, subdivisionsOf } from "../reference";
@@ -300,18 +301,25 @@ export function keptTexts<W extends Way>(way: W, contact: Exchanged<W>): KeptExc
   };
 }
 
-/** The texts of an exchange. A part that is not known stands as "-" between others; of a serial there is a number or none. */
+/** A text of a contact is no longer; the parts keep what does not fit. */
+const [LONGEST_REPORT, LONGEST_EXCHANGE] = [
+  factField("reportReceived")!.longest!,
+  factField("exchangeReceived")!.longest!,
+];
+const SERIAL = /^\d{1,7}$/;
+
+/** The texts of an exchange. A part that is not known stands as "-" between others; what is no serial or report is none. */
 export function keepExchange(parts: readonly Part[], values: TypedParts): Omit<KeptExchange, "parts"> {
   const rest = parts
     .filter(({ type }) => type !== "serial" && type !== "report")
     .map(({ id }) => values[id]?.trim().replace(/\s+/g, "_") || UNKNOWN);
   while (rest.at(-1) === UNKNOWN) rest.pop();
-  const serial = Number(values[parts.find(({ type }) => type === "serial")?.id ?? ""] || NaN);
-  const report = parts.find(({ type }) => type === "report");
+  const valueOf = (type: Part["type"]) => values[parts.find((part) => part.type === type)?.id ?? ""] ?? "";
+  const [serial, report] = [valueOf("serial"), valueOf("report")];
   return {
-    serial: Number.isInteger(serial) ? serial : null,
-    report: report === undefined ? null : (values[report.id] ?? null) || null,
-    exchange: rest.join(" ") || null,
+    serial: SERIAL.test(serial) ? Number(serial) : null,
+    report: report.length <= LONGEST_REPORT ? report || null : null,
+    exchange: rest.join(" ").slice(0, LONGEST_EXCHANGE).trim() || null,
   };
 }
 

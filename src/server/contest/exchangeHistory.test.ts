@@ -292,6 +292,34 @@ describe("what an earlier version left, which knew no parts", () => {
   });
 });
 
+test("whatever is typed as parts, the contact stays one that can be changed, and gives the parts back", async () => {
+  const dash = SHIPPED_CONTESTS.find(({ tag }) => tag === "SUDESTADA-PREFIX")!;
+  const odd = fc.oneof(
+    fc.string({ minLength: 1, maxLength: 100, unit: fc.constantFrom(..."09AX-. ") }),
+    fc.constantFrom("0", "-5", "1e5", "0x10", "99999999999", "5".repeat(100), "X".repeat(100)),
+  );
+  for (const [tag, ids] of [
+    [dash.tag, ["report", "serial"]],
+    [DEFINITION.tag, ["report", "zone", "age", "square", "state"]],
+  ] as const) {
+    const { context, logbookId } = await testContext(NOW);
+    valueOf(saveContest(context, DEFINITION));
+    const contact = { startedAt: "2026-10-24T11:00:00Z", band: "20m", mode: "CW", contestId: tag, ownCall: "CX3QUA" };
+    fc.assert(
+      fc.property(fc.record(Object.fromEntries(ids.map((id) => [id, odd])), { requiredKeys: [] }), (given) => {
+        const both = { partsSent: given, partsReceived: given };
+        const { id } = valueOf(logContact(context, logbookId, { ...contact, call: "W1QRA", ...both }));
+        const changed = valueOf(changeContact(context, logbookId, id, { comment: "loud" }));
+        const typed = Object.entries(given as Record<string, string>);
+        const kept = Object.fromEntries(typed.map(([key, text]) => [key, text.trim()]).filter(([, text]) => text));
+        expect(changed.partsReceived ?? {}).toEqual(kept);
+        expect(changed.partsSent ?? {}).toEqual(kept);
+      }),
+      { numRuns: 150 },
+    );
+  }
+});
+
 test("a mode, a band and a comment change nothing of the exchange", async () => {
   const { context, logbookId, entry } = await entered();
   const id = logMeant(context, entry, { call: "W1QRA", band: "20m", received: { zone: "91", age: "20" } }, 0);
