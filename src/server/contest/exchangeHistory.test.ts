@@ -311,7 +311,9 @@ test("whatever is typed as parts, the contact stays one that can be changed, and
         const { id } = valueOf(logContact(context, logbookId, { ...contact, call: "W1QRA", ...both }));
         const changed = valueOf(changeContact(context, logbookId, id, { comment: "loud" }));
         const typed = Object.entries(given as Record<string, string>);
-        const kept = Object.fromEntries(typed.map(([key, text]) => [key, text.trim()]).filter(([, text]) => text));
+        const kept = Object.fromEntries(
+          typed.map(([key, text]) => [key, text.trim()] as const).filter(([, text]) => text !== ""),
+        );
         expect(changed.partsReceived ?? {}).toEqual(kept);
         expect(changed.partsSent ?? {}).toEqual(kept);
       }),
@@ -398,13 +400,20 @@ test("contacts a minute apart in a contest log are two, and the same log again i
   const log = ["START-OF-LOG: 3.0", `CONTEST: ${DEFINITION.tag}`, "CALLSIGN: CX3QUA", line("1200"), line("1201")];
   const choices = importChoicesSchema.parse({});
   const reports = [];
+  const looks = [];
   for (const fileName of ["first.cbr", "again.cbr"]) {
     const file = join(folder, fileName);
     writeFileSync(file, [...log, line("1201"), "END-OF-LOG:", ""].join("\r\n"));
+    looks.push((await runTestJob(context, logbookId, { kind: "look", file, fileName })).report);
     reports.push((await runTestJob(context, logbookId, { kind: "import", file, fileName, choices })).report);
   }
   expect(reports).toMatchObject([
     { added: 2, duplicates: 1 },
     { added: 0, duplicates: 3 },
+  ]);
+  // What is told beforehand is what is done.
+  expect(looks).toMatchObject([
+    { fresh: 2, duplicates: 1 },
+    { fresh: 0, duplicates: 3 },
   ]);
 });

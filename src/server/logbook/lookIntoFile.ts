@@ -1,12 +1,12 @@
 import { existsSync } from "node:fs";
 import { setImmediate } from "node:timers/promises";
-import { type CompleteContact, DUPLICATE_TOLERANCE, findTwin, secondsOf } from "../../core/contact";
+import { type CompleteContact, DUPLICATE_TOLERANCE, secondsOf } from "../../core/contact";
 import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { rulesByTag } from "../contest/contestRules";
 import { openAdifFile } from "./adifFile";
 import { recordReader } from "./fileContacts";
-import { twinFinder } from "./twins";
+import { twinAmong, twinFinder } from "./twins";
 
 const FIRST = 6;
 const MOST_KINDS = 200;
@@ -20,10 +20,10 @@ export async function lookIntoFile(
   const { context, logbookId } = run;
   if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
   const read = recordReader(context, logbookId, importChoicesSchema.parse({}));
-  const twinOf = twinFinder(context.store, logbookId);
   const tally = createTally(request.fileName);
-  const stoodBefore = twinsWithin();
   const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
+  const twinOf = twinFinder(context.store, logbookId, file.isContestLog);
+  const stoodBefore = twinsWithin(file.isContestLog);
   try {
     let next = file.records.next();
     while (next.done !== true) {
@@ -55,7 +55,7 @@ export async function lookIntoFile(
  * Tells whether a contact's twin stood in the file before it. Keeps little of each, since the file may be large, and
  * looks only at those of the same stretch of time: a file may be one contact many times.
  */
-function twinsWithin(): (contact: CompleteContact) => boolean {
+function twinsWithin(byMinute: boolean): (contact: CompleteContact) => boolean {
   const times = new Map<string, number[]>();
   return ({ baseCall, band, modeGroup, startedAt }) => {
     const facts = { baseCall, band, modeGroup };
@@ -65,7 +65,7 @@ function twinsWithin(): (contact: CompleteContact) => boolean {
     const candidates = [stretch - 1, stretch, stretch + 1]
       .flatMap((number) => times.get(keyOf(number)) ?? [])
       .map((time) => ({ ...facts, startedAt: time }));
-    if (findTwin({ ...facts, startedAt: at }, candidates, DUPLICATE_TOLERANCE) !== undefined) return true;
+    if (twinAmong({ ...facts, startedAt: at }, candidates, byMinute) !== undefined) return true;
     const key = keyOf(stretch);
     const before = times.get(key);
     if (before === undefined) times.set(key, [at]);

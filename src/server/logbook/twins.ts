@@ -25,7 +25,12 @@ export function twinFinder(store: Store, logbookId: number, byMinute = false): (
   };
 }
 
-function twinAmong(wanted: MatchFacts, candidates: readonly Twin[], byMinute: boolean): Twin | undefined {
+/** The one of some contacts that another one is the twin of. */
+export function twinAmong<Facts extends MatchFacts>(
+  wanted: MatchFacts,
+  candidates: readonly Facts[],
+  byMinute: boolean,
+): Facts | undefined {
   if (!byMinute) return findTwin(wanted, candidates, DUPLICATE_TOLERANCE);
   const minuteOf = ({ startedAt }: MatchFacts) => Math.floor(startedAt / 60);
   const same = candidates.filter((candidate) => minuteOf(candidate) === minuteOf(wanted));
