@@ -16,8 +16,8 @@ import type { Store } from "../db/store";
 import { partsOfColumn } from "../logbook/contactRow";
 import { siteOfEntry } from "./entries";
 
-/** So many of the highest serials are kept. */
-const HIGHEST_KEPT = 5;
+/** So many of the highest serials tell which one is the last in turn. */
+export const HIGHEST_KEPT = 5;
 /** After more changes than this the contacts are read anew. */
 const MOST_CHANGES = 500;
 

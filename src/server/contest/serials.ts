@@ -1,7 +1,7 @@
 import type { Entry } from "../../core/contract";
 import type { Context } from "../context";
 import { done, type Result } from "../problem";
-import { boardOf } from "./board";
+import { boardOf, HIGHEST_KEPT } from "./board";
 import { getEntry } from "./entries";
 
 /** A serial that a position did not log within this time is free again, seconds. */
@@ -69,8 +69,6 @@ export function nextSerial(context: Context, entry: Entry): number {
 
 /** So far beyond all others no serial is in its turn. */
 const FARTHEST = 100;
-/** So many of the highest serials are looked at. */
-const LOOKED_AT = 5;
 
 /**
  * The last serial in turn: one that stands alone far beyond all others was mistyped, and does not carry the next ones
@@ -90,7 +88,7 @@ function highestGiven({ store }: Context, entryId: number): number[] {
       .select("serial")
       .where("entryId", "=", entryId)
       .orderBy("serial", "desc")
-      .limit(LOOKED_AT),
+      .limit(HIGHEST_KEPT),
   );
 }
 
