@@ -9,8 +9,6 @@ export interface CabrilloFault {
   readonly line: number;
   readonly text: string;
   readonly fatal: boolean;
-  /** The line as it came, of a contact that was not understood. */
-  readonly raw?: string;
 }
 
 /** A contact of a file, with the line that it stands on. The words of both exchanges are as they came. */
@@ -86,7 +84,7 @@ export function cabrilloReader(counts: Counts = () => undefined): CabrilloReader
       line++;
       if (raw.length > LONGEST_LINE)
         return {
-          fault: { ...fault("the line is longer than any of a contest log"), fatal: true, raw: raw.slice(0, 200) },
+          fault: { ...fault("the line is longer than any of a contest log"), fatal: true },
         };
       const colon = raw.indexOf(":");
       const name = raw.slice(0, Math.max(0, colon)).trim().toUpperCase();
@@ -99,7 +97,7 @@ export function cabrilloReader(counts: Counts = () => undefined): CabrilloReader
         const read = ended
           ? "it stands behind the end of the log: move END-OF-LOG below it"
           : readLine(value, line, name === "X-QSO", () => counts(header));
-        return typeof read === "string" ? { fault: { line, text: read, fatal: true, raw } } : { contact: read };
+        return typeof read === "string" ? { fault: { line, text: read, fatal: true } } : { contact: read };
       } else if (value !== "" && (kept += value.length) <= LARGEST_HEADER) {
         const before = header.get(name);
         // What stands again and again is a text for people, and of those a beginning is enough.

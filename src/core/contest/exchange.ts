@@ -371,3 +371,14 @@ export function heldParts(
   const said = understandExchange(rules, open, words.filter((word) => word !== UNKNOWN).join(" "), sender);
   return { ...values, ...said.values };
 }
+
+/** What was received, by the parts' ids, as the rules understand it. */
+export function receivedValues(
+  rules: Pick<Rules, "exchange" | "lists">,
+  side: string,
+  contact: { readonly mode: string; readonly entityCode: number | null } & Exchanged<"Received">,
+): Record<string, string> {
+  const parts = partsOf(rules, side);
+  const sender = { mode: contact.mode, entity: contact.entityCode };
+  return readParts(rules, parts, heldParts(rules, parts, keptTexts("Received", contact), sender), sender);
+}

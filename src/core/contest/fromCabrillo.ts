@@ -1,5 +1,6 @@
 import type { AdifField, AdifNote, AdifReader, AdifRecord } from "../adif";
 import { decodeText, latin1, NO_HEADER, PARTS_FIELDS } from "../adif";
+import { factField, type FactKey } from "../contact";
 import {
   type CabrilloLog,
   cabrilloReader,
@@ -10,7 +11,10 @@ import {
 } from "../cabrillo";
 import { columnsOf, readPart, type Sender, understandExchange } from "./exchange";
 import type { Part, Rules } from "./rules";
-import { sideOf, stationByCall } from "./station";
+import { sideByCall, stationByCall } from "./station";
+
+/** Of a line that is none of a contest log so much is kept. */
+const BEGINNING = 200;
 
 /** Whether a text begins as a contest log does. */
 export function isCabrillo(beginning: string): boolean {
@@ -43,7 +47,8 @@ export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): A
     }
     const { line, text, fatal } = said.fault;
     // As it came, and not as it was understood: what was refused can be mended and imported again.
-    return fatal ? [{ line, raw: `${raw}\n`, fields: [], notes: [], broken: text }] : [];
+    const came = raw.length > LONGEST_LINE ? raw.slice(0, BEGINNING) : raw;
+    return fatal ? [{ line, raw: `${came}\n`, fields: [], notes: [], broken: text }] : [];
   }
 
   return {
@@ -71,7 +76,7 @@ export function wordCounts(
   return (header) => {
     const rules = rulesOf(header.get("CONTEST")?.toUpperCase() ?? "");
     const call = header.get("CALLSIGN")?.toUpperCase();
-    return rules === undefined || call === undefined ? undefined : wordCountsFor(rules, sideByCall(rules, call));
+    return rules === undefined || call === undefined ? undefined : wordCountsFor(rules, sideByCall(rules, call, 0));
   };
 }
 
@@ -79,7 +84,7 @@ export function wordCounts(
 export function wordCountsFor(rules: Rules, side: string): WordCounts {
   return {
     sent: countOf(columnsOf(rules, side, "sent")),
-    received: (call) => countOf(columnsOf(rules, sideByCall(rules, call), "received")),
+    received: (call) => countOf(columnsOf(rules, sideByCall(rules, call, 0), "received")),
   };
 }
 
@@ -87,8 +92,9 @@ function countOf(columns: readonly Part[]): WordCount {
   return { least: columns.filter(({ optional }) => !optional).length, most: columns.length };
 }
 
-function sideByCall(rules: Rules, call: string): string {
-  return sideOf(rules, { ...stationByCall(call, 0), startedAt: 0 });
+/** What a fact is called in our own files. */
+function nameOf(key: FactKey): string {
+  return factField(key)!.adif[0];
 }
 
 /** What a line says of one side: the parts by their ids, or, of an unknown contest, its words. */
@@ -125,8 +131,8 @@ function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | 
     [PARTS_FIELDS.partsSent]: sent.parts && JSON.stringify(sent.parts),
     RST_RCVD: received.report,
     SRX_STRING: received.text,
-    APP_YPSILOID_TRANSMITTER: line.transmitter,
-    APP_YPSILOID_NOT_CLAIMED: line.withdrawn === true ? "marked X-QSO in the log file" : null,
+    [nameOf("transmitter")]: line.transmitter,
+    [nameOf("notClaimed")]: line.withdrawn === true ? "marked X-QSO in the log file" : null,
     [PARTS_FIELDS.partsReceived]: received.parts && JSON.stringify(received.parts),
   };
   const fields = Object.entries(values).flatMap(([name, value]): AdifField[] =>
@@ -159,9 +165,8 @@ function saidByRules(
   way: "sent" | "received",
   line: ReadLine,
 ): Said {
-  const station = stationByCall(call, line.startedAt);
-  const columns = columnsOf(rules, sideOf(rules, { ...station, startedAt: line.startedAt }), way);
-  const sender = { mode: line.mode, entity: station.entityCode };
+  const columns = columnsOf(rules, sideByCall(rules, call, line.startedAt), way);
+  const sender = { mode: line.mode, entity: stationByCall(call, line.startedAt).entityCode };
   const isInPlace = words.length <= columns.length && columns.slice(words.length).every(({ optional }) => optional);
   const found = isInPlace
     ? { values: byPlace(columns.slice(0, words.length), words), leftover: [] }

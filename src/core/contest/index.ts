@@ -6,17 +6,7 @@ export type { CheckedContact, CheckKind, Finding } from "./check";
 export { groupsOf } from "./contestModes";
 export { conditionText } from "./condition";
 export type { Condition } from "./condition";
-export {
-  columnsOf,
-  heldParts,
-  itemsOf,
-  keepExchange,
-  keptTexts,
-  partsOf,
-  readPart,
-  readParts,
-  understandExchange,
-} from "./exchange";
+export { columnsOf, heldParts, itemsOf, keptTexts, partsOf, readPart, readParts, understandExchange } from "./exchange";
 export type { KeptExchange, ListItem, PartReading, Sender, TypedParts, Understood } from "./exchange";
 export { nextStep } from "./flow";
 export { contestLogReader, isCabrillo, wordCounts, wordCountsFor } from "./fromCabrillo";
@@ -32,14 +22,14 @@ export { byHour, operatingTime, rateAt } from "./rate";
 export { checkRules } from "./checkRules";
 export { CATEGORY_KINDS, readRules, rulesSchema } from "./rules";
 export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput } from "./rules";
-export { createScoreboard, receivedValues } from "./score";
+export { createScoreboard } from "./score";
 export { settleExchange, withoutStaleParts } from "./settle";
 export type { Settled } from "./settle";
 export type { BandScore, ContestContact, Entrant, Judgement, MultiplierItem, Score, Scoreboard } from "./score";
 export { SHIPPED_CONTESTS } from "./shipped";
 export { sourceValues } from "./sources";
 export type { PartSource } from "./sources";
-export { sideOf, stationByCall, stationOf } from "./station";
+export { sideByCall, sideOf, stationByCall, stationOf } from "./station";
 export type { StationGiven } from "./station";
 export { worthOf } from "./worth";
 export type { LastContact, Worth } from "./worth";

@@ -1,7 +1,7 @@
 import { gridCenter, pathBetween } from "../geo";
 import type { ModeGroup } from "../band";
 import { type ConditionFacts, conditionText, holds, type StationFacts } from "./condition";
-import { type Exchanged, heldParts, keptTexts, partsOf, readParts, type TypedParts } from "./exchange";
+import { partsOf, receivedValues, type TypedParts } from "./exchange";
 import { modeNames } from "./contestModes";
 import type { Period } from "./period";
 import { type CountedPer, type Multiplier, type Part, partsCounted, type Rules } from "./rules";
@@ -363,17 +363,6 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
     }
     return found;
   }
-}
-
-/** The values of what was received, by the parts' ids, as the rules understand them. */
-export function receivedValues(
-  rules: Rules,
-  side: string,
-  contact: Pick<ContestContact, "mode" | "entityCode"> & Exchanged<"Received">,
-): Readonly<Record<string, string>> {
-  const parts = partsOf(rules, side);
-  const sender = { mode: contact.mode, entity: contact.entityCode };
-  return readParts(rules, parts, heldParts(rules, parts, keptTexts("Received", contact), sender), sender);
 }
 
 /** The side is told before. */

@@ -1,6 +1,6 @@
 import type { CompleteContact } from "../contact/contact";
 import { secondsOf } from "../contact/seconds";
-import { heldParts, keepExchange, keptTexts, partsOf, readParts, type Sender } from "./exchange";
+import { heldParts, keepExchange, keptTexts, partsOf, readParts, receivedValues, type Sender } from "./exchange";
 import type { Part, Rules } from "./rules";
 import { placeOf, sideOf, stationByCall, stationOf } from "./station";
 
@@ -98,13 +98,12 @@ function settleWay(
   after: CompleteContact,
 ): Settled {
   const { parts } = of;
-  const held = heldParts(rules, parts, keptTexts(way, after), of);
-  let typed: Record<string, string> = { ...held };
-  if (before !== null && isSame(before[`parts${way}`], after[`parts${way}`]) && before.contestId === after.contestId) {
+  const isOfParts =
+    before === null || before.contestId !== after.contestId || !isSame(before[`parts${way}`], after[`parts${way}`]);
+  const typed = { ...heldParts(rules, parts, keptTexts(way, isOfParts ? after : before), of) };
+  if (!isOfParts) {
     // Of what is kept as texts only that which was changed is understood anew.
-    const last = heldParts(rules, parts, keptTexts(way, before), of);
     const now = heldParts(rules, parts, { ...keptTexts(way, after), parts: null }, of);
-    typed = { ...last };
     for (const { id, type } of parts) {
       const key = type === "serial" ? (`serial${way}` as const) : type === "report" ? (`report${way}` as const) : null;
       if (isSame(before[key ?? `exchange${way}`], after[key ?? `exchange${way}`])) continue;
@@ -140,9 +139,9 @@ function factsFollowing(rules: Rules, before: CompleteContact | null, after: Com
 type Facts = Readonly<Partial<Record<FollowingFact, string | number | null>>>;
 
 function factsSaid(rules: Rules, contact: CompleteContact): Facts {
-  const parts = partsOf(rules, sideOf(rules, contact));
-  const sender = { mode: contact.mode, entity: contact.entityCode };
-  const values = readParts(rules, parts, heldParts(rules, parts, keptTexts("Received", contact), sender), sender);
+  const side = sideOf(rules, contact);
+  const parts = partsOf(rules, side);
+  const values = receivedValues(rules, side, contact);
   const facts: Record<string, string | number> = {};
   for (const [key, type] of FOLLOWING) {
     const value = values[parts.find((part) => part.type === type)?.id ?? ""];

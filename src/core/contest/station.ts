@@ -46,6 +46,11 @@ export function placeOf({ call, entityCode, continent, startedAt }: Located): St
   return { ...place, entityCode, continent, cqZone: null, ituZone: null };
 }
 
+/** The side of a station of which the call is all that is known. */
+export function sideByCall(rules: Pick<Rules, "sides" | "conditions">, call: string, at: number): string {
+  return rules.sides.length === 0 ? OUTSIDE : stationOf(rules, stationByCall(call, at)).side;
+}
+
 /** The side that a station is on. What it sent does not tell it, since what it sends depends on its side. */
 export function sideOf(rules: Pick<Rules, "sides" | "conditions">, contact: Located): string {
   return rules.sides.length === 0 ? OUTSIDE : stationOf(rules, placeOf(contact)).side;

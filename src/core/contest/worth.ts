@@ -2,7 +2,7 @@ import { modeGroup, parseMode } from "../band";
 import { baseCall, parseCallsign } from "../callsign";
 import { isoTime } from "../contact/seconds";
 import { exchangeDoubts } from "./check";
-import { heldParts, keepExchange, partsOf, readPart, type Sender, type TypedParts } from "./exchange";
+import { heldParts, partsOf, readPart, type Sender, type TypedParts } from "./exchange";
 import { type JudgementView, judgementView } from "./judgementView";
 import type { Part, Rules } from "./rules";
 import type { Scoreboard } from "./score";
@@ -68,7 +68,6 @@ export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, la
   const guesses = guessesFor(rules, parts, theirs, before[0]?.values ?? {}, last);
   const sender = { mode, entity: theirs.entityCode };
   const { read, faults } = readTyped(rules, parts, typed, sender, guesses);
-  const kept = keepExchange(parts, read);
   const judgement = board.judge({
     ...theirs,
     call,
@@ -79,9 +78,9 @@ export function worthOf(rules: Rules, board: Scoreboard, typed: TypedContact, la
     mode,
     submode,
     modeGroup: modeGroup(mode),
-    serialReceived: kept.serial,
-    reportReceived: kept.report,
-    exchangeReceived: kept.exchange,
+    serialReceived: null,
+    reportReceived: null,
+    exchangeReceived: null,
     partsReceived: read,
     notClaimed: null,
   });

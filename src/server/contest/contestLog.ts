@@ -1,13 +1,5 @@
 import type { z } from "zod";
-import {
-  judgementView,
-  type LastContact,
-  type Part,
-  partsOf,
-  sideOf,
-  stationByCall,
-  worthOf,
-} from "../../core/contest";
+import { judgementView, type LastContact, type Part, partsOf, sideByCall, worthOf } from "../../core/contest";
 import { defaultReport, parseMode } from "../../core/band";
 import { baseCall } from "../../core/callsign";
 import { secondsOf } from "../../core/contact";
@@ -89,7 +81,7 @@ function factsOf(entry: Entry, typed: Typed, serial: number | null) {
   const sent: Record<string, string> = { ...entry.sent, ...typed.sent };
   const [reportId, serialId] = [ofType("report"), ofType("serial")];
   if (reportId !== undefined && report !== null) sent[reportId] ??= report;
-  const side = sideOf(entry.rules, { ...stationByCall(call, secondsOf(startedAt)), startedAt });
+  const side = sideByCall(entry.rules, call, secondsOf(startedAt));
   const theirReport = partsOf(entry.rules, side).find(({ type }) => type === "report")?.id;
   if (serialId !== undefined && serial !== null) sent[serialId] = String(serial);
   return {

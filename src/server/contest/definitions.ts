@@ -12,7 +12,6 @@ import {
   stationByCall,
   stationOf,
   understandExchange,
-  keepExchange,
   judgementView,
 } from "../../core/contest";
 import { modeGroup, parseMode } from "../../core/band";
@@ -101,7 +100,6 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
     mode: known.mode,
     entity: theirs.entityCode,
   });
-  const kept = keepExchange(parts, values);
   const board = createScoreboard(rules, { ...own, period, power: null, bonuses: [] });
   const judgement = board.judge({
     ...theirs,
@@ -112,9 +110,9 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
     mode: known.mode,
     submode: known.submode,
     modeGroup: modeGroup(known.mode),
-    serialReceived: kept.serial,
-    reportReceived: kept.report,
-    exchangeReceived: kept.exchange,
+    serialReceived: null,
+    reportReceived: null,
+    exchangeReceived: null,
     partsReceived: values,
     notClaimed: null,
   });
