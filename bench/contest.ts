@@ -1,6 +1,7 @@
 import { contestContactInputSchema, entryInputSchema } from "../src/core/contract";
 import { type ContestContact, createScoreboard, periodAt, SHIPPED_CONTESTS, stationByCall } from "../src/core/contest";
 import { isoTime, secondsOf } from "../src/core/contact";
+import { testContact } from "../src/core/contest/testing";
 import { logContestContact, worthOfTyped } from "../src/server/contest/contestLog";
 import { createEntry } from "../src/server/contest/entries";
 import { standingOf } from "../src/server/contest/standing";
@@ -18,22 +19,11 @@ const BANDS = ["160m", "80m", "40m", "20m", "15m", "10m"];
 function contestContacts(count: number, from: number, to: number): ContestContact[] {
   return makeContacts(count).map((contact, index) => {
     const startedAt = Math.floor(from + ((to - from) * index) / count);
-    const place = stationByCall(contact.call, startedAt);
-    return {
-      ...place,
+    return testContact(contact.call, startedAt, {
       id: index + 1,
-      startedAt,
-      baseCall: contact.call.split("/")[0]!,
       band: BANDS[index % BANDS.length]!,
-      mode: "CW",
-      modeGroup: "CW",
-      reportReceived: "599",
       serialReceived: (index % 3000) + 1,
-      exchangeReceived: null,
-      submode: null,
-      partsReceived: null,
-      notClaimed: null,
-    };
+    });
   });
 }
 

@@ -462,6 +462,20 @@ test("a part is corrected where it stands, a contact is not claimed, and the fil
   await expect(page.getByText("1 contact, all read back alike")).toBeVisible();
 });
 
+test("which transmitter made a contact is the position's, and stands in the file", async ({ page, app }) => {
+  const set = await entered(app, page);
+  await withoutMessages(page);
+  await page.getByLabel("Transmitter of this position").selectOption("1");
+  await callField(page).fill("DL1QTA");
+  await page.getByLabel("Serial", { exact: true }).fill("7");
+  await page.getByLabel("Zone", { exact: true }).fill("14");
+  await page.keyboard.press("Enter");
+  await expect(firstRow(page)).toContainText("DL1QTA");
+  expect((await rowsOf(app, set)).items[0]!.contact).toMatchObject({ call: "DL1QTA", transmitter: 1 });
+  await page.getByRole("tab", { name: "Hand in" }).click();
+  await expect(page.getByLabel("Preview")).toContainText(/DL1QTA +599 +007 +14 +1\s/);
+});
+
 test("the log is handed in: refused with its faults, taken, cross-checked; a bad organiser is named", async ({
   page,
   app,

@@ -17,6 +17,16 @@ test("a call is read while it is typed", async ({ page }) => {
   await expect(reading.getByRole("table", { name: "Faroe Islands by band and mode group" })).toBeVisible();
 });
 
+test("one letter of a call asks the server nothing", async ({ page }) => {
+  const asked: string[] = [];
+  page.on("request", (request) => void asked.push(...(/\/stations\/([^?]+)/.exec(request.url())?.slice(1) ?? [])));
+  await page.keyboard.type("o");
+  await page.keyboard.type("y4qsd", { delay: 60 });
+  await expect(page.getByRole("region", { name: "Reading" })).toContainText("First contact with OY4QSD");
+  expect(asked).toContain("OY4QSD");
+  expect(asked).not.toContain("O");
+});
+
 test("what the directory has of a station is offered, not yet typed; what is typed wins", async ({ page, app }) => {
   await page.keyboard.type("W2QUB");
   const name = page.getByLabel("Name", { exact: true });

@@ -1,10 +1,10 @@
-import { type CheckedContact, checkLog, exchangeDoubts } from "./check";
+import { checkLog, exchangeDoubts } from "./check";
 import { createScoreboard } from "./score";
 import { periodAt } from "./period";
 import { SHIPPED_CONTESTS } from "./shipped";
 import { stationByCall } from "./station";
+import { testContact } from "./testing";
 import type { Category, Rules } from "./rules";
-import { baseCall } from "../callsign";
 
 const [dash, zones] = SHIPPED_CONTESTS as [Rules, Rules];
 const START = Date.parse("2026-01-01T00:00:00Z") / 1000;
@@ -13,27 +13,18 @@ const SINGLE: Category = { operator: "SINGLE-OP", assisted: "ASSISTED", band: "A
 /** Findings of a log, from lines "minute call band sent received" as "kind call: text". */
 function found(rules: Rules, lines: readonly string[], category = SINGLE, known: readonly string[] = []): string[] {
   const period = periodAt(rules, START)!;
-  const contacts = lines.map((line, id): CheckedContact => {
+  const contacts = lines.map((line, id) => {
     const [minute = "0", call = "", band = "", sent = "", received = "", transmitter] = line.split(" ");
     const startedAt = period.from + Number(minute) * 60;
     const isSerial = rules === dash;
-    return {
-      ...stationByCall(call, startedAt),
+    return testContact(call, startedAt, {
       id,
-      startedAt,
-      baseCall: baseCall(call),
       band,
-      mode: "CW",
-      submode: null,
-      transmitter: transmitter === undefined ? null : Number(transmitter),
-      modeGroup: "CW",
-      reportReceived: "599",
       serialSent: sent === "-" ? null : Number(sent),
       serialReceived: isSerial && received !== "" ? Number(received) : null,
       exchangeReceived: isSerial ? null : received,
-      partsReceived: null,
-      notClaimed: null,
-    };
+      transmitter: transmitter === undefined ? null : Number(transmitter),
+    });
   });
   const board = createScoreboard(rules, {
     ...stationByCall("CX3QUA", START),

@@ -1,11 +1,10 @@
-import { modeGroup } from "../band";
-import { baseCall } from "../callsign";
 import { claimLog } from "./claim";
 import { periodAt } from "./period";
 import type { Category, Rules } from "./rules";
 import { type ContestContact, createScoreboard } from "./score";
 import { SHIPPED_CONTESTS } from "./shipped";
 import { stationByCall } from "./station";
+import { testContact } from "./testing";
 
 const dash = SHIPPED_CONTESTS.find(({ tag }) => tag === "SUDESTADA-PREFIX")!;
 const period = periodAt(dash, Date.parse("2026-01-01T00:00:00Z") / 1000)!;
@@ -19,26 +18,11 @@ function claimed(
   more: Partial<ContestContact> = {},
   rules: Rules = dash,
 ) {
-  const contacts = lines.map((line, id): ContestContact => {
+  const contacts = lines.map((line, id) => {
     const [minutes = "", call = "", band = "", mode = "", serial = ""] = line.split(" ");
     const startedAt = period.from + Number(minutes) * 60;
     const parts = { report: "599", ...(serial === "" ? {} : { serial }) };
-    return {
-      ...stationByCall(call, startedAt),
-      id,
-      startedAt,
-      baseCall: baseCall(call),
-      band,
-      mode,
-      submode: null,
-      modeGroup: modeGroup(mode),
-      reportReceived: "599",
-      serialReceived: null,
-      exchangeReceived: null,
-      partsReceived: parts,
-      notClaimed: null,
-      ...(id === 0 ? more : {}),
-    };
+    return testContact(call, startedAt, { id, band, mode, partsReceived: parts, ...(id === 0 ? more : {}) });
   });
   const board = createScoreboard(rules, entrant);
   for (const contact of contacts) board.put(contact);

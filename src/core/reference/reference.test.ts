@@ -96,3 +96,30 @@ test("every zone that an entity lies in has a point, and the Uruguayan one lies 
   }
   expect(CQ_ZONES[12]).toMatchObject({ number: 13, name: "Southeastern South America" });
 });
+
+test("no spelling of a subdivision or a section means another one too", () => {
+  const entities = [...new Set(SUBDIVISIONS.map(({ entityCode }) => entityCode))];
+  const lists = [
+    ...entities.map((code) => subdivisionsOf(code)),
+    SECTIONS.map(({ code, name, aliases }) => ({ code, name, aliases })),
+  ];
+  for (const items of lists) {
+    const meant = new Map<string, string>();
+    for (const { code, aliases } of items)
+      for (const word of [code, ...aliases]) {
+        expect([word, meant.get(word) ?? code]).toEqual([word, code]);
+        meant.set(word, code);
+      }
+    // A name that is another one's code would be taken for that.
+    for (const { code, name } of items) expect(meant.get(name.toUpperCase()) ?? code).toBe(code);
+  }
+});
+
+test.each([
+  [291, "MA", ["MASS"]],
+  [1, "ON", ["ONT"]],
+  [1, "QC", ["PQ", "QUE"]],
+  [108, "MA", []],
+])("entity %i: %s is also sent as %j", (entity, code, aliases) =>
+  expect(subdivisionOf(entity, code)?.aliases).toEqual(aliases),
+);

@@ -53,7 +53,7 @@ LAX|Los Angeles|CA|
 ORG|Orange|CA|ORANGE
 SB|Santa Barbara|CA|
 SCV|Santa Clara Valley|CA|
-SDG|San Diego|CA|SD DIEGO
+SDG|San Diego|CA|DIEGO
 SF|San Francisco|CA|SFO
 SJV|San Joaquin Valley|CA|
 SV|Sacramento Valley|CA|SACV

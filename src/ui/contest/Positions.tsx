@@ -87,6 +87,7 @@ export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
             <label className="flex items-center gap-1 text-soft">
               transmitter
               <select
+                aria-label="Transmitter of this position"
                 className="field h-6 w-12 px-1 text-base"
                 value={seat?.transmitter ?? 0}
                 onChange={({ target }) => onSeat({ transmitter: Number(target.value) })}
