@@ -12,7 +12,7 @@ import { useActions } from "../kit/actions";
 import { type ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { TextField } from "../kit/form/fields";
-import { FormWindow } from "../kit/form/FormWindow";
+import { FormParts, FormProblem } from "../kit/form/FormWindow";
 import { typedNumber } from "../kit/form/typed";
 import { useZodForm } from "../kit/form/useZodForm";
 import { Window } from "../kit/Window";
@@ -28,6 +28,7 @@ export function Sites() {
 const siteForm = siteInputSchema.extend({ power: typedNumber(siteInputSchema.shape.power) });
 type SiteForm = z.input<typeof siteForm>;
 
+/** One window whose content changes: of two that take turns, the one that goes would take the focus along. */
 function SitesWindow({ onClose }: { onClose: () => void }) {
   const { logbook } = useLogbook();
   const client = useQueryClient();
@@ -35,85 +36,77 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
   /** The site being changed, or "new" for one being added. */
   const [editing, setEditing] = useState<Site | "new" | null>(null);
   const onSettled = () => client.invalidateQueries({ queryKey: ["sites"] });
-  if (editing !== null)
-    return (
-      <SiteWindow
-        site={editing === "new" ? null : editing}
-        onClose={onClose}
-        onBack={() => setEditing(null)}
-        onKept={() => {
-          setEditing(null);
-          void onSettled();
-        }}
-      />
-    );
+  const form = useZodForm({
+    schema: siteForm,
+    start: formOf(null),
+    send: (body) =>
+      editing === null || editing === "new"
+        ? ask(station.addSite, { body })
+        : ask(station.changeSite, { params: { siteId: editing.id }, body }),
+    onSent: () => {
+      setEditing(null);
+      void onSettled();
+    },
+  });
+  const edit = (site: Site | "new") => {
+    form.form.reset(formOf(site === "new" ? null : site));
+    setEditing(site);
+  };
+
+  const list = {
+    title: "Sites",
+    about: `The places you operate from. Contacts of ${logbook.name} are logged from the one in use.`,
+    onSubmit: () => edit("new"),
+    buttons: (
+      <>
+        <Button onClick={onClose}>Close</Button>
+        <Button key="add" type="submit" look="act" autoFocus>
+          Add a site
+        </Button>
+      </>
+    ),
+    children: <SiteList sites={data?.items ?? []} onChange={edit} onSettled={onSettled} />,
+  };
+  const site = {
+    title: editing === null || editing === "new" ? "Add a site" : `Change ${editing.name}`,
+    about:
+      editing === "new"
+        ? "What is said here goes with every contact that is logged from it."
+        : "For the contacts to come: those already logged keep what they have.",
+    onSubmit: form.submit,
+    buttons: (
+      <>
+        <Button onClick={() => setEditing(null)}>Back</Button>
+        <Button key="keep" type="submit" look="act" disabled={form.form.formState.isSubmitting}>
+          Keep
+        </Button>
+      </>
+    ),
+    children: (
+      <>
+        <SiteFields />
+        <FormProblem problem={form.problem} />
+      </>
+    ),
+  };
   return (
-    <Window
-      title="Sites"
-      about={`The places you operate from. Contacts of ${logbook.name} are logged from the one in use.`}
-      width={720}
-      onClose={onClose}
-      onSubmit={() => setEditing("new")}
-      buttons={
-        <>
-          <Button onClick={onClose}>Close</Button>
-          <Button key="add" type="submit" look="act" autoFocus>
-            Add a site
-          </Button>
-        </>
-      }
-    >
-      <SiteList sites={data?.items ?? []} onChange={setEditing} onSettled={onSettled} />
-    </Window>
+    <FormParts form={form}>
+      <Window width={720} onClose={onClose} {...(editing === null ? list : site)} />
+    </FormParts>
   );
 }
 
-interface SiteWindowProps {
-  /** Null for one that is added. */
-  site: Site | null;
-  onClose: () => void;
-  onBack: () => void;
-  onKept: () => void;
-}
-
-function SiteWindow({ site, onClose, onBack, onKept }: SiteWindowProps) {
-  const form = useZodForm({
-    schema: siteForm,
-    start: formOf(site),
-    send: (body) =>
-      site === null ? ask(station.addSite, { body }) : ask(station.changeSite, { params: { siteId: site.id }, body }),
-    onSent: onKept,
-  });
+function SiteFields() {
   return (
-    <FormWindow
-      form={form}
-      title={site === null ? "Add a site" : `Change ${site.name}`}
-      about={
-        site === null
-          ? "What is said here goes with every contact that is logged from it."
-          : "For the contacts to come: those already logged keep what they have."
-      }
-      width={720}
-      onClose={onClose}
-      buttons={
-        <>
-          <Button onClick={onBack}>Back</Button>
-          <Button key="keep" type="submit" look="act" disabled={form.form.formState.isSubmitting}>
-            Keep
-          </Button>
-        </>
-      }
-    >
-      <div className="grid grid-cols-2 gap-x-3 gap-y-4">
-        <TextField<SiteForm> name="name" label="Name of the place" autoFocus wrapperClassName="col-span-2" />
-        <TextField<SiteForm> name="call" label="Call on the air, as in LU/CX3QUA" mono />
-        <TextField<SiteForm> name="grid" label="Grid, as in GF35co" mono />
-        <TextField<SiteForm> name="operator" label="Operator, if not the call" mono />
-        <TextField<SiteForm> name="power" label="Power, W" mono inputMode="decimal" />
-        <TextField<SiteForm> name="state" label="State or province, its code" mono />
-        <TextField<SiteForm> name="county" label="County" />
-      </div>
-    </FormWindow>
+    <div className="grid grid-cols-2 gap-x-3 gap-y-4">
+      <TextField<SiteForm> name="name" label="Name of the place" autoFocus wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="call" label="Call on the air, as in LU/CX3QUA" mono />
+      <TextField<SiteForm> name="grid" label="Grid, as in GF35co" mono />
+      <TextField<SiteForm> name="operator" label="Operator, if not the call" mono />
+      <TextField<SiteForm> name="power" label="Power, W" mono inputMode="decimal" />
+      <TextField<SiteForm> name="state" label="State or province, its code" mono />
+      <TextField<SiteForm> name="county" label="County" />
+    </div>
   );
 }
 
