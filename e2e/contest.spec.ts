@@ -386,11 +386,38 @@ test("before its start the entry line says so, and logs a day's contact unless t
   await expect(line.getByLabel("Serial", { exact: true })).toBeVisible();
 });
 
+test("the log check of the demo shows the mistakes that people make, the likeliest first, and little else", async ({
+  page,
+  app,
+}) => {
+  const entries = await app.api<{ items: Entry[] }>("logbooks/1/entries");
+  const practice = entries.items.find(({ tag }) => tag === "FAROL-PRACTICE")!;
+  await page.context().addCookies([{ name: "logbook", value: "1", url: app.url }]);
+  await page.goto(`/contest?entry=${practice.id}&tab=log-check`);
+  const found = page.getByRole("table", { name: "Findings" });
+  const said = [
+    /Surely.*is one letter off .*worked \d+ times/,
+    /Surely.*30 m is no band of this contest/,
+    /Surely.*Zone is missing or has no known form/,
+    /Surely.*Zone 36 was logged/,
+    /Likely.*Zone 04 was logged, and 05/,
+    /Likely.*sent \d+ here and \d+ before/,
+  ];
+  for (const text of said) await expect(found.getByRole("row").filter({ hasText: text })).toHaveCount(1);
+  expect(await found.getByRole("row").count()).toBeLessThanOrEqual(1 + said.length + 3);
+  await expect(found.getByRole("row").nth(1)).toContainText("Surely");
+});
+
 test("the multipliers, the log check and the mending", async ({ page, app }) => {
   const set = await entered(app, page);
-  for (const band of ["15m", "20m"]) await log(app, set, "LU2QSA", { band, received: { serial: "5", zone: "13" } });
-  await log(app, set, "LU2QSB", { received: { serial: "6", zone: "13" } });
-  await log(app, set, "OK1QTA", { received: { serial: "6", zone: "20" } });
+  const ago = (minutes: number) => ({ startedAt: new Date(Date.now() - minutes * 60_000).toISOString() });
+  for (const [minutes, band, serial] of [
+    [90, "15m", "5"],
+    [60, "20m", "20"],
+  ] as const)
+    await log(app, set, "LU2QSA", { ...ago(minutes), band, received: { serial, zone: "13" } });
+  await log(app, set, "LU2QSB", { ...ago(30), band: "40m", received: { serial: "36", zone: "13" } });
+  await log(app, set, "OK1QTA", { ...ago(10), received: { serial: "6", zone: "20" } });
   await page.goto("/contest");
   await page.getByRole("tab", { name: "Multipliers" }).click();
   await page.getByLabel("Find a multiplier by its code or name").fill("balk");
@@ -415,7 +442,7 @@ test("the multipliers, the log check and the mending", async ({ page, app }) => 
     .click();
   await expect(page.getByText("1 looked at.")).toBeVisible();
   const { total } = await app.api<Standing>(`entries/${set.entry.id}/standing`);
-  expect(total).toMatchObject({ contacts: 3, duplicates: 1 });
+  expect(total).toMatchObject({ contacts: 4, duplicates: 0 });
 });
 
 test("a part is corrected where it stands, a contact is not claimed, and the file says so", async ({ page, app }) => {

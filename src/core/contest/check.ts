@@ -1,12 +1,13 @@
 import { bandLabel } from "../band";
-import { editDistance } from "../reference";
 import { parseCallsign } from "../callsign";
-import { resolve } from "../entity";
+import { areaZones, resolve } from "../entity";
+import { subdivisionOf } from "../reference";
 import { partsOf } from "./exchange";
 import { modeNames } from "./contestModes";
+import { doubtfulCalls, type KnownCalls } from "./doubtfulCalls";
 import { allowedBy, limitsFor } from "./limits";
 import { withinTime } from "./claim";
-import type { Category, Rules } from "./rules";
+import type { Category, Part, Rules } from "./rules";
 import type { ContestContact, Scoreboard } from "./score";
 
 /** What the log check asks. */
@@ -19,6 +20,8 @@ export interface Finding {
   readonly kind: CheckKind;
   /** What, and against which other contact. */
   readonly text: string;
+  /** How likely it is wrong, from 0 to 1: what is more likely right than wrong is below a half. */
+  readonly weight: number;
   /** Stays the same while the contact does: by it a finding is marked as looked at. */
   readonly key: string;
 }
@@ -28,104 +31,165 @@ export interface CheckedContact extends ContestContact {
   readonly serialSent: number | null;
   /** Which of several; null where there is one. */
   readonly transmitter: number | null;
+  /** Of the other station, by its entity's code; null where it is not known. */
+  readonly state: string | null;
+  /** Our own, watts. */
+  readonly power: number | null;
 }
 
-const RARE = 1;
-const OFTEN = 2;
+/** How likely each thing is a mistake, where nothing else tells; a rule that is broken for certain is nearly 1. */
+const WEIGHT = {
+  broken: 0.95,
+  /** In no zone that the entity or the state has. */
+  impossibleZone: 0.9,
+  /** In a zone that the entity has, but not for that call area: people move and keep their calls. */
+  movedZone: 0.3,
+  /** What is said against what was said more often; or as often. */
+  outvoted: 0.8,
+  contradicted: 0.55,
+  serialBack: 0.75,
+  /** A serial below one that went out before, from the same transmitter; or from another one. */
+  ownSerialBack: 0.7,
+  otherSerialBack: 0.2,
+  noAllocation: 0.9,
+};
+/** What is less likely is not told. */
+const LEAST_WEIGHT = 0.02;
 
 /**
- * Looks for what is probably wrong in a contest's log, in the order of the contacts.
+ * Looks for what is probably wrong in a contest's log, the likeliest first, and of what is equally likely the earlier
+ * contact first.
  *
- * @param knownCalls base calls of the rest of the log: a call that is one letter off one of them is doubtful
+ * @param known what the rest of the log and the directory know of calls: one that is a letter off may be mistyped
  */
 export function checkLog(
   rules: Rules,
   board: Scoreboard,
   contacts: readonly CheckedContact[],
   category: Category,
-  knownCalls: ReadonlySet<string>,
+  known: KnownCalls,
 ): Finding[] {
   const findings: Finding[] = [];
-  const add = ({ id, call, band, startedAt }: CheckedContact, kind: CheckKind, text: string) =>
-    findings.push({ contactId: id, kind, text, key: `${id}|${kind}|${call}|${band}|${startedAt}|${text}` });
+  const add: Add = ({ id, call, band, startedAt }, kind, weight, text, about = text) => {
+    if (weight < LEAST_WEIGHT) return;
+    findings.push({ contactId: id, kind, text, weight, key: `${id}|${kind}|${call}|${band}|${startedAt}|${about}` });
+  };
   for (const contact of contacts) {
-    lookAlone(contact);
+    const judged = board.judgementOf(contact.id);
+    if (judged === undefined) continue;
+    if (judged.refused !== null) add(contact, "period", WEIGHT.broken, sentence(judged.refused));
+    for (const part of partsOf(rules, judged.side)) {
+      if (!part.optional && judged.parts[part.id] === undefined)
+        add(contact, "missing", WEIGHT.broken, `${part.label} is missing or has no known form.`);
+    }
+    lookAtCategory(contact, category, add);
   }
-  calls(contacts, knownCalls, add);
+  power(contacts, category, add);
+  allocations(contacts, add);
+  for (const { contact, weight, text, other } of doubtfulCalls(rules, board, contacts, known))
+    add(contact, "call", weight, text, other);
+  zones(rules, board, contacts, add);
   contradictions(rules, board, contacts, add);
   serials(contacts, add);
   times(rules, contacts, category, add);
   const place = new Map(contacts.map(({ id }, index) => [id, index]));
-  return findings.sort((a, b) => place.get(a.contactId)! - place.get(b.contactId)!);
-
-  function lookAlone(contact: CheckedContact): void {
-    const judged = board.judgementOf(contact.id);
-    if (judged === undefined) return;
-    if (judged.refused !== null) add(contact, "period", `Does not count: ${judged.refused}.`);
-    for (const part of partsOf(rules, judged.side)) {
-      if (!part.optional && judged.parts[part.id] === undefined)
-        add(contact, "missing", `${part.label} is missing or has no known form.`);
-    }
-    const zone = partsOf(rules, judged.side).find(({ type }) => type === "cqZone" || type === "ituZone");
-    const given = zone === undefined ? undefined : judged.parts[zone.id];
-    if (zone !== undefined && given !== undefined) {
-      const place = resolve(contact.call, contact.startedAt);
-      const usual = zone.type === "cqZone" ? place.cqZone : place.ituZone;
-      if (usual !== null && usual !== Number(given))
-        add(
-          contact,
-          "zone",
-          `${zone.label} ${given} was logged; ${place.entity?.name ?? "the call"} is in zone ${usual}.`,
-        );
-    }
-    const allowed = allowedBy(category);
-    if (allowed.band !== null && contact.band !== allowed.band)
-      add(contact, "category", `On ${bandLabel(contact.band)}, and the category is ${category.band}.`);
-    if (category.transmitter === "ONE" && (contact.transmitter ?? 0) > 0)
-      add(contact, "category", `By transmitter ${contact.transmitter}, and the category has one.`);
-    if (allowed.mode !== null && !modeNames(contact).includes(allowed.mode))
-      add(contact, "category", `In ${contact.mode}, and the category is ${category.mode}.`);
-  }
+  return findings.sort((a, b) => b.weight - a.weight || place.get(a.contactId)! - place.get(b.contactId)!);
 }
 
-type Add = (contact: CheckedContact, kind: CheckKind, text: string) => void;
+function sentence(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+}
 
-/** Calls worked once that differ by one letter from one worked more often, or from a known one. */
-function calls(contacts: readonly CheckedContact[], known: ReadonlySet<string>, add: Add): void {
-  const counts = new Map<string, number>();
-  for (const { baseCall } of contacts) counts.set(baseCall, (counts.get(baseCall) ?? 0) + 1);
-  const often = [...counts].filter(([, count]) => count >= OFTEN).map(([call]) => call);
-  const near = neighbours([...often, ...known]);
+/** `about` tells a finding from others of its contact where its text changes with what else is logged. */
+type Add = (contact: CheckedContact, kind: CheckKind, weight: number, text: string, about?: string) => void;
+
+function lookAtCategory(contact: CheckedContact, category: Category, add: Add): void {
+  const allowed = allowedBy(category);
+  const broken = (text: string) => add(contact, "category", WEIGHT.broken, text);
+  if (allowed.band !== null && contact.band !== allowed.band)
+    broken(`On ${bandLabel(contact.band)}, and the category is ${category.band}.`);
+  if (category.transmitter === "ONE" && (contact.transmitter ?? 0) > 0)
+    broken(`By transmitter ${contact.transmitter}, and the category has one.`);
+  if (allowed.mode !== null && !modeNames(contact).includes(allowed.mode))
+    broken(`In ${contact.mode}, and the category is ${category.mode}.`);
+}
+
+/** More power than the category has; told once, since it rarely is one contact's. */
+function power(contacts: readonly CheckedContact[], category: Category, add: Add): void {
+  const { watts } = allowedBy(category);
+  if (watts === null) return;
+  const over = contacts.filter(({ power: own }) => own !== null && own > watts);
+  const [first] = over;
+  if (first === undefined) return;
+  const others =
+    over.length === 1 ? "" : `, as in ${over.length - 1} other ${over.length === 2 ? "contact" : "contacts"}`;
+  add(
+    first,
+    "category",
+    WEIGHT.broken,
+    `With ${first.power} W${others}, and the category is ${category.power}: at most ${watts} W.`,
+  );
+}
+
+/** Calls that no administration issues. */
+function allocations(contacts: readonly CheckedContact[], add: Add): void {
   for (const contact of contacts) {
-    const { baseCall } = contact;
-    if ((counts.get(baseCall) ?? 0) > RARE || known.has(baseCall)) continue;
-    const other = near(baseCall);
-    if (other === null) continue;
-    const count = counts.get(other) ?? 0;
-    add(
-      contact,
-      "call",
-      `${baseCall} is one letter off ${other}, ${count > 1 ? `worked ${count} times` : "a known call"}.`,
-    );
+    if (contact.entityCode !== null) continue;
+    const { country, entity } = resolve(contact.call, contact.startedAt);
+    if (country === null && entity === null)
+      add(contact, "call", WEIGHT.noAllocation, `No calls that begin as ${contact.call} are allocated to anybody.`);
   }
 }
 
-/** Finds a call one letter off, by what is left when a letter is taken out: no pair has to be compared that is not near. */
-function neighbours(calls: readonly string[]): (call: string) => string | null {
-  const shortened = new Map<string, string[]>();
-  const cuts = (call: string) => [call, ...Array.from(call, (_, at) => call.slice(0, at) + call.slice(at + 1))];
-  for (const call of calls) {
-    for (const cut of cuts(call)) {
-      const list = shortened.get(cut);
-      if (list === undefined) shortened.set(cut, [call]);
-      else if (list.length < 50) list.push(call);
+/** Where a station's zone follows from, and which zones can be. */
+interface ZoneMeant {
+  readonly zone: number;
+  /** What is in that zone. */
+  readonly of: string;
+  /** Others that are not impossible. */
+  readonly others: ReadonlySet<number>;
+}
+
+const NO_ZONES: ReadonlySet<number> = new Set();
+
+/** The zone by the state, where that is known and lies in one; else by the call. Null where neither tells. */
+function zoneMeant(
+  type: "cqZone" | "ituZone",
+  { call, startedAt, entityCode }: Pick<CheckedContact, "call" | "startedAt" | "entityCode">,
+  state: string | null,
+): ZoneMeant | null {
+  const place = resolve(call, startedAt);
+  const code = entityCode ?? place.entity?.code ?? null;
+  const area = code === null || state === null ? undefined : subdivisionOf(code, state);
+  if (type === "cqZone" && area?.cqZone != null) return { zone: area.cqZone, of: area.name, others: NO_ZONES };
+  // Of a call that operates elsewhere than its letters say the zone is not known.
+  if (code === null || place.entity?.code !== code || place[type] === null) return null;
+  return { zone: place[type], of: place.entity.name, others: areaZones(code)[type] };
+}
+
+function isZone({ type }: Part): boolean {
+  return type === "cqZone" || type === "ituZone";
+}
+
+function zones(rules: Rules, board: Scoreboard, contacts: readonly CheckedContact[], add: Add): void {
+  for (const contact of contacts) {
+    const judged = board.judgementOf(contact.id);
+    if (judged === undefined) continue;
+    const parts = partsOf(rules, judged.side);
+    const statePart = parts.find(({ type }) => type === "subdivision");
+    const state = judged.parts[statePart?.id ?? ""] ?? contact.state;
+    for (const part of parts.filter(isZone)) {
+      const given = judged.parts[part.id];
+      const meant = zoneMeant(part.type as "cqZone" | "ituZone", contact, state);
+      if (given === undefined || meant === null || meant.zone === Number(given)) continue;
+      add(
+        contact,
+        "zone",
+        meant.others.has(Number(given)) ? WEIGHT.movedZone : WEIGHT.impossibleZone,
+        `${part.label} ${given} was logged; ${meant.of} is in zone ${meant.zone}.`,
+      );
     }
   }
-  return (call) => {
-    for (const cut of cuts(call))
-      for (const other of shortened.get(cut) ?? []) if (other !== call && editDistance(call, other) === 1) return other;
-    return null;
-  };
 }
 
 /** Parts that a station gave differently on another band; what changes from contact to contact is left out. */
@@ -149,7 +213,12 @@ function contradictions(rules: Rules, board: Scoreboard, contacts: readonly Chec
     const label = partsLabel(rules, key.split("|")[1]!);
     for (const [value, of] of others)
       for (const contact of of)
-        add(contact, "exchange", `${label} ${value} was logged, and ${usual![0]} on ${bandLabel(usual![1][0]!.band)}.`);
+        add(
+          contact,
+          "exchange",
+          of.length < usual![1].length ? WEIGHT.outvoted : WEIGHT.contradicted,
+          `${label} ${value} was logged, and ${usual![0]} on ${bandLabel(usual![1][0]!.band)}.`,
+        );
   }
 }
 
@@ -170,9 +239,15 @@ function serials(contacts: readonly CheckedContact[], add: Add): void {
     const { serialSent, serialReceived, baseCall } = contact;
     if (serialSent !== null) {
       const before = sent.get(serialSent);
-      if (before !== undefined) add(contact, "serial", `Serial ${serialSent} was also sent to ${before.call}.`);
+      if (before !== undefined)
+        add(contact, "serial", WEIGHT.broken, `Serial ${serialSent} was also sent to ${before.call}.`);
       else if (highest !== null && serialSent < highest.serialSent!)
-        add(contact, "serial", `Serial ${serialSent} was sent after ${highest.serialSent}, to ${highest.call}.`);
+        add(
+          contact,
+          "serial",
+          highest.transmitter === contact.transmitter ? WEIGHT.ownSerialBack : WEIGHT.otherSerialBack,
+          `Serial ${serialSent} was sent after ${highest.serialSent}, to ${highest.call}.`,
+        );
       sent.set(serialSent, contact);
       if (highest === null || serialSent > highest.serialSent!) highest = contact;
     }
@@ -182,6 +257,7 @@ function serials(contacts: readonly CheckedContact[], add: Add): void {
       add(
         contact,
         "serial",
+        WEIGHT.serialBack,
         `${baseCall} sent ${serialReceived} here and ${last.serialReceived} before, on ${bandLabel(last.band)}.`,
       );
     received.set(baseCall, contact);
@@ -193,7 +269,12 @@ function times(rules: Rules, contacts: readonly CheckedContact[], category: Cate
   if (limits.operatingHours !== null) {
     const first = contacts[withinTime(contacts, limits.operatingHours * 3600, limits.offMinutes)];
     if (first !== undefined)
-      add(first, "offTime", `Here the operating time passes the ${limits.operatingHours} hours of the category.`);
+      add(
+        first,
+        "offTime",
+        WEIGHT.broken,
+        `Here the operating time passes the ${limits.operatingHours} hours of the category.`,
+      );
   }
   if (limits.bandChangesAnHour === null) return;
   // Each transmitter changes its own band.
@@ -208,7 +289,12 @@ function times(rules: Rules, contacts: readonly CheckedContact[], category: Cate
     const count = (changes.get(hour) ?? 0) + 1;
     changes.set(hour, count);
     if (count > limits.bandChangesAnHour)
-      add(contact, "bandChange", `Band change ${count} of this hour; ${limits.bandChangesAnHour} are allowed.`);
+      add(
+        contact,
+        "bandChange",
+        WEIGHT.broken,
+        `Band change ${count} of this hour; ${limits.bandChangesAnHour} are allowed.`,
+      );
   }
 }
 
@@ -222,14 +308,16 @@ export function exchangeDoubts(
   lastSerial: number | null,
 ): { readonly field: string; readonly text: string }[] {
   const doubts: { field: string; text: string }[] = [];
+  const parts = partsOf(rules, side);
+  const state = values[parts.find(({ type }) => type === "subdivision")?.id ?? ""] ?? null;
   const parsed = parseCallsign(call);
-  const place = resolve(parsed.ok ? parsed.callsign : call, at);
-  for (const part of partsOf(rules, side)) {
+  const station = { call: parsed.ok ? parsed.callsign.call : call, startedAt: at, entityCode: null };
+  for (const part of parts) {
     const value = values[part.id];
     if (value === undefined) continue;
-    const usual = part.type === "cqZone" ? place.cqZone : part.type === "ituZone" ? place.ituZone : null;
-    if (usual !== null && usual !== Number(value))
-      doubts.push({ field: part.id, text: `${place.entity?.name ?? call} is in zone ${usual}` });
+    const meant = isZone(part) ? zoneMeant(part.type as "cqZone" | "ituZone", station, state) : null;
+    if (meant !== null && meant.zone !== Number(value))
+      doubts.push({ field: part.id, text: `${meant.of} is in zone ${meant.zone}` });
     if (part.type === "serial" && lastSerial !== null && Number(value) <= lastSerial)
       doubts.push({ field: part.id, text: `${call} sent ${lastSerial} before` });
   }

@@ -48,7 +48,7 @@ test("what does not count is withdrawn, with the reason", () => {
   expect(said).toEqual([
     "withdrawn: before the start",
     "claimed",
-    "withdrawn: 30m is no band of this contest",
+    "withdrawn: 30 m is no band of this contest",
     "withdrawn: RTTY is no mode of this contest",
     "withdrawn: it is our own call",
     "withdrawn: Serial is missing or not understood",

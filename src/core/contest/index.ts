@@ -1,5 +1,6 @@
 export { belongsTo, spanOf } from "./belongs";
 export { checkLog, exchangeDoubts } from "./check";
+export type { KnownCalls } from "./doubtfulCalls";
 export { claimLog } from "./claim";
 export type { Claim } from "./claim";
 export type { CheckedContact, CheckKind, Finding } from "./check";

@@ -35,9 +35,16 @@ export function limitsFor(rules: Pick<Rules, "limits">, category: Category) {
   };
 }
 
-/** The bands and modes that a category allows; null where all of the contest's are. */
-export function allowedBy(category: Category): { readonly band: string | null; readonly mode: string | null } {
-  const { band, mode } = category;
+/** Watts that the Cabrillo format's power categories stand for. */
+const MOST_WATTS: Readonly<Record<string, number>> = { LOW: 100, QRP: 5 };
+
+/** The bands, modes and watts that a category allows; null where all of the contest's are. */
+export function allowedBy(category: Category): {
+  readonly band: string | null;
+  readonly mode: string | null;
+  readonly watts: number | null;
+} {
+  const { band, mode, power } = category;
   const groups: Readonly<Record<string, string>> = {
     CW: "CW",
     SSB: "voice",
@@ -49,5 +56,6 @@ export function allowedBy(category: Category): { readonly band: string | null; r
   return {
     band: band === undefined || band === "ALL" ? null : band.toLowerCase(),
     mode: mode === undefined || mode === "MIXED" ? null : (groups[mode] ?? null),
+    watts: MOST_WATTS[power ?? ""] ?? null,
   };
 }

@@ -104,7 +104,7 @@ describe("categories", () => {
       operatingHours: null,
       bandChangesAnHour: 10,
     });
-    expect(allowedBy(single)).toEqual({ band: "20m", mode: "CW" });
-    expect(allowedBy({ band: "ALL", mode: "SSB" })).toEqual({ band: null, mode: "voice" });
+    expect(allowedBy(single)).toEqual({ band: "20m", mode: "CW", watts: 100 });
+    expect(allowedBy({ band: "ALL", mode: "SSB" })).toEqual({ band: null, mode: "voice", watts: null });
   });
 });

@@ -84,7 +84,7 @@ describe("hand-worked logs, contact by contact", () => {
       "6",
       "3 prefix:EA8",
       "3 prefix:W4",
-      "6m is no band of this contest",
+      "6 m is no band of this contest",
       "it is our own call",
       "after the end",
     ]);

@@ -1,5 +1,5 @@
 import { gridCenter, pathBetween } from "../geo";
-import type { ModeGroup } from "../band";
+import { bandLabel, type ModeGroup } from "../band";
 import { type ConditionFacts, conditionText, holds, type StationFacts } from "./condition";
 import { partsOf, receivedValues, type TypedParts } from "./exchange";
 import { modeNames } from "./contestModes";
@@ -315,7 +315,7 @@ function assessor(rules: Rules, entrant: Entrant): (contact: ContestContact) => 
     if (contact.notClaimed !== null) return `not claimed: ${contact.notClaimed}`;
     if (contact.startedAt < from) return "before the start";
     if (contact.startedAt >= to) return "after the end";
-    if (!bands.has(contact.band)) return `${contact.band} is no band of this contest`;
+    if (!bands.has(contact.band)) return `${bandLabel(contact.band)} is no band of this contest`;
     if (!modeNames(contact).some((name) => rules.modes.includes(name)))
       return `${contact.submode ?? contact.mode} is no mode of this contest`;
     if (facts.theirs.call === ours.call) return "it is our own call";

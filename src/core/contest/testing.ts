@@ -24,6 +24,8 @@ export function testContact(
     partsReceived: null,
     notClaimed: null,
     transmitter: null,
+    state: null,
+    power: null,
     ...more,
   };
 }

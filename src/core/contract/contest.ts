@@ -282,6 +282,8 @@ export const findingSchema = z.object({
   contactId: z.int(),
   kind: z.string(),
   text: z.string(),
+  /** How likely it is wrong, from 0 to 1. */
+  weight: z.number(),
   key: z.string(),
   lookedAt: z.boolean(),
   contact: storedContactSchema,

@@ -3,3 +3,4 @@ export type { Continent, Entity } from "./entity";
 export { chooseEntity, resolve } from "./resolve";
 export type { CallException, Resolution } from "./resolve";
 export { regionOf } from "./region";
+export { areaZones } from "./zones";

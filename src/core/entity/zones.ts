@@ -40,3 +40,12 @@ export function zoneArea(entityCode: number, location: string, digit: string): Z
   const at = location.indexOf(digit, 1);
   return (at > 0 ? ofEntity.get(location.slice(at, at + 2)) : undefined) ?? ofEntity.get(digit);
 }
+
+/** All CQ and ITU zones that an entity's call areas lie in; empty where it lies in one alone. */
+export function areaZones(entityCode: number): {
+  readonly cqZone: ReadonlySet<number>;
+  readonly ituZone: ReadonlySet<number>;
+} {
+  const areas = [...(AREAS.get(entityCode)?.values() ?? [])];
+  return { cqZone: new Set(areas.map(({ cqZone }) => cqZone)), ituZone: new Set(areas.map(({ ituZone }) => ituZone)) };
+}

@@ -160,6 +160,8 @@ function entryContacts(store: Store, entry: Entry, ids?: readonly number[]): Boa
       "cqZone",
       "ituZone",
       "grid",
+      "state",
+      "power",
       "operator",
       "reportSent",
       "reportReceived",

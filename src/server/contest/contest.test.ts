@@ -350,8 +350,8 @@ describe("after it", () => {
     const findings = valueOf(listFindings(context, entry.id));
     expect(findings.map(({ kind, contact, text }) => `${kind} ${contact.call}: ${text}`)).toEqual([
       "category LU2QSA: On 40 m, and the category is 20M.",
-      "serial LU2QSA: LU2QSA sent 4 here and 5 before, on 20 m.",
       "missing LU2QSB: Serial is missing or has no known form.",
+      "serial LU2QSA: LU2QSA sent 4 here and 5 before, on 20 m.",
       "call LU2QSB: LU2QSB is one letter off LU2QSA, worked 2 times.",
     ]);
     valueOf(markFinding(context, entry.id, { key: findings[0]!.key, lookedAt: true }));
@@ -361,6 +361,33 @@ describe("after it", () => {
       false,
       false,
     ]);
+  });
+
+  it("knows of a doubtful call what the rest of the log and the directory's answers say", async () => {
+    const { context, logbookId, entry } = await entered();
+    log(context, entry, "LU2QSA", 0, { received: { serial: "5" } });
+    log(context, entry, "LU2QSA", 30, { band: "40m", received: { serial: "40" } });
+    log(context, entry, "LU2QSB", 60, { band: "15m", received: { serial: "75" } });
+    const doubts = () => valueOf(listFindings(context, entry.id)).filter(({ kind }) => kind === "call");
+    const [before] = doubts();
+    expect(before).toMatchObject({ contact: { call: "LU2QSB" } });
+    expect(before!.weight).toBeGreaterThan(0.5);
+    valueOf(markFinding(context, entry.id, { key: before!.key, lookedAt: true }));
+
+    const { store } = context;
+    const listing = { baseCall: "LU2QSB", body: '{"call":"LU2QSB"}', askedAt: NOW };
+    store.run(store.q.insertInto("directoryEntry").values(listing));
+    log(context, entry, "LU2QSA", 90, { band: "10m", received: { serial: "99" } });
+    const [listed] = doubts();
+    expect(listed!.weight).toBeLessThan(0.5);
+    // What was looked at stays so, though the other was worked once more.
+    expect(listed).toMatchObject({ lookedAt: true, text: expect.stringContaining("worked 3 times") as string });
+
+    valueOf(
+      logContact(context, logbookId, { call: "LU2QSB", startedAt: isoTime(NOW - 90_000), band: "20m", mode: "CW" }),
+    );
+    log(context, entry, "DL1QTA", 100, { received: { serial: "3" } });
+    expect(doubts()).toEqual([]);
   });
 
   it("writes a log file that is read back, and says what is missing", async () => {

@@ -2,6 +2,8 @@ import {
   byHour,
   groupsOf,
   checkLog,
+  type Finding,
+  type KnownCalls,
   limitsFor,
   operatingTime,
   partsOf,
@@ -124,38 +126,44 @@ function columnsFor(per: string, bands: readonly string[], modes: readonly strin
   return per === "contest" ? [""] : inOrder.flatMap((band) => modes.map((mode) => `${band} ${mode}`));
 }
 
-interface BriefFinding {
-  readonly contactId: number;
-  readonly kind: string;
-  readonly text: string;
-  readonly key: string;
-  readonly lookedAt: boolean;
-}
+type MarkedFinding = Finding & { readonly lookedAt: boolean };
 
-const CHECKED = new WeakMap<object, { readonly contacts: object; readonly findings: ReturnType<typeof checkLog> }>();
+const CHECKED = new WeakMap<object, { readonly contacts: object; readonly findings: readonly Finding[] }>();
 
-function findingsOf(context: Context, entry: Entry): BriefFinding[] {
+function findingsOf(context: Context, entry: Entry): MarkedFinding[] {
   const { store } = context;
   const view = boardOf(context, entry);
   const contacts = view.contacts();
   let checked = CHECKED.get(view.board);
   if (checked?.contacts !== contacts) {
-    const known = store.all(
-      store.q
-        .selectFrom("contact")
-        .select("baseCall")
-        .distinct()
-        .where("logbookId", "=", entry.logbookId)
-        .where((eb) => eb.or([eb("contestId", "is", null), eb("contestId", "!=", entry.tag)])),
-    );
-    const others = new Set(known.map(({ baseCall }) => baseCall));
-    checked = { contacts, findings: checkLog(entry.rules, view.board, contacts, entry.category, others) };
+    const findings = checkLog(entry.rules, view.board, contacts, entry.category, knownCalls(context, entry));
+    checked = { contacts, findings };
     CHECKED.set(view.board, checked);
   }
   const looked = new Set(
     store.all(store.q.selectFrom("contestLook").select("key").where("entryId", "=", entry.id)).map(({ key }) => key),
   );
   return checked.findings.map((finding) => ({ ...finding, lookedAt: looked.has(finding.key) }));
+}
+
+/** What the rest of the logbook, and the answers of the directory that are kept, know of calls. */
+function knownCalls({ store }: Context, { logbookId, tag }: Entry): KnownCalls {
+  const worked = store.all(
+    store.q
+      .selectFrom("contact")
+      .select(["baseCall", (eb) => eb.fn.countAll<number>().as("count")])
+      .where("logbookId", "=", logbookId)
+      .where((eb) => eb.or([eb("contestId", "is", null), eb("contestId", "!=", tag)]))
+      .groupBy("baseCall"),
+  );
+  const answers = store.all(
+    store.q.selectFrom("directoryEntry").select(["baseCall", (eb) => eb("body", "is not", null).as("listed")]),
+  );
+  const listed = new Map(answers.map((answer) => [answer.baseCall, Boolean(answer.listed)]));
+  return {
+    worked: new Map(worked.map(({ baseCall, count }) => [baseCall, count])),
+    listed: (call) => listed.get(call) ?? null,
+  };
 }
 
 /** What is probably wrong in the log, each with its contact. */

@@ -26,10 +26,20 @@ const KINDS: Readonly<Record<string, string>> = {
   missing: "Missing",
 };
 
+/** From so much on something is likelier wrong than right, and is shown without being asked for. */
+const LIKELY = 0.5;
+
+/** How likely a finding is one, in a word. */
+function likelihood(weight: number): string {
+  if (weight >= 0.9) return "Surely";
+  return weight >= LIKELY ? "Likely" : "Hardly";
+}
+
 /** What is probably wrong in the log, each with its reason, to be mended or marked as looked at. */
 export function CheckView({ entry }: { entry: Entry }) {
   const client = useQueryClient();
-  const [all, setAll] = useState(false);
+  const [withSeen, setWithSeen] = useState(false);
+  const [withUnlikely, setWithUnlikely] = useState(false);
   const [open, setOpen] = useState<StoredContact | null>(null);
   const remove = useDeleteContact(entry.logbookId);
   const key = ["contest", entry.id, "findings"];
@@ -46,25 +56,28 @@ export function CheckView({ entry }: { entry: Entry }) {
   });
   if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   if (data === undefined) return <p className="p-4 text-soft">The log is being looked through.</p>;
-  const waiting = data.items.filter(({ lookedAt }) => !lookedAt);
-  const shown = all ? data.items : waiting;
+  const likely = data.items.filter(({ weight }) => weight >= LIKELY);
+  const unlikely = data.items.length - likely.length;
+  const waiting = likely.filter(({ lookedAt }) => !lookedAt);
+  const shown = (withUnlikely ? data.items : likely).filter(({ lookedAt }) => withSeen || !lookedAt);
+  const seen = data.items.filter(({ lookedAt }) => lookedAt).length;
   return (
     <div className="p-4">
-      <div className="mb-3 flex items-center gap-4">
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
         <p role="status">
           {waiting.length === 0 ? "Nothing is left to look at." : `${many(waiting.length, "finding")} to look at.`}{" "}
-          <span className="text-soft">{data.items.length - waiting.length} looked at.</span>
+          <span className="text-soft">
+            {seen} looked at{unlikely === 0 ? "." : `; ${many(unlikely, "doubt")} more likely right than wrong.`}
+          </span>
         </p>
-        <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={all} onChange={({ target }) => setAll(target.checked)} />
-          Show those, too
-        </label>
+        <Tick label="Show what was looked at" checked={withSeen} onChange={setWithSeen} />
+        {unlikely > 0 && <Tick label="Show what is likely right" checked={withUnlikely} onChange={setWithUnlikely} />}
       </div>
       {shown.length > 0 && (
         <table className="w-full border border-line bg-panel" aria-label="Findings">
           <thead className="text-left text-tiny text-soft">
             <tr>
-              {["UTC", "Call", "Band", "What", "Why"].map((head) => (
+              {["UTC", "Call", "Band", "Wrong", "What", "Why"].map((head) => (
                 <th key={head} scope="col" className="px-3 py-1.5 font-medium">
                   {head}
                 </th>
@@ -80,6 +93,7 @@ export function CheckView({ entry }: { entry: Entry }) {
                 <td className="px-3 py-1 font-mono whitespace-nowrap">{fullTime(finding.contact.startedAt)}</td>
                 <td className="px-3 font-mono font-semibold">{finding.contact.call}</td>
                 <td className="px-3 whitespace-nowrap">{bandLabel(finding.contact.band)}</td>
+                <td className="px-3 whitespace-nowrap">{likelihood(finding.weight)}</td>
                 <td className="px-3 whitespace-nowrap">{KINDS[finding.kind] ?? finding.kind}</td>
                 <td className="px-3">{finding.text}</td>
                 <td className="px-3 py-1 text-right whitespace-nowrap">
@@ -106,5 +120,14 @@ export function CheckView({ entry }: { entry: Entry }) {
         />
       )}
     </div>
+  );
+}
+
+function Tick(props: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-1.5">
+      <input type="checkbox" checked={props.checked} onChange={({ target }) => props.onChange(target.checked)} />
+      {props.label}
+    </label>
   );
 }
