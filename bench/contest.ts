@@ -31,7 +31,7 @@ function contestContacts(count: number, from: number, to: number): ContestContac
 export async function benchScore(): Promise<Line[]> {
   const period = periodAt(RULES, NOW)!;
   const contacts = contestContacts(CONTACTS, period.from, NOW);
-  const entrant = { ...stationByCall("CX3QUA", NOW), grid: "GF35", period, power: 100, bonuses: [] };
+  const entrant = { ...stationByCall("CX3QUA", NOW), grid: "GF35", period, power: 100, bonuses: [], category: null, sent: {} };
   const whole = () => {
     const board = createScoreboard(RULES, entrant);
     for (const contact of contacts) board.put(contact);

@@ -539,7 +539,7 @@ test("the log is handed in: refused with its faults, taken, cross-checked; a bad
   await handIn.click();
   await expect(handed).toContainText(`${set.tag}-0001`);
   await handed.getByRole("button", { name: "Fetch the cross-check" }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "logs are still taken" })).toBeVisible();
+  await expect(page.getByText("Not yet: the organiser says that logs are still taken")).toBeVisible();
   await app.organiser({ closed: [set.tag] });
   await handed.getByRole("button", { name: "Fetch the cross-check" }).click();
   await expect(handed).toContainText("Cross-checked");

@@ -45,6 +45,8 @@ function weighed(
     period,
     power: 100,
     bonuses: [],
+    category: null,
+    sent: {},
   });
   for (const contact of contacts) board.put(contact);
   const calls = {

@@ -84,7 +84,7 @@ export function checkLog(
     }
     lookAtCategory(contact, category, add);
   }
-  power(contacts, category, add);
+  power(rules, contacts, category, add);
   allocations(contacts, add);
   for (const { contact, weight, text, other } of doubtfulCalls(rules, board, contacts, known))
     add(contact, "call", weight, text, other);
@@ -115,8 +115,8 @@ function lookAtCategory(contact: CheckedContact, category: Category, add: Add): 
 }
 
 /** More power than the category has; told once, since it rarely is one contact's. */
-function power(contacts: readonly CheckedContact[], category: Category, add: Add): void {
-  const { watts } = allowedBy(category);
+function power(rules: Rules, contacts: readonly CheckedContact[], category: Category, add: Add): void {
+  const { watts } = limitsFor(rules, category);
   if (watts === null) return;
   const over = contacts.filter(({ power: own }) => own !== null && own > watts);
   const [first] = over;
@@ -194,14 +194,14 @@ function zones(rules: Rules, board: Scoreboard, contacts: readonly CheckedContac
 
 /** Parts that a station gave differently on another band; what changes from contact to contact is left out. */
 function contradictions(rules: Rules, board: Scoreboard, contacts: readonly CheckedContact[], add: Add): void {
-  const CHANGING = new Set(["serial", "report"]);
+  const moving = new Set(rules.duplicates.parts);
   const given = new Map<string, Map<string, CheckedContact[]>>();
   for (const contact of contacts) {
     const judged = board.judgementOf(contact.id);
     if (judged === undefined) continue;
     for (const part of partsOf(rules, judged.side)) {
       const value = judged.parts[part.id];
-      if (CHANGING.has(part.type) || value === undefined) continue;
+      if (part.type === "serial" || part.type === "report" || moving.has(part.id) || value === undefined) continue;
       const key = `${contact.baseCall}|${part.id}`;
       const values = given.get(key) ?? new Map<string, CheckedContact[]>();
       given.set(key, values.set(value, [...(values.get(value) ?? []), contact]));

@@ -5,6 +5,9 @@ import { contestModeSchema } from "./contestModes";
 
 const few = <Item extends z.ZodType>(item: Item) => z.array(item).min(1).max(500).optional();
 
+/** A time of day, UTC. */
+export const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "a time is written like 00:00");
+
 /** What a station is asked for. All that is given must hold; of a list, one. */
 const stationSchema = z.strictObject({
   call: few(z.string().max(20)),
@@ -36,8 +39,11 @@ export interface Condition {
   readonly mode?: readonly string[] | undefined;
   /** The distance between the grids, kilometres. */
   readonly distance?: { readonly over?: number | undefined; readonly upTo?: number | undefined } | undefined;
-  /** A part of the received exchange. */
-  readonly part?: { readonly id: string; readonly is: readonly string[] } | undefined;
+  /** The time of day, UTC, from a minute to another, the end outside; past midnight where it ends before it begins. */
+  readonly time?: { readonly from: string; readonly to: string } | undefined;
+  /** A part of the received exchange: one of these values, or read as that type; any where neither is said. */
+  readonly part?:
+    { readonly id: string; readonly is?: readonly string[] | undefined; readonly as?: string | undefined } | undefined;
   readonly not?: Condition | undefined;
   readonly any?: readonly Condition[] | undefined;
   /** Conditions of the definition, each of them. */
@@ -53,7 +59,10 @@ export const conditionSchema: z.ZodType<Condition> = z.lazy(() =>
     band: few(z.string().max(10)),
     mode: few(contestModeSchema),
     distance: z.strictObject({ over: z.number().min(0).optional(), upTo: z.number().min(0).optional() }).optional(),
-    part: z.strictObject({ id: z.string().max(31), is: z.array(z.string().max(40)).min(1).max(500) }).optional(),
+    time: z.strictObject({ from: clock, to: clock }).optional(),
+    part: z
+      .strictObject({ id: z.string().max(31), is: few(z.string().max(40)), as: z.string().max(20).optional() })
+      .optional(),
     not: conditionSchema.optional(),
     any: z.array(conditionSchema).min(1).max(50).optional(),
     named: few(z.string().max(31)),
@@ -91,7 +100,14 @@ export interface ConditionFacts {
   /** Kilometres; null where a grid is not known. */
   readonly distance: number | null;
   readonly parts: Readonly<Record<string, string>>;
+  /** As what a part was read, where it can be several things. */
+  readonly partTypes: Readonly<Record<string, string>>;
+  /** Of the day, UTC. */
+  readonly minute: number;
 }
+
+/** What is known of a contact before there is one: the stations alone. */
+export const NOTHING_MADE = { band: "", modes: [], distance: null, parts: {}, partTypes: {}, minute: NaN } as const;
 
 /**
  * Whether a condition holds; what is not known is never equal to anything. A named one is worked out once, however
@@ -116,8 +132,8 @@ export function holds(
     if (distance.over !== undefined && facts.distance <= distance.over) return false;
     if (distance.upTo !== undefined && facts.distance > distance.upTo) return false;
   }
-  if (part !== undefined && !part.is.some((value) => value.toUpperCase() === facts.parts[part.id]?.toUpperCase()))
-    return false;
+  if (condition.time !== undefined && !isWithin(condition.time, facts.minute)) return false;
+  if (part !== undefined && !partFits(part, facts)) return false;
   if (not !== undefined && holds(not, facts, named, known)) return false;
   if (any !== undefined && !any.some((inner) => holds(inner, facts, named, known))) return false;
   return (condition.named ?? []).every((name) => {
@@ -128,6 +144,23 @@ export function holds(
     }
     return result;
   });
+}
+
+function isWithin({ from, to }: { readonly from: string; readonly to: string }, minute: number): boolean {
+  const [first, last] = [minuteOf(from), minuteOf(to)];
+  return first < last ? minute >= first && minute < last : minute >= first || minute < last;
+}
+
+function minuteOf(time: string): number {
+  const [hours = 0, minutes = 0] = time.split(":").map(Number);
+  return hours * 60 + minutes;
+}
+
+function partFits({ id, is, as }: NonNullable<Condition["part"]>, { parts, partTypes }: ConditionFacts): boolean {
+  const value = parts[id];
+  if (value === undefined) return false;
+  if (as !== undefined && partTypes[id] !== as) return false;
+  return is === undefined || is.some((one) => one.toUpperCase() === value.toUpperCase());
 }
 
 /** Whether a station is one of those that are asked for. */
@@ -183,7 +216,11 @@ export function conditionText(condition: Condition): string {
   if (condition.mode) said.push(`in ${or(condition.mode)}`);
   if (condition.distance?.over !== undefined) said.push(`over ${condition.distance.over} km`);
   if (condition.distance?.upTo !== undefined) said.push(`up to ${condition.distance.upTo} km`);
-  if (condition.part) said.push(`${condition.part.id} is ${or(condition.part.is)}`);
+  if (condition.time) said.push(`from ${condition.time.from} to ${condition.time.to} UTC`);
+  if (condition.part) {
+    const { id, is, as } = condition.part;
+    said.push(is === undefined ? `${id} is ${as === undefined ? "given" : `a ${as}`}` : `${id} is ${or(is)}`);
+  }
   if (condition.any) said.push(condition.any.map((inner) => `(${conditionText(inner)})`).join(" or "));
   if (condition.not) said.push(`not (${conditionText(condition.not)})`);
   for (const name of condition.named ?? []) said.push(name);

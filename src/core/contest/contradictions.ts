@@ -3,7 +3,7 @@ import type { Fault } from "../contact/contact";
 import { entityByCode } from "../entity";
 import { subdivisionsOf } from "../reference";
 import { type Condition, conditionsIn } from "./condition";
-import { everyCondition, type Rules } from "./rules";
+import { ALL, everyCondition, type Rules } from "./rules";
 
 /** What a definition says that cannot be meant so: none of it keeps an entry from being read that was made with it. */
 export function contradictions(rules: Rules): Fault[] {
@@ -13,6 +13,8 @@ export function contradictions(rules: Rules): Fault[] {
     ...neverReached(rules),
     ...overlaps(rules),
     ...sidesUntold(rules),
+    ...wrongSessions(rules),
+    ...wrongForms(rules),
     ...upsideDown(rules),
   ];
 }
@@ -38,12 +40,15 @@ function unknownPlaces(rules: Rules): Fault[] {
   }
   for (const [side, parts] of Object.entries(rules.exchange))
     parts.forEach((part, at) =>
-      part.entities?.forEach((code, index) => {
-        const field = `exchange.${side}.${at}.entities.${index}`;
-        entity(field, code);
-        if (entityByCode(code) !== undefined && subdivisionsOf(code).length === 0)
-          faults.push({ field, text: `${entityByCode(code)!.name} has no subdivisions that are known` });
-      }),
+      [part, ...(part.or ?? [])].forEach(({ entities }, form) =>
+        entities?.forEach((code, index) => {
+          const own = `exchange.${side}.${at}`;
+          const field = `${form === 0 ? own : `${own}.or.${form - 1}`}.entities.${index}`;
+          entity(field, code);
+          if (entityByCode(code) !== undefined && subdivisionsOf(code).length === 0)
+            faults.push({ field, text: `${entityByCode(code)!.name} has no subdivisions that are known` });
+        }),
+      ),
     );
   return faults;
 }
@@ -65,7 +70,7 @@ function twiceInLists({ lists }: Rules): Fault[] {
 }
 
 /** Rules behind one that always holds. */
-function neverReached({ points, powerFactors }: Rules): Fault[] {
+function neverReached({ points, powerFactors, categoryFactors }: Rules): Fault[] {
   const always = points.findIndex(({ if: condition }) => condition === undefined);
   const faults: Fault[] = [];
   if (always >= 0 && always < points.length - 1)
@@ -81,6 +86,12 @@ function neverReached({ points, powerFactors }: Rules): Fault[] {
         text: `it is never reached: up to ${before.upToWatts} W stands before it`,
       });
   });
+  const every = categoryFactors.findIndex(({ category }) => Object.keys(category).length === 0);
+  if (every >= 0 && every < categoryFactors.length - 1)
+    faults.push({
+      field: `categoryFactors.${every + 1}`,
+      text: "it is never reached: the factor before it names no category, and so holds for all",
+    });
   return faults;
 }
 
@@ -94,15 +105,79 @@ function overlaps({ when }: Rules): Fault[] {
   });
 }
 
-/** What tells a side must be known of the station before anything is exchanged. */
+/** Sessions behind the end, over each other, or of bands and modes that the contest does not have. */
+function wrongSessions({ sessions, when, bands, modes, sessionScores }: Rules): Fault[] {
+  const faults: Fault[] = [];
+  if (sessionScores === "apart" && sessions.length === 0)
+    faults.push({ field: "sessionScores", text: 'it says "apart", and there are no sessions' });
+  const hours = "fixed" in when ? Math.max(...when.fixed.map(({ from, to }) => hoursOf(from, to))) : when.every.hours;
+  sessions.forEach((session, index) => {
+    const field = `sessions.${index}`;
+    const end = session.after + session.hours;
+    if (end > hours)
+      faults.push({ field, text: `it ends ${end} hours after the start, and the contest lasts ${hours}` });
+    const other = sessions.findIndex(
+      (one, at) => at < index && session.after < one.after + one.hours && one.after < end,
+    );
+    if (other >= 0) faults.push({ field, text: `it overlaps with ${sessions[other]!.label}` });
+    if (sessions.findIndex(({ id }) => id === session.id) < index)
+      faults.push({ field: `${field}.id`, text: `the session "${session.id}" stands twice` });
+    for (const band of session.bands ?? [])
+      if (!bands.includes(band)) faults.push({ field: `${field}.bands`, text: `${band} is no band of this contest` });
+    for (const mode of session.modes ?? [])
+      if (!modes.includes(mode)) faults.push({ field: `${field}.modes`, text: `${mode} is no mode of this contest` });
+  });
+  return faults;
+}
+
+function hoursOf(from: string, to: string): number {
+  return (Date.parse(to) - Date.parse(from)) / 3_600_000;
+}
+
+/** What a part can be twice, and what a condition asks of a part that cannot be so. */
+function wrongForms(rules: Rules): Fault[] {
+  const faults: Fault[] = [];
+  const typesById = new Map<string, Set<string>>();
+  for (const [side, parts] of Object.entries(rules.exchange))
+    parts.forEach((part, at) => {
+      const types = typesById.get(part.id) ?? new Set<string>();
+      typesById.set(part.id, types.add(part.type));
+      const own = new Set<string>([part.type]);
+      part.or?.forEach(({ type }, index) => {
+        types.add(type);
+        if (own.has(type))
+          faults.push({ field: `exchange.${side}.${at}.or.${index}.type`, text: `${part.label} is a ${type} already` });
+        own.add(type);
+      });
+    });
+  for (const [field, { part }] of allConditions(rules)) {
+    const types = part?.as === undefined ? undefined : typesById.get(part.id);
+    if (types !== undefined && !types.has(part!.as!))
+      faults.push({
+        field: `${field}.part.as`,
+        text: `${part!.id} is never a ${part!.as!}; it is a ${[...types].join(" or a ")}`,
+      });
+  }
+  return faults;
+}
+
+/** What tells a side must be known of the station before anything is exchanged, or be sent by everybody alike. */
 const TELLING = new Set(["theirs", "not", "any", "named"]);
 
 function sidesUntold(rules: Rules): Fault[] {
+  const sameForAll = Object.keys(rules.exchange).every((side) => side === ALL);
   return rules.sides.flatMap(({ when }, index) =>
     [...conditionsIn(when, `sides.${index}.when`)].flatMap(([field, condition]) =>
       Object.keys(condition)
         .filter((key) => condition[key as keyof Condition] !== undefined && !TELLING.has(key))
-        .map((key) => ({ field: `${field}.${key}`, text: 'a side is told by the station alone: by "theirs"' })),
+        .filter((key) => key !== "part" || !sameForAll)
+        .map((key) => ({
+          field: `${field}.${key}`,
+          text:
+            key === "part"
+              ? 'a side is told by what it sends only where "all" send the same parts'
+              : 'a side is told by the station alone: by "theirs"',
+        })),
     ),
   );
 }

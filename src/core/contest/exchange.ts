@@ -4,7 +4,7 @@ import { entityByCode } from "../entity";
 import { parseGrid } from "../geo";
 import { editDistance, recogniseSection, SECTIONS, subdivisionsOf } from "../reference";
 import { readClass } from "./classForm";
-import { ALL, type Part, type Rules } from "./rules";
+import { ALL, type Part, type PartType, type Rules } from "./rules";
 
 /** An item of a list that a part is taken from. */
 export interface ListItem {
@@ -15,7 +15,13 @@ export interface ListItem {
 
 /** A text read as a part of an exchange. `certainty` says how well it fits that part and no other. */
 export type PartReading =
-  | { readonly ok: true; readonly value: string; readonly certainty: number }
+  | {
+      readonly ok: true;
+      readonly value: string;
+      readonly certainty: number;
+      /** As what it was read, where the part can be several things. */
+      readonly type: PartType;
+    }
   | { readonly ok: false; readonly reason: string; readonly nearest: readonly ListItem[] };
 
 /** Who sends an exchange, and how: it tells what a part of it can be. */
@@ -46,6 +52,22 @@ export function columnsOf(
  * one's "MA" is another item.
  */
 export function itemsOf(rules: Pick<Rules, "lists">, part: Part, entity: number | null): readonly ListItem[] | null {
+  if (part.or === undefined) return formItems(rules, part, entity);
+  const all = formsOf(part).flatMap((form) => formItems(rules, form, entity) ?? []);
+  return all.length === 0 ? null : all;
+}
+
+/** How a part may be read: as its own type, or as another that it can be. */
+type Form = Pick<Part, "id" | "label" | "type" | "entities" | "list" | "form">;
+
+/** All that a part can be, its own type first. */
+export function formsOf(part: Part): readonly Form[] {
+  const { id, label, or = [] } = part;
+  return [part, ...or.map((other) => ({ id, label, ...other }))];
+}
+
+/** The items that a form of a part is taken from; null where it is free. */
+export function formItems(rules: Pick<Rules, "lists">, part: Form, entity: number | null): readonly ListItem[] | null {
   switch (part.type) {
     case "section":
       return SECTION_ITEMS;
@@ -74,12 +96,25 @@ const NEAREST = 3;
 /** So many letters are compared to find what a text was meant as. */
 const COMPARED = 30;
 
-/** Reads a text as one part of an exchange. */
+/** Reads a text as one part of an exchange, as the first that it can be. */
 export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string, sender: Sender): PartReading {
+  const own = readAs(rules, part, typed, sender);
+  if (own.ok || part.or === undefined) return own;
+  const faults = [own];
+  for (const other of formsOf(part).slice(1)) {
+    const reading = readAs(rules, other, typed, sender);
+    if (reading.ok) return reading;
+    faults.push(reading);
+  }
+  const reasons = [...new Set(faults.map(({ reason }) => reason))];
+  return { ok: false, reason: reasons.join("; or else "), nearest: faults.flatMap(({ nearest }) => nearest) };
+}
+
+function readAs(rules: Pick<Rules, "lists">, part: Form, typed: string, sender: Sender): PartReading {
   const { mode } = sender;
   const text = typed.trim().toUpperCase();
   const no = (reason: string, nearest: readonly ListItem[] = []): PartReading => ({ ok: false, reason, nearest });
-  const yes = (value: string, certainty: number): PartReading => ({ ok: true, value, certainty });
+  const yes = (value: string, certainty: number): PartReading => ({ ok: true, value, certainty, type: part.type });
   if (text === "") return no(`${part.label} is missing`);
   const number = numberIn(text);
   const range = (least: number, most: number, certainty: number, digits = 1): PartReading => {
@@ -134,7 +169,7 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
     }
     case "subdivision":
     case "list": {
-      const items = itemsOf(rules, part, sender.entity)!;
+      const items = formItems(rules, part, sender.entity)!;
       if (items.length === 0) return no(`"${typed}" is no ${part.label}: ${noneOf(sender.entity)}`);
       const item =
         items.find(({ code }) => code === text) ??
@@ -325,21 +360,45 @@ export function keepExchange(parts: readonly Part[], values: TypedParts): Omit<K
 
 const UNKNOWN = "-";
 
-/** The parts as the rules understand them; what is none is left out. */
+/** Parts as the rules understand them, by their ids; what is none is left out. */
+export interface ReadParts {
+  readonly values: Record<string, string>;
+  /** As what each of those was read that can be several things. */
+  readonly types: Record<string, PartType>;
+}
+
+export function understandParts(
+  rules: Pick<Rules, "lists">,
+  parts: readonly Part[],
+  typed: TypedParts,
+  sender: Sender,
+): ReadParts {
+  const read: ReadParts = { values: {}, types: {} };
+  for (const part of parts) {
+    const text = typed[part.id];
+    if (text === undefined) continue;
+    const reading = readPart(rules, part, text, sender);
+    if (!reading.ok) continue;
+    read.values[part.id] = reading.value;
+    if (part.or !== undefined) read.types[part.id] = reading.type;
+  }
+  return read;
+}
+
+/** The values of `understandParts`. */
 export function readParts(
   rules: Pick<Rules, "lists">,
   parts: readonly Part[],
   typed: TypedParts,
   sender: Sender,
 ): Record<string, string> {
-  const values: Record<string, string> = {};
-  for (const part of parts) {
-    const text = typed[part.id];
-    if (text === undefined) continue;
-    const reading = readPart(rules, part, text, sender);
-    if (reading.ok) values[part.id] = reading.value;
-  }
-  return values;
+  return understandParts(rules, parts, typed, sender).values;
+}
+
+/** The value of the part of a type, where that is what it was read as. */
+export function valueOfType(parts: readonly Part[], { values, types }: ReadParts, type: PartType): string | undefined {
+  const part = parts.find((one) => values[one.id] !== undefined && (types[one.id] ?? one.type) === type);
+  return part === undefined ? undefined : values[part.id];
 }
 
 /**
@@ -372,13 +431,12 @@ export function heldParts(
   return { ...values, ...said.values };
 }
 
+/** A contact as far as it says what was received, and from whom. */
+export type Receiving = { readonly mode: string; readonly entityCode: number | null } & Exchanged<"Received">;
+
 /** What was received, by the parts' ids, as the rules understand it. */
-export function receivedValues(
-  rules: Pick<Rules, "exchange" | "lists">,
-  side: string,
-  contact: { readonly mode: string; readonly entityCode: number | null } & Exchanged<"Received">,
-): Record<string, string> {
+export function receivedParts(rules: Pick<Rules, "exchange" | "lists">, side: string, contact: Receiving): ReadParts {
   const parts = partsOf(rules, side);
   const sender = { mode: contact.mode, entity: contact.entityCode };
-  return readParts(rules, parts, heldParts(rules, parts, keptTexts("Received", contact), sender), sender);
+  return understandParts(rules, parts, heldParts(rules, parts, keptTexts("Received", contact), sender), sender);
 }

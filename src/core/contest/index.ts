@@ -17,20 +17,30 @@ export { judgementView, knownItems, multiplierName } from "./judgementView";
 export type { KnownItem } from "./judgementView";
 export { messageSetSchema, messageText, piecesOf, spelled, spokenText, USUAL_MESSAGES } from "./messages";
 export type { Message, MessageFacts, MessagePiece, MessageSet } from "./messages";
-export { deadlineOf, periodAt, periodBefore, periodsIn } from "./period";
+export { deadlineOf, periodAt, periodBefore, periodsIn, sessionPeriods } from "./period";
 export type { Period } from "./period";
 export { byHour, operatingTime, rateAt } from "./rate";
 export { checkRules } from "./checkRules";
-export { CATEGORY_KINDS, readRules, rulesSchema } from "./rules";
-export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput } from "./rules";
+export { CATEGORY_KINDS, NEWEST_FORMAT, readRules, rulesSchema } from "./rules";
+export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput, Session } from "./rules";
+export { withinsOf } from "./assess";
 export { createScoreboard } from "./score";
 export { settleExchange, withoutStaleParts } from "./settle";
 export type { Settled } from "./settle";
-export type { BandScore, ContestContact, Entrant, Judgement, MultiplierItem, Score, Scoreboard } from "./score";
+export type {
+  SessionScore,
+  BandScore,
+  ContestContact,
+  Entrant,
+  Judgement,
+  MultiplierItem,
+  Score,
+  Scoreboard,
+} from "./score";
 export { SHIPPED_CONTESTS } from "./shipped";
 export { sourceValues } from "./sources";
 export type { PartSource } from "./sources";
-export { sideByCall, sideOf, stationByCall, stationOf } from "./station";
+export { sentParts, sideByCall, sideOf, stationByCall, stationOf } from "./station";
 export type { StationGiven } from "./station";
 export { worthOf } from "./worth";
 export type { LastContact, Worth } from "./worth";

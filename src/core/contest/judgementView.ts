@@ -1,6 +1,6 @@
 import { entityByCode } from "../entity";
 import { CONTINENTS, CQ_ZONES, ITU_ZONES } from "../reference";
-import { itemsOf } from "./exchange";
+import { formItems, formsOf } from "./exchange";
 import { type Multiplier, partsCounted, type Rules } from "./rules";
 import type { Judgement, MultiplierItem } from "./score";
 
@@ -60,13 +60,18 @@ function listedItems(rules: Rules, multiplier: Multiplier): KnownItem[] {
   if (multiplier.of === "ituZone") return zones(ITU_ZONES, 1);
   if (multiplier.of === "continent")
     return Object.entries(CONTINENTS).map(([item, name]) => ({ item, entity: null, name }));
-  const parts = partsCounted(rules, multiplier);
-  if (parts.some(({ type }) => type === "cqZone")) return zones(CQ_ZONES, 2);
-  if (parts.some(({ type }) => type === "ituZone")) return zones(ITU_ZONES, 2);
-  const items = parts.flatMap((part) =>
-    (part.entities ?? [null]).flatMap((entity) =>
-      (itemsOf(rules, part, entity) ?? []).map(({ code, name }) => ({ item: code, entity, name })),
-    ),
+  const items = partsCounted(rules, multiplier).flatMap((part) =>
+    formsOf(part).flatMap((form): readonly KnownItem[] => {
+      if (form.type === "cqZone") return zones(CQ_ZONES, 2);
+      if (form.type === "ituZone") return zones(ITU_ZONES, 2);
+      return (form.entities ?? [null]).flatMap((entity) =>
+        (formItems(rules, form, entity) ?? []).map(({ code, name }) => ({
+          item: code,
+          entity,
+          name,
+        })),
+      );
+    }),
   );
   return [...new Map(items.map((one) => [`${one.entity} ${one.item}`, one])).values()];
 }

@@ -3,7 +3,7 @@ import type { Category, Rules } from "./rules";
 type CategorySet = Readonly<Record<string, readonly string[] | undefined>>;
 
 /** Whether a category is one of a set: for each kind that the set names, one of its values. */
-function categoryFits(category: Category, set: CategorySet): boolean {
+export function isInSet(category: Category, set: CategorySet): boolean {
   return Object.entries(set).every(
     ([kind, values]) => values === undefined || values.includes(category[kind as keyof Category] ?? ""),
   );
@@ -19,32 +19,29 @@ export function categoryFault(rules: Pick<Rules, "categories" | "combinations">,
   }
   const other = Object.keys(category).find((kind) => rules.categories[kind as keyof Category] === undefined);
   if (other !== undefined) return `this contest has no ${other} category`;
-  if (rules.combinations.length === 0 || rules.combinations.some((set) => categoryFits(category, set))) return null;
+  if (rules.combinations.length === 0 || rules.combinations.some((set) => isInSet(category, set))) return null;
   return `this combination does not exist: ${Object.values(category).join(", ")}`;
 }
 
+/** Watts that the Cabrillo format's power categories stand for, where the contest says no others. */
+const MOST_WATTS: Readonly<Record<string, number>> = { LOW: 100, QRP: 5 };
+
 /** The limits that hold for a category, the first of each kind. */
 export function limitsFor(rules: Pick<Rules, "limits">, category: Category) {
-  const fitting = rules.limits.filter((limit) => categoryFits(category, limit.category));
+  const fitting = rules.limits.filter((limit) => isInSet(category, limit.category));
   const withHours = fitting.find(({ operatingHours }) => operatingHours !== undefined);
   return {
     operatingHours: withHours?.operatingHours ?? null,
     offMinutes: (withHours ?? fitting[0])?.offMinutes ?? 60,
+    watts: fitting.find(({ watts }) => watts !== undefined)?.watts ?? MOST_WATTS[category.power ?? ""] ?? null,
     bandChangesAnHour:
       fitting.find(({ bandChangesAnHour }) => bandChangesAnHour !== undefined)?.bandChangesAnHour ?? null,
   };
 }
 
-/** Watts that the Cabrillo format's power categories stand for. */
-const MOST_WATTS: Readonly<Record<string, number>> = { LOW: 100, QRP: 5 };
-
-/** The bands, modes and watts that a category allows; null where all of the contest's are. */
-export function allowedBy(category: Category): {
-  readonly band: string | null;
-  readonly mode: string | null;
-  readonly watts: number | null;
-} {
-  const { band, mode, power } = category;
+/** The bands and modes that a category allows; null where all of the contest's are. */
+export function allowedBy(category: Category): { readonly band: string | null; readonly mode: string | null } {
+  const { band, mode } = category;
   const groups: Readonly<Record<string, string>> = {
     CW: "CW",
     SSB: "voice",
@@ -56,6 +53,5 @@ export function allowedBy(category: Category): {
   return {
     band: band === undefined || band === "ALL" ? null : band.toLowerCase(),
     mode: mode === undefined || mode === "MIXED" ? null : (groups[mode] ?? null),
-    watts: MOST_WATTS[power ?? ""] ?? null,
   };
 }

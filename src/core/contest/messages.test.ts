@@ -99,12 +99,17 @@ describe("categories", () => {
     expect(categoryFault(dash, { ...single, overlay: "ROOKIE" })).toContain("no overlay category");
   });
   it("have their limits", () => {
-    expect(limitsFor(dash, single)).toEqual({ operatingHours: 36, offMinutes: 60, bandChangesAnHour: null });
+    expect(limitsFor(dash, single)).toEqual({
+      operatingHours: 36,
+      offMinutes: 60,
+      watts: 100,
+      bandChangesAnHour: null,
+    });
     expect(limitsFor(dash, { ...single, operator: "MULTI-OP" })).toMatchObject({
       operatingHours: null,
       bandChangesAnHour: 10,
     });
-    expect(allowedBy(single)).toEqual({ band: "20m", mode: "CW", watts: 100 });
-    expect(allowedBy({ band: "ALL", mode: "SSB" })).toEqual({ band: null, mode: "voice", watts: null });
+    expect(allowedBy(single)).toEqual({ band: "20m", mode: "CW" });
+    expect(allowedBy({ band: "ALL", mode: "SSB" })).toEqual({ band: null, mode: "voice" });
   });
 });

@@ -1,4 +1,4 @@
-import { type Rules, WEEKDAYS } from "./rules";
+import { type Rules, type Session, WEEKDAYS } from "./rules";
 
 /** From when to when a contest runs, seconds since 1970 UTC; the end is no longer part of it. */
 export interface Period {
@@ -7,6 +7,7 @@ export interface Period {
 }
 
 const DAY = 86_400;
+const HOUR = 3600;
 
 /**
  * When a contest runs in a year, in order of time; empty in a year without it.
@@ -55,6 +56,20 @@ export function periodBefore(rules: Pick<Rules, "when">, at: number): Period | n
     if (found !== undefined) return found;
   }
   return null;
+}
+
+/** When the sessions of a period run, in order of time; the whole period where there are none. */
+export function sessionPeriods(
+  { sessions }: Pick<Rules, "sessions">,
+  { from, to }: Period,
+): (Period & { readonly session: Session | null })[] {
+  if (sessions.length === 0) return [{ from, to, session: null }];
+  return sessions
+    .map((session) => {
+      const start = from + session.after * HOUR;
+      return { session, from: start, to: start + session.hours * HOUR };
+    })
+    .sort((a, b) => a.from - b.from);
 }
 
 /** Until when logs are taken. */

@@ -2,7 +2,7 @@ import { periodsIn, periodAt, periodBefore, deadlineOf } from "./period";
 import { checkRules } from "./checkRules";
 import { readRules, type RulesInput } from "./rules";
 import { SHIPPED_CONTESTS } from "./shipped";
-import { holds } from "./condition";
+import { holds, NOTHING_MADE } from "./condition";
 import { stationByCall, stationOf } from "./station";
 
 const SOUND: RulesInput = {
@@ -34,6 +34,8 @@ describe("checkRules", () => {
       "MAREAS-FIELD",
       "FIRST-WIRE",
       "CAMALOTE-RTTY",
+      "CUCHILLA-MOBILE",
+      "BANADO-GRID",
     ]);
     for (const rules of SHIPPED_CONTESTS)
       expect(checkRules(JSON.parse(JSON.stringify(rules)))).toEqual({ ok: true, value: rules });
@@ -145,7 +147,7 @@ describe("a definition that would take for ever", () => {
     if (!checked.ok) return;
     const station = stationOf(checked.value, stationByCall("DL1QTA", 0));
     expect(station.side).toBe("outside");
-    const facts = { ours: station, theirs: station, modes: ["CW"], distance: null, parts: {} };
+    const facts = { ...NOTHING_MADE, ours: station, theirs: station, modes: ["CW"] };
     const { workable, conditions: named } = checked.value;
     expect(holds(workable!, { ...facts, band: "20m" }, named)).toBe(false);
     expect(holds(workable!, { ...facts, band: "40m" }, named)).toBe(true);

@@ -3,9 +3,13 @@ import { BANDS } from "../band";
 import { type Checked, type Fault, faultsOf } from "../contact/contact";
 import { isClassForm } from "./classForm";
 import type { Condition } from "./condition";
-import { conditionSchema, conditionsIn } from "./condition";
+import { clock, conditionSchema, conditionsIn } from "./condition";
 import { contestModeSchema } from "./contestModes";
 import { PART_SOURCES } from "./sources";
+
+const FORMATS = ["ypsiloid-contest/1", "ypsiloid-contest/2"] as const;
+/** What a new definition begins with. */
+export const NEWEST_FORMAT = "ypsiloid-contest/2";
 
 const id = z
   .string()
@@ -16,7 +20,6 @@ const words = (longest: number) => z.string().trim().min(1, "it is empty").max(l
 const bandName = z.enum(BANDS.map(({ name }) => name) as [string, ...string[]], {
   error: ({ input }) => `"${String(input)}" is no band: write it as in 20m`,
 });
-const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "a time is written like 00:00");
 
 /** The longest that a contest runs, hours. */
 const LONGEST = 1000;
@@ -39,37 +42,59 @@ const PART_TYPES = [
   "text",
 ] as const;
 
+const partType = z.enum(PART_TYPES, {
+  error: ({ input }) => `"${String(input)}" is no type of a part; there are ${PART_TYPES.join(", ")}`,
+});
+export type PartType = z.output<typeof partType>;
+
+/** How a part is read. */
+const readingShape = {
+  type: partType,
+  /** For "subdivision": the entities whose subdivisions count. */
+  entities: z.array(z.int().positive()).min(1).max(50).optional(),
+  /** For "list": which of the definition's lists. */
+  list: id.optional(),
+  /** For "class": its form; # is a number of one or two digits, @ a letter, [ABC] one of these letters. */
+  form: z
+    .string()
+    .max(40)
+    .refine((form) => isClassForm(form), "the form has a [ without its ], or nothing in it")
+    .optional(),
+};
+type ReadingShape = z.output<z.ZodObject<typeof readingShape>>;
+
+function needed(part: ReadingShape, context: z.RefinementCtx): void {
+  const needs = { subdivision: "entities", list: "list", class: "form" } as const;
+  const what = part.type in needs ? needs[part.type as keyof typeof needs] : null;
+  if (what !== null && part[what] === undefined)
+    context.addIssue({ code: "custom", path: [what], message: `a part of type ${part.type} needs "${what}"` });
+}
+
 const partSchema = z
   .strictObject({
     id,
     label: words(30),
-    type: z.enum(PART_TYPES, {
-      error: ({ input }) => `"${String(input)}" is no type of a part; there are ${PART_TYPES.join(", ")}`,
-    }),
+    ...readingShape,
+    /** What else it can be, where it is not of the type: a zone, or else a society. */
+    or: z.array(z.strictObject(readingShape).superRefine(needed)).min(1).max(5).optional(),
     /** Where the sent value comes from. */
     from: z.enum(PART_SOURCES).optional(),
-    /** For "subdivision": the entities whose subdivisions count. */
-    entities: z.array(z.int().positive()).min(1).max(50).optional(),
-    /** For "list": which of the definition's lists. */
-    list: id.optional(),
-    /** For "class": its form; # is a number of one or two digits, @ a letter, [ABC] one of these letters. */
-    form: z
-      .string()
-      .max(40)
-      .refine((form) => isClassForm(form), "the form has a [ without its ], or nothing in it")
-      .optional(),
     optional: z.boolean().default(false),
   })
-  .superRefine((part, context) => {
-    const needs = { subdivision: "entities", list: "list", class: "form" } as const;
-    const needed = part.type in needs ? needs[part.type as keyof typeof needs] : null;
-    if (needed !== null && part[needed] === undefined)
-      context.addIssue({ code: "custom", path: [needed], message: `a part of type ${part.type} needs "${needed}"` });
-  });
+  .superRefine(needed);
 export type Part = z.output<typeof partSchema>;
 
 /** Within what something counts once. */
-const COUNTED_PER = ["contest", "band", "mode", "bandAndMode"] as const;
+const COUNTED_PER = [
+  "contest",
+  "band",
+  "mode",
+  "bandAndMode",
+  "session",
+  "bandAndSession",
+  "hour",
+  "bandAndHour",
+] as const;
 export type CountedPer = (typeof COUNTED_PER)[number];
 
 /**
@@ -101,6 +126,8 @@ const multiplierSchema = z
     /** For "part": which part of the received exchange. */
     part: id.optional(),
     per: z.enum(COUNTED_PER),
+    /** How often each counts. */
+    weight: z.number().positive().max(1000).default(1),
     if: conditionSchema.optional(),
   })
   .refine(({ of, part }) => (of === "part") === (part !== undefined), {
@@ -109,16 +136,36 @@ const multiplierSchema = z
   });
 export type Multiplier = z.output<typeof multiplierSchema>;
 
+const somePoints = z.number().min(-10_000).max(10_000);
+
+/** How a number of steps becomes a whole one: each begun, each full, or the nearest. */
+const ROUNDINGS = ["up", "down", "nearest"] as const;
+
 const perKm = z.strictObject({
-  /** Points for each begun step of the distance between the grids, kilometres. */
+  /** Points for any distance. */
+  base: somePoints.default(0),
+  /** Points for each step of the distance between the grids, kilometres. */
   perKm: z.number().positive().max(10_000),
   points: z.number().min(0).max(1000),
+  round: z.enum(ROUNDINGS).default("up"),
+});
+
+/** Points by a number that was received, as an age. */
+const perNumber = z.strictObject({
+  base: somePoints.default(0),
+  part: id,
+  /** Points for each one of the number. */
+  points: z.number().min(-1000).max(1000).default(1),
 });
 
 const pointsSchema = z.strictObject({
   if: conditionSchema.optional(),
-  points: z.union([z.number().min(0).max(10_000), perKm]),
+  points: z.union([somePoints, perKm, perNumber], {
+    error: 'points are a number, { "perKm": 500, "points": 2 }, or { "part": "age" }',
+  }),
 });
+
+export type PointsRule = z.output<typeof pointsSchema>["points"];
 
 const bonusSchema = z.discriminatedUnion("kind", [
   /** Claimed at the setting up, with one's word. */
@@ -158,7 +205,21 @@ const limitSchema = z.strictObject({
   offMinutes: z.int().positive().max(1000).default(60),
   /** How often the band may be changed in a clock hour. */
   bandChangesAnHour: z.int().positive().max(1000).optional(),
+  /** The most power. */
+  watts: z.number().positive().max(100_000).optional(),
 });
+
+/** A part of the contest's time; between the sessions nothing counts. */
+const sessionSchema = z.strictObject({
+  id,
+  label: words(40),
+  /** Hours from the start of the contest to its own. */
+  after: z.number().min(0).max(LONGEST),
+  hours: z.number().positive().max(LONGEST),
+  bands: z.array(bandName).min(1).max(40).optional(),
+  modes: z.array(contestModeSchema).min(1).max(40).optional(),
+});
+export type Session = z.output<typeof sessionSchema>;
 
 export const WEEKDAYS = ["sunday", "monday", "tuesday", "wednesday", "thursday", "friday", "saturday"] as const;
 const whenSchema = z.union([
@@ -188,7 +249,7 @@ const listItem = z.strictObject({
 });
 
 const rulesShape = z.strictObject({
-  format: z.literal("ypsiloid-contest/1", { error: 'a definition begins with "format": "ypsiloid-contest/1"' }),
+  format: z.enum(FORMATS, { error: `a definition begins with "format": "${NEWEST_FORMAT}"` }),
   name: words(100),
   /** The name in the log file, and the contest of its contacts. */
   tag: z.string().regex(/^[A-Z0-9][A-Z0-9-]{1,39}$/, "a tag has capitals, digits and hyphens, as in OMBU-ZONE"),
@@ -210,15 +271,25 @@ const rulesShape = z.strictObject({
   exchange: z.record(id, z.array(partSchema).min(1).max(8)),
   /** Who may be worked; everybody where nothing is said. */
   workable: conditionSchema.optional(),
+  /** Parts of its time; the whole where nothing is said. */
+  sessions: z.array(sessionSchema).max(100).default([]),
+  /** Whether the sessions are scored together, or each by itself, and the scores added up. */
+  sessionScores: z.enum(["together", "apart"]).default("together"),
   /** The first that holds gives the points. */
   points: z.array(pointsSchema).min(1).max(100),
   multipliers: z.array(multiplierSchema).max(10).default([]),
+  /** Whether the counts of several multipliers are added up or multiplied with each other. */
+  multipliersAre: z.enum(["added", "multiplied"]).default("added"),
   duplicates: z.strictObject({
     per: z.enum(COUNTED_PER),
     /** What makes two contacts ones with the same station. */
     station: z.enum(SAME_STATION).default("base"),
     /** A station may be worked again in each such period, counted from the start. */
     hours: z.number().positive().max(1000).optional(),
+    /** Parts that make it another station when it sends something else, or when we do: the county of who moves. */
+    parts: z.array(id).max(8).default([]),
+    /** What each duplicate costs: nothing, or points below 0. */
+    points: z.number().min(-10_000).max(0).default(0),
   }),
   bonuses: z.array(bonusSchema).max(50).default([]),
   /** The first whose power is not exceeded multiplies the score. */
@@ -227,6 +298,11 @@ const rulesShape = z.strictObject({
     .max(20)
     .default([]),
   categories: categorySets,
+  /** The first whose category is entered multiplies the score. */
+  categoryFactors: z
+    .array(z.strictObject({ category: categorySets, factor: z.number().positive().max(100) }))
+    .max(50)
+    .default([]),
   /** The combinations that exist; all where nothing is said. */
   combinations: z.array(categorySets).max(200).default([]),
   limits: z.array(limitSchema).max(50).default([]),
@@ -301,7 +377,11 @@ function unknownNames(rules: Rules): Fault[] {
       if (own.has(part.id)) faults.push({ field: `${field}.id`, text: `the part "${part.id}" stands twice` });
       own.add(part.id);
       parts.add(part.id);
-      if (part.list !== undefined) check(`${field}.list`, part.list, new Set(Object.keys(rules.lists)), "list");
+      const lists = new Set(Object.keys(rules.lists));
+      if (part.list !== undefined) check(`${field}.list`, part.list, lists, "list");
+      part.or?.forEach(({ list }, at) => {
+        if (list !== undefined) check(`${field}.or.${at}.list`, list, lists, "list");
+      });
     });
   }
   rules.multipliers.forEach((multiplier, index) => {
@@ -309,6 +389,11 @@ function unknownNames(rules: Rules): Fault[] {
     if (rules.multipliers.findIndex(({ id: other }) => other === multiplier.id) < index)
       faults.push({ field: `multipliers.${index}.id`, text: `the multiplier "${multiplier.id}" stands twice` });
   });
+  rules.points.forEach(({ points }, index) => {
+    if (typeof points === "object" && "part" in points)
+      check(`points.${index}.points.part`, points.part, parts, "part");
+  });
+  rules.duplicates.parts.forEach((part, index) => check(`duplicates.parts.${index}`, part, parts, "part"));
   for (const way of ["sent", "received"] as const)
     rules.columns?.[way].forEach((part, index) => check(`columns.${way}.${index}`, part, parts, "part"));
   for (const { field, condition } of everyCondition(rules)) {
@@ -324,6 +409,10 @@ function unknownNames(rules: Rules): Fault[] {
   const sets = [
     ...rules.combinations.map((set, index) => ({ field: `combinations.${index}`, set })),
     ...rules.limits.map(({ category }, index) => ({ field: `limits.${index}.category`, set: category })),
+    ...rules.categoryFactors.map(({ category }, index) => ({
+      field: `categoryFactors.${index}.category`,
+      set: category,
+    })),
   ];
   for (const { field, set } of sets)
     for (const [kind, values] of Object.entries(set))

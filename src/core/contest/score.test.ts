@@ -1,63 +1,9 @@
 import fc from "fast-check";
 import { modeGroup, parseMode } from "../band";
-import { completeContact, contactFactsSchema, type ContactFacts } from "../contact";
 import { judgementView, knownItems } from "./judgementView";
-import { periodAt } from "./period";
-import { type ContestContact, createScoreboard, type Entrant } from "./score";
-import { SHIPPED_CONTESTS } from "./shipped";
-import { checkRules } from "./checkRules";
-import type { Rules } from "./rules";
-import { stationByCall } from "./station";
-
-const rulesOf = (tag: string): Rules => SHIPPED_CONTESTS.find((rules) => rules.tag === tag)!;
-const START = Date.parse("2026-01-01T00:00:00Z") / 1000;
-
-function entrantOf(rules: Rules, more: Partial<Entrant> = {}): Entrant {
-  const period = periodAt(rules, START)!;
-  return { ...stationByCall("CX3QUA", period.from), grid: "GF35", period, power: 100, bonuses: [], ...more };
-}
-
-let lastId = 0;
-/** A contact so many minutes into the contest: "call band mode received". */
-function contact(rules: Rules, minutes: number, line: string): ContestContact {
-  const [call = "", band = "", mode = "", ...received] = line.split(" ");
-  const startedAt = periodAt(rules, START)!.from + minutes * 60;
-  const serial = /^#(\d+)$/.exec(received[0] ?? "")?.[1];
-  const facts = contactFactsSchema.parse({
-    call,
-    startedAt: new Date(startedAt * 1000).toISOString(),
-    band,
-    mode,
-    serialReceived: serial === undefined ? null : Number(serial),
-    exchangeReceived: serial === undefined ? received.join(" ") || null : null,
-  }) as ContactFacts;
-  const { baseCall, modeGroup, entityCode, continent, cqZone, ituZone, grid } = completeContact(facts);
-  return {
-    ...facts,
-    id: ++lastId,
-    startedAt,
-    baseCall,
-    modeGroup,
-    entityCode,
-    continent,
-    cqZone,
-    ituZone,
-    grid,
-  };
-}
-
-/** Scores lines and gives each contact's points and new multipliers as text, and the whole. */
-function scoreLines(rules: Rules, entrant: Entrant, lines: readonly (readonly [number, string])[]) {
-  const board = createScoreboard(rules, entrant);
-  const contacts = lines.map(([minutes, line]) => contact(rules, minutes, line));
-  for (const one of contacts) board.put(one);
-  const each = contacts.map(({ id }) => {
-    const { refused, duplicate, points, fresh } = board.judgementOf(id)!;
-    if (refused !== null) return refused;
-    return `${duplicate ? "duplicate" : points} ${fresh.map(({ id: of, item }) => `${of}:${item}`).join(" ")}`.trim();
-  });
-  return { each, score: board.score() };
-}
+import { type ContestContact, createScoreboard } from "./score";
+import { checkRules, soundRules } from "./checkRules";
+import { contestLine, entrantOf, rulesOf, scoreLines } from "./testing";
 
 describe("hand-worked logs, contact by contact", () => {
   it("Sudestada Prefix Dash: prefixes once, points by distance of entity and continent, more on the low bands", () => {
@@ -133,20 +79,22 @@ describe("hand-worked logs, contact by contact", () => {
     // 5 points x 2 for 100 W, 100 for the sun and 50 for the lighthouse, once.
     expect(score).toMatchObject({ powerFactor: 2, bonus: 150, score: 160 });
     expect(scoreLines(rules, { ...entrant, power: 5 }, lines).score.score).toBe(5 * 5 + 150);
-    expect(scoreLines(rules, { ...entrant, power: 400, bonuses: [] }, lines).score.score).toBe(5 + 50);
+    expect(
+      scoreLines(rules, { ...entrant, power: 400, bonuses: [], category: null, sent: {} }, lines).score.score,
+    ).toBe(5 + 50);
   });
 
   it("First Wire Party: portable, far, Morse; a station anew each hour; years count", () => {
     const rules = rulesOf("FIRST-WIRE");
-    const far = { ...contact(rules, 3, "DL1QTA 20m SSB 1987 ANA"), grid: "JO50" };
+    const far = { ...contestLine(rules, 3, "DL1QTA 20m SSB 1987 ANA"), grid: "JO50" };
     const board = createScoreboard(rules, entrantOf(rules));
     const contacts = [
-      contact(rules, 0, "LU2QSA/P 40m SSB 1987 ANA"),
-      contact(rules, 1, "LU2QSA 40m SSB 1987 ANA"),
-      contact(rules, 2, "CX1QRA 40m SSB 1990"),
+      contestLine(rules, 0, "LU2QSA/P 40m SSB 1987 ANA"),
+      contestLine(rules, 1, "LU2QSA 40m SSB 1987 ANA"),
+      contestLine(rules, 2, "CX1QRA 40m SSB 1990"),
       far,
-      contact(rules, 4, "CX1QRA 20m CW 1990"),
-      contact(rules, 61, "LU2QSA 40m SSB 1987 ANA"),
+      contestLine(rules, 4, "CX1QRA 20m CW 1990"),
+      contestLine(rules, 61, "LU2QSA 40m SSB 1987 ANA"),
     ];
     for (const one of contacts) board.put(one);
     const judged = contacts.map(({ id }) => board.judgementOf(id)!);
@@ -187,10 +135,10 @@ describe("hand-worked logs, contact by contact", () => {
   });
 
   it("can score by distance, and by continent, field and call", () => {
-    const rules: Rules = {
+    const rules = soundRules({
       ...rulesOf("FIRST-WIRE"),
       points: [{ points: { perKm: 500, points: 2 } }],
-      exchange: { all: [{ id: "grid", label: "Grid", type: "grid", optional: false }] },
+      exchange: { all: [{ id: "grid", label: "Grid", type: "grid" }] },
       multipliers: [
         { id: "field", label: "Fields", of: "gridField", per: "contest" },
         { id: "square", label: "Squares", of: "gridSquare", per: "mode" },
@@ -199,7 +147,7 @@ describe("hand-worked logs, contact by contact", () => {
         { id: "itu", label: "ITU zones", of: "ituZone", per: "contest" },
         { id: "cq", label: "CQ zones", of: "cqZone", per: "contest" },
       ],
-    };
+    });
     const { each } = scoreLines(rules, entrantOf(rules), [
       [0, "LU2QSA 40m CW GF05"],
       [1, "DL1QTA 40m CW JO50"],
@@ -214,17 +162,34 @@ describe("hand-worked logs, contact by contact", () => {
   });
 });
 
-describe("the scoreboard", () => {
-  const rules = rulesOf("OMBU-ZONE");
-  const entrant = entrantOf(rules);
+/** Calls, bands, what is received, and when, for contests of each kind. */
+const SAMPLES: readonly [
+  tag: string,
+  bands: readonly string[],
+  received: readonly string[],
+  minutes: readonly number[],
+][] = [
+  ["OMBU-ZONE", ["20m", "40m", "6m"], ["13", "14", "3", ""], [-2, 0, 1, 5, 30]],
+  ["CUCHILLA-MOBILE", ["20m", "40m"], ["MO", "CA", "13", ""], [-2, 0, 1, 239, 300, 450, 700]],
+  ["BANADO-GRID", ["2m", "23cm"], ["1 GF35", "2 GF25", "3 GF05", ""], [0, 1, 5, 240, 780, 800]],
+];
+
+describe.each(SAMPLES)("the scoreboard of %s", (tag, bands, received, times) => {
+  const rules = rulesOf(tag);
+  const category = { operator: "SINGLE-OP", station: "MOBILE", power: "LOW" };
+  const entrant = entrantOf(rules, { category, sent: { where: "MA" } });
   const anyContact = fc
     .record({
-      call: fc.constantFrom("LU2QSA", "DL1QTA", "DL1QTB", "W6QUA", "CX1QRA", "JA1QUZ"),
-      band: fc.constantFrom("20m", "40m", "6m"),
-      zone: fc.constantFrom("13", "14", "3", ""),
-      minutes: fc.integer({ min: -2, max: 30 }),
+      call: fc.constantFrom("LU2QSA", "DL1QTA", "DL1QTB", "W6QUA", "CX1QRA", "CX1QRA/M", "JA1QUZ"),
+      band: fc.constantFrom(...bands),
+      words: fc.constantFrom(...received),
+      minutes: fc.constantFrom(...times),
+      where: fc.constantFrom(null, "RO"),
     })
-    .map(({ call, band, zone, minutes }) => contact(rules, minutes, `${call} ${band} CW ${zone}`.trim()));
+    .map(({ call, band, words, minutes, where }) => ({
+      ...contestLine(rules, minutes, `${call} ${band} CW ${words}`.trim()),
+      partsSent: where === null ? null : { where },
+    }));
   const step = fc.oneof(
     { weight: 3, arbitrary: fc.record({ put: anyContact, over: fc.option(fc.nat(20)) }) },
     { weight: 1, arbitrary: fc.record({ remove: fc.nat(20) }) },
@@ -266,7 +231,7 @@ describe("a state is one of its entity alone", () => {
   const rules = rulesOf("CAMALOTE-RTTY");
   const judgedAs = (call: string, received: string) => {
     const board = createScoreboard(rules, entrantOf(rules));
-    const one = contact(rules, 5, `${call} 20m RTTY ${received}`);
+    const one = contestLine(rules, 5, `${call} 20m RTTY ${received}`);
     board.put(one);
     return judgementView(rules, board.judgementOf(one.id)!).fresh.flatMap(({ id, item, entity, name }) =>
       id === "state" ? `${item} of ${entity}: ${name}` : [],
@@ -310,9 +275,9 @@ describe("what is the same station is the contest's rule", () => {
     ["place", [false, true, false, false, true, true]],
     ["base", [false, true, true, true, true, true]],
   ] as const)("%s", (station, duplicates) => {
-    const rules = { ...dash, duplicates: { per: "band" as const, station } };
+    const rules = { ...dash, duplicates: { ...dash.duplicates, station } };
     const board = createScoreboard(rules, entrantOf(rules));
-    const made = calls.map((call, minute) => contact(rules, minute, `${call} 20m CW #${minute + 1}`));
+    const made = calls.map((call, minute) => contestLine(rules, minute, `${call} 20m CW #${minute + 1}`));
     for (const one of made) board.put(one);
     expect(made.map(({ id }) => board.judgementOf(id)!.duplicate)).toEqual(duplicates);
   });
@@ -345,7 +310,11 @@ describe("modes may be named one by one", () => {
     const board = createScoreboard(checked.value, entrantOf(checked.value));
     const takes = (mode: string, at: number) => {
       const meant = parseMode(mode) ?? { mode, submode: null };
-      const one = { ...contact(checked.value, at, `DL${at}QTA 20m CW #1`), ...meant, modeGroup: modeGroup(meant.mode) };
+      const one = {
+        ...contestLine(checked.value, at, `DL${at}QTA 20m CW #1`),
+        ...meant,
+        modeGroup: modeGroup(meant.mode),
+      };
       return board.judge(one).refused === null;
     };
     expect([...taken, ...refused].map(takes)).toEqual([...taken.map(() => true), ...refused.map(() => false)]);

@@ -1,6 +1,15 @@
 import type { CompleteContact } from "../contact/contact";
 import { secondsOf } from "../contact/seconds";
-import { heldParts, keepExchange, keptTexts, partsOf, readParts, receivedValues, type Sender } from "./exchange";
+import {
+  heldParts,
+  keepExchange,
+  keptTexts,
+  partsOf,
+  readParts,
+  receivedParts,
+  type Sender,
+  valueOfType,
+} from "./exchange";
 import type { Part, Rules } from "./rules";
 import { placeOf, sideOf, stationByCall, stationOf } from "./station";
 
@@ -141,10 +150,10 @@ type Facts = Readonly<Partial<Record<FollowingFact, string | number | null>>>;
 function factsSaid(rules: Rules, contact: CompleteContact): Facts {
   const side = sideOf(rules, contact);
   const parts = partsOf(rules, side);
-  const values = receivedValues(rules, side, contact);
+  const read = receivedParts(rules, side, contact);
   const facts: Record<string, string | number> = {};
   for (const [key, type] of FOLLOWING) {
-    const value = values[parts.find((part) => part.type === type)?.id ?? ""];
+    const value = valueOfType(parts, read, type);
     if (value !== undefined) facts[key] = key === "cqZone" || key === "ituZone" ? Number(value) : value;
   }
   return facts;

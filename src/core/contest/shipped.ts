@@ -1,4 +1,4 @@
-import { checkRules } from "./checkRules";
+import { soundRules } from "./checkRules";
 import type { Rules, RulesInput } from "./rules";
 
 const HF = ["160m", "80m", "40m", "20m", "15m", "10m"];
@@ -192,14 +192,112 @@ const CAMALOTE: RulesInput = {
   limits: [{ category: { operator: ["SINGLE-OP"] }, operatingHours: 10, offMinutes: 30 }],
 };
 
-function sound(input: RulesInput): Rules {
-  const checked = checkRules(input);
-  if (!checked.ok)
-    throw new Error(`${input.name}: ${checked.faults.map(({ field, text }) => `${field} ${text}`).join("; ")}`);
-  return checked.value;
-}
+const CUCHILLA: RulesInput = {
+  format: "ypsiloid-contest/2",
+  name: "Cuchilla Mobile Round",
+  tag: "CUCHILLA-MOBILE",
+  about:
+    "Mobiles drive from department to department of Uruguay and may be worked anew in each; all others send their zone.",
+  when: { every: { month: 4, week: 3, day: "friday", start: "15:00", hours: 13 } },
+  deadlineDays: 10,
+  bands: ["40m", "20m", "10m"],
+  modes: ["CW", "voice"],
+  sessions: [
+    { id: "afternoon", label: "Afternoon", after: 0, hours: 4 },
+    { id: "night", label: "Night", after: 7, hours: 6 },
+  ],
+  sides: [{ id: "uruguay", label: "Uruguay", when: { part: { id: "where", as: "subdivision" } } }],
+  exchange: {
+    all: [
+      { id: "report", label: "Report", type: "report" },
+      {
+        id: "where",
+        label: "Department or zone",
+        type: "subdivision",
+        entities: [144],
+        or: [{ type: "cqZone" }],
+        from: "site.state",
+      },
+    ],
+  },
+  points: [
+    { if: { theirs: { portable: true } }, points: 4 },
+    { if: { band: ["40m"], time: { from: "22:00", to: "02:00" } }, points: 3 },
+    { if: { theirs: { side: ["uruguay"] } }, points: 2 },
+    { points: 1 },
+  ],
+  multipliers: [
+    {
+      id: "department",
+      label: "Departments",
+      of: "part",
+      part: "where",
+      per: "mode",
+      weight: 2,
+      if: { theirs: { side: ["uruguay"] } },
+    },
+    {
+      id: "zone",
+      label: "Zones",
+      of: "part",
+      part: "where",
+      per: "contest",
+      if: { part: { id: "where", as: "cqZone" } },
+    },
+  ],
+  duplicates: { per: "bandAndMode", station: "place", parts: ["where"], points: -2 },
+  categories: { operator: ["SINGLE-OP", "MULTI-OP"], station: ["FIXED", "MOBILE"], power: POWER },
+  categoryFactors: [{ category: { station: ["MOBILE"] }, factor: 1.5 }],
+  limits: [{ category: { power: ["LOW"] }, watts: 50 }],
+};
+
+const BANADO: RulesInput = {
+  format: "ypsiloid-contest/2",
+  name: "Bañado Grid Legs",
+  tag: "BANADO-GRID",
+  about:
+    "Serial and grid on the bands above 100 MHz, points by distance; an evening and a morning, each with its score.",
+  when: { every: { month: 1, week: 2, day: "wednesday", start: "22:00", hours: 17 } },
+  deadlineDays: 9,
+  bands: ["2m", "70cm", "23cm"],
+  modes: ["CW", "voice"],
+  sessions: [
+    { id: "evening", label: "Evening leg", after: 0, hours: 3 },
+    { id: "morning", label: "Morning leg", after: 13, hours: 4 },
+  ],
+  sessionScores: "apart",
+  exchange: {
+    all: [
+      { id: "report", label: "Report", type: "report" },
+      { id: "serial", label: "Serial", type: "serial" },
+      { id: "grid", label: "Grid", type: "grid", from: "site.fullGrid" },
+    ],
+  },
+  points: [
+    { if: { band: ["23cm"] }, points: { base: 60, perKm: 1, points: 3, round: "nearest" } },
+    { points: { base: 20, perKm: 1, points: 1, round: "nearest" } },
+  ],
+  multipliers: [
+    { id: "square", label: "Squares", of: "gridSquare", per: "band" },
+    { id: "entity", label: "Entities", of: "entity", per: "contest" },
+  ],
+  multipliersAre: "multiplied",
+  duplicates: { per: "band", station: "place" },
+  categories: {
+    operator: ["SINGLE-OP", "MULTI-OP"],
+    band: ["ALL", "2M", "432", "1.2G"],
+    station: ["FIXED", "PORTABLE"],
+    power: ["HIGH", "LOW"],
+  },
+};
 
 /** The contests that ship; all of them made up. */
-export const SHIPPED_CONTESTS: readonly Rules[] = [PREFIX_DASH, ZONE_SPRINT, FIELD_WEEKEND, FIRST_WIRE, CAMALOTE].map(
-  sound,
-);
+export const SHIPPED_CONTESTS: readonly Rules[] = [
+  PREFIX_DASH,
+  ZONE_SPRINT,
+  FIELD_WEEKEND,
+  FIRST_WIRE,
+  CAMALOTE,
+  CUCHILLA,
+  BANADO,
+].map(soundRules);

@@ -7,6 +7,7 @@ test("what the site and the operator say is sent as it is spoken: two digits, ca
     "site.cqZone": "05",
     "site.ituZone": "14",
     "site.grid": "GF35",
+    "site.fullGrid": "GF35CO",
     "site.state": "RO",
     "site.county": null,
     "site.power": "100",

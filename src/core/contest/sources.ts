@@ -3,6 +3,7 @@ export const PART_SOURCES = [
   "site.cqZone",
   "site.ituZone",
   "site.grid",
+  "site.fullGrid",
   "site.state",
   "site.county",
   "site.power",
@@ -19,7 +20,7 @@ interface SourceSite {
 }
 
 /**
- * What each source says, as it is sent: zones with two digits, four characters of the grid, capitals.
+ * What each source says, as it is sent: zones with two digits, four characters of the grid or six, capitals.
  *
  * @param power watts, or null
  * @param name the operator's full name; its first word is sent. Without it there is nothing to send: a call is no name
@@ -35,6 +36,7 @@ export function sourceValues(
     "site.cqZone": zone(cqZone),
     "site.ituZone": zone(ituZone),
     "site.grid": capitals(grid.slice(0, 4)),
+    "site.fullGrid": capitals(grid.slice(0, 6)),
     "site.state": capitals(state),
     "site.county": capitals(county),
     "site.power": power === null ? null : String(power),

@@ -2,8 +2,9 @@ import { parseCallsign } from "../callsign";
 import type { CompleteContact } from "../contact/contact";
 import { secondsOf } from "../contact/seconds";
 import { resolve } from "../entity";
-import { holds, type StationFacts } from "./condition";
-import { OUTSIDE, type Rules } from "./rules";
+import { conditionsIn, holds, NOTHING_MADE, type StationFacts } from "./condition";
+import { partsOf, type ReadParts, receivedParts, type Receiving, type TypedParts, understandParts } from "./exchange";
+import { ALL, OUTSIDE, type Rules } from "./rules";
 
 /** What is known of a station, from a contact or a site, besides its call. */
 export interface StationGiven {
@@ -15,8 +16,21 @@ export interface StationGiven {
   readonly grid: string | null;
 }
 
-/** A station as a contest's conditions see it, its side included. */
-export function stationOf(rules: Pick<Rules, "sides" | "conditions">, given: StationGiven): StationFacts {
+/** What tells a side. */
+type SideRules = Pick<Rules, "sides" | "conditions" | "exchange" | "lists">;
+
+const NO_PARTS: ReadParts = { values: {}, types: {} };
+
+/**
+ * A station as a contest's conditions see it, its side included.
+ *
+ * @param sent what it sends, where that tells its side
+ */
+export function stationOf(
+  rules: Pick<Rules, "sides" | "conditions">,
+  given: StationGiven,
+  sent: ReadParts = NO_PARTS,
+): StationFacts {
   const parsed = parseCallsign(given.call);
   const facts: StationFacts = {
     call: parsed.ok ? parsed.callsign.base : given.call,
@@ -32,7 +46,7 @@ export function stationOf(rules: Pick<Rules, "sides" | "conditions">, given: Sta
   };
   if (rules.sides.length === 0) return facts;
   // A side is told by the station alone, whichever end of the contact it is at.
-  const alone = { ours: facts, theirs: facts, band: "", modes: [], distance: null, parts: {} };
+  const alone = { ...NOTHING_MADE, ours: facts, theirs: facts, parts: sent.values, partTypes: sent.types };
   return { ...facts, side: rules.sides.find(({ when }) => holds(when, alone, rules.conditions))?.id ?? OUTSIDE };
 }
 
@@ -51,9 +65,33 @@ export function sideByCall(rules: Pick<Rules, "sides" | "conditions">, call: str
   return rules.sides.length === 0 ? OUTSIDE : stationOf(rules, stationByCall(call, at)).side;
 }
 
-/** The side that a station is on. What it sent does not tell it, since what it sends depends on its side. */
-export function sideOf(rules: Pick<Rules, "sides" | "conditions">, contact: Located): string {
-  return rules.sides.length === 0 ? OUTSIDE : stationOf(rules, placeOf(contact)).side;
+/** The side that a station is on. What it sent tells it only where everybody sends the same parts. */
+export function sideOf(rules: SideRules, contact: Located & Receiving): string {
+  if (rules.sides.length === 0) return OUTSIDE;
+  const sent = isSideToldByParts(rules) ? receivedParts(rules, ALL, contact) : NO_PARTS;
+  return stationOf(rules, placeOf(contact), sent).side;
+}
+
+/** What an entrant sends, as far as it tells a side. */
+export function sentParts(rules: SideRules, typed: TypedParts, entity: number | null): ReadParts {
+  if (!isSideToldByParts(rules)) return NO_PARTS;
+  return understandParts(rules, partsOf(rules, ALL), typed, { mode: "CW", entity });
+}
+
+const TOLD_BY_PARTS = new WeakMap<object, boolean>();
+
+/** Whether some side is told by what is received from it. */
+export function isSideToldByParts({ sides, conditions }: Pick<Rules, "sides" | "conditions">): boolean {
+  let told = TOLD_BY_PARTS.get(sides);
+  if (told === undefined) {
+    const named = sides.some(({ when }) =>
+      [...conditionsIn(when, "")].some(([, { named: some }]) => some !== undefined),
+    );
+    const all = [...sides.map(({ when }) => when), ...(named ? Object.values(conditions) : [])];
+    told = all.some((when) => [...conditionsIn(when, "")].some(([, { part }]) => part !== undefined));
+    TOLD_BY_PARTS.set(sides, told);
+  }
+  return told;
 }
 
 const PORTABLE = new Set(["P", "M", "PM"]);

@@ -202,6 +202,8 @@ export const contestBoardSchema = z.object({
     period: z.object({ from: z.int(), to: z.int() }),
     power: z.number().nullable(),
     bonuses: z.array(z.string()),
+    category: z.partialRecord(z.enum(CATEGORY_KINDS), z.string()).nullable(),
+    sent: z.record(z.string(), z.string()),
   }),
   /** Null where there are too many to be sent; then the worth of a call is asked for. */
   contacts: z
@@ -219,6 +221,7 @@ export const contestBoardSchema = z.object({
         serialReceived: z.int().nullable(),
         exchangeReceived: z.string().nullable(),
         partsReceived: z.record(z.string(), z.string()).nullable(),
+        partsSent: z.record(z.string(), z.string()).nullable(),
         notClaimed: z.string().nullable(),
       }),
     )
@@ -240,8 +243,22 @@ const hourSchema = z.object({ hour: z.int(), contacts: z.int() });
 export const standingSchema = z.object({
   bands: z.record(z.string(), bandScoreSchema),
   total: bandScoreSchema,
+  /** What the points are multiplied by: the multipliers added up, or each by itself. */
+  factors: z.array(z.number()),
+  /** Each session's own score, where they are scored apart; before the factors of power and category. */
+  sessions: z.array(
+    z.object({
+      id: z.string(),
+      label: z.string(),
+      contacts: z.int(),
+      points: z.number(),
+      factors: z.array(z.number()),
+      score: z.number(),
+    }),
+  ),
   bonus: z.number(),
   powerFactor: z.number(),
+  categoryFactor: z.number(),
   score: z.number(),
   rate: z.object({ last10: z.number(), last60: z.number() }),
   hours: z.array(hourSchema),

@@ -88,6 +88,8 @@ function entrantOf({ store }: Context, entry: Entry): Entrant {
     period,
     power: entry.power ?? site.power,
     bonuses: entry.bonuses,
+    category: entry.category,
+    sent: entry.sent,
   };
 }
 

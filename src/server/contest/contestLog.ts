@@ -188,7 +188,11 @@ export function entryBoard(context: Context, entryId: number): Result<ContestBoa
   if (!found.ok) return found;
   const { entrant, upTo, contacts } = boardOf(context, found.value);
   const sent = contacts().length > MOST_SENT ? null : [...contacts()];
-  return done({ entrant: { ...entrant, bonuses: [...entrant.bonuses] }, upTo: upTo(), contacts: sent });
+  return done({
+    entrant: { ...entrant, bonuses: [...entrant.bonuses], sent: { ...entrant.sent } },
+    upTo: upTo(),
+    contacts: sent,
+  });
 }
 
 function valuesOf(text: string): Record<string, string> | null {

@@ -100,7 +100,7 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
     mode: known.mode,
     entity: theirs.entityCode,
   });
-  const board = createScoreboard(rules, { ...own, period, power: null, bonuses: [] });
+  const board = createScoreboard(rules, { ...own, period, power: null, bonuses: [], category: null, sent: {} });
   const judgement = board.judge({
     ...theirs,
     id: 1,
@@ -117,7 +117,7 @@ export function tryOut(context: Context, input: z.output<typeof tryOutInputSchem
     notClaimed: null,
   });
   return done({
-    side,
+    side: judgement.side,
     ownSide: stationOf(rules, own).side,
     values,
     leftover: [...leftover],

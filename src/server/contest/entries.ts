@@ -8,6 +8,7 @@ import {
   periodBefore,
   periodsIn,
   readPart,
+  sentParts,
   type Rules,
   sourceValues,
   stationByCall,
@@ -178,7 +179,8 @@ export function siteOfEntry(store: Store, logbookId: number, siteId: number | nu
 
 function ownSide(context: Context, rules: Rules, logbookId: number, body: EntryBody): string {
   const site = siteOfEntry(context.store, logbookId, body.siteId);
-  return stationOf(rules, { ...stationByCall(body.ownCall, context.now()), grid: site.grid }).side;
+  const own = { ...stationByCall(body.ownCall, context.now()), grid: site.grid };
+  return stationOf(rules, own, sentParts(rules, body.sent, own.entityCode)).side;
 }
 
 /** What the site and the operator say of the sent parts. */

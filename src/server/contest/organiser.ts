@@ -59,12 +59,15 @@ function pathOf(tag: string): string {
   return `logs/${encodeURIComponent(tag)}`;
 }
 
-/** What the cross-check of all logs found. Throws as `handInLog` does, also while logs are still taken. */
-export async function fetchReport(access: OrganiserAccess, tag: string, receipt: string): Promise<OrganiserReport> {
-  return understand(
-    reportSchema,
-    dataOf(await ask(access, `${pathOf(tag)}/${encodeURIComponent(receipt)}/report`, {})),
-  );
+/** What the cross-check of all logs found, or why there is none yet. Throws as `handInLog` does. */
+export async function fetchReport(
+  access: OrganiserAccess,
+  tag: string,
+  receipt: string,
+): Promise<OrganiserReport | { readonly notYet: string }> {
+  const answer = await ask(access, `${pathOf(tag)}/${encodeURIComponent(receipt)}/report`, {});
+  const early = answer.status === 409 ? z.object({ text }).safeParse(answer.data) : null;
+  return early?.success === true ? { notYet: early.data.text } : understand(reportSchema, dataOf(answer));
 }
 
 const LARGEST_ANSWER = 5_000_000;

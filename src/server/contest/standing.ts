@@ -11,6 +11,7 @@ import {
   type KnownItem,
   knownItems,
   multiplierName,
+  withinsOf,
 } from "../../core/contest";
 import { compareBands } from "../../core/band";
 import { entityByCode } from "../../core/entity";
@@ -92,7 +93,9 @@ export function sheetsOf(context: Context, entryId: number): Result<Sheet[]> {
       const items = new Map(knownItems(rules, multiplier).map((one) => [keyOf(one), one]));
       for (const { item } of own)
         if (!items.has(keyOf(item))) items.set(keyOf(item), { ...item, name: multiplierName(rules, item) });
-      const columns = columnsFor(multiplier.per, rules.bands, groupsOf(rules.modes));
+      const listed = withinsOf(rules, multiplier.per, [...rules.bands].sort(compareBands), groupsOf(rules.modes));
+      const made = own.map(({ item }) => item.within).sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
+      const columns = listed.length > 0 ? listed : [...new Set(made)];
       return {
         id: multiplier.id,
         label: multiplier.label,
@@ -117,13 +120,6 @@ export function sheetsOf(context: Context, entryId: number): Result<Sheet[]> {
       };
     }),
   );
-}
-
-function columnsFor(per: string, bands: readonly string[], modes: readonly string[]): string[] {
-  const inOrder = [...bands].sort(compareBands);
-  if (per === "band") return inOrder;
-  if (per === "mode") return [...modes];
-  return per === "contest" ? [""] : inOrder.flatMap((band) => modes.map((mode) => `${band} ${mode}`));
 }
 
 type MarkedFinding = Finding & { readonly lookedAt: boolean };

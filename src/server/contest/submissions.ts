@@ -152,7 +152,7 @@ function problemOf(error: unknown) {
   throw error;
 }
 
-/** Fetches what the cross-check found in a log that was handed in, contact by contact. */
+/** Fetches what the cross-check found in a log that was handed in, contact by contact; asked too early, it says so. */
 export async function fetchCheck(
   context: Context,
   access: OrganiserAccess,
@@ -168,6 +168,11 @@ export async function fetchCheck(
   if (submission.receipt === null) return failed(409, "Not taken", "this log was not taken: hand it in again");
   try {
     const report = await fetchReport(access, entry.value.tag, submission.receipt);
+    const { id: _id, at: _at, ...kept } = submission;
+    if ("notYet" in report) {
+      const text = `Not yet: the organiser says that ${report.notYet}.`;
+      return done(await context.write(() => keep(context, entry.value, submissionId, { ...kept, text })));
+    }
     const { contacts } = boardOf(context, entry.value);
     const counts = wordCountsFor(entry.value.rules, entry.value.side);
     const findings = report.findings.map(({ line, text }) => {
@@ -181,7 +186,6 @@ export async function fetchCheck(
             );
       return { contactId: contact?.id ?? null, line, text };
     });
-    const { id: _id, at: _at, ...kept } = submission;
     const body: Body = { ...kept, state: "checked", text: report.text, report: { score: report.score, findings } };
     return done(await context.write(() => keep(context, entry.value, submissionId, body)));
   } catch (error) {

@@ -4,6 +4,8 @@ import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { toast } from "sonner";
+import { secondsOf } from "@/core/contact";
+import { sessionPeriods } from "@/core/contest";
 import type { Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
 import { fullTime, spanText } from "@/core/time/words";
@@ -131,7 +133,7 @@ function TimeLeft({ entry }: { entry: Entry }) {
     phase === "before"
       ? `begins in ${until(now, entry.period.from)}`
       : phase === "running"
-        ? `${until(now, entry.period.to)} left`
+        ? runningText(entry, now)
         : now < entry.deadline
           ? `is over; logs are taken for ${until(now, entry.deadline)} more`
           : `is over; logs were taken until ${fullTime(entry.deadline)}`;
@@ -141,6 +143,17 @@ function TimeLeft({ entry }: { entry: Entry }) {
       {!entry.on && ", switched off"}
     </span>
   );
+}
+
+/** How long it still runs, or its session; or when the next one begins. */
+function runningText({ rules, period }: Entry, now: string): string {
+  const at = secondsOf(now);
+  const next = sessionPeriods(rules, { from: secondsOf(period.from), to: secondsOf(period.to) }).find(
+    ({ to }) => to > at,
+  );
+  if (next === undefined) return "its last session is over";
+  const name = next.session === null ? "" : `${next.session.label}: `;
+  return next.from > at ? `${name}begins in ${spanText(next.from - at)}` : `${name}${spanText(next.to - at)} left`;
 }
 
 function until(from: string, to: string): string {

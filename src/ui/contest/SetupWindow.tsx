@@ -198,6 +198,7 @@ const SOURCE_WORDS: Readonly<Record<PartSource, string>> = {
   "site.cqZone": "the site",
   "site.ituZone": "the site",
   "site.grid": "the site",
+  "site.fullGrid": "the site",
   "site.state": "the site",
   "site.county": "the site",
   "site.power": "the power",

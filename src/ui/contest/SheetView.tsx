@@ -2,7 +2,7 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { bandLabel } from "@/core/band";
+import { bandByName, bandLabel } from "@/core/band";
 import type { Entry } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 import * as contest from "@/core/contract/endpoints/contest";
@@ -60,7 +60,7 @@ export function SheetView({ entry }: { entry: Entry }) {
                     </th>
                     {sheet.columns.map((column) => (
                       <th key={column} scope="col" className="px-1 py-1 font-medium">
-                        {column === "" ? "Worked" : column.replace(/^(\S+)m/, (_, band: string) => band)}
+                        {column === "" ? "Worked" : column.replace(/^([\d.]+)m\b/, "$1")}
                       </th>
                     ))}
                   </tr>
@@ -75,7 +75,7 @@ export function SheetView({ entry }: { entry: Entry }) {
                       </td>
                       {sheet.columns.map((column) => {
                         const one = worked[column];
-                        const where = column === "" ? "" : ` on ${bandLabel(column.split(" ")[0]!)}`;
+                        const where = column === "" ? "" : ` ${whereOf(column)}`;
                         return (
                           <td
                             key={column}
@@ -109,4 +109,10 @@ export function SheetView({ entry }: { entry: Entry }) {
       </div>
     </div>
   );
+}
+
+/** "on 20 m" for "20m" and "20m CW"; "in hour 3" for what is counted by the hour. */
+function whereOf(column: string): string {
+  const [first = ""] = column.split(" ");
+  return bandByName(first) === undefined ? `in ${column}` : `on ${bandLabel(first)}`;
 }

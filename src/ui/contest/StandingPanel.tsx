@@ -8,10 +8,9 @@ import { HourChart } from "./HourChart";
 /** The score by band and how it comes about, the rate, the hours, the operators. */
 export function StandingPanel({ entry, standing }: { entry: Entry; standing: Standing | null }) {
   if (standing === null) return <p className="p-4 text-soft">The score is being counted.</p>;
-  const { bands, total, rate, score, bonus, powerFactor, operators } = standing;
+  const { bands, total, rate, score, factors, sessions, bonus, powerFactor, categoryFactor, operators } = standing;
   const kinds = entry.rules.multipliers;
   const shown = Object.keys(bands).sort(compareBands);
-  const multiplied = Object.values(total.multipliers).reduce((sum, one) => sum + one, 0);
   const made = total.contacts + total.duplicates;
   return (
     <>
@@ -19,8 +18,10 @@ export function StandingPanel({ entry, standing }: { entry: Entry; standing: Sta
         <p className="flex items-baseline gap-3">
           <b className="font-mono text-[26px] leading-8 font-semibold">{count(score)}</b>
           <span className="text-soft">
-            {count(total.points)} points
-            {kinds.length > 0 && ` × ${count(multiplied)}`}
+            {sessions.length === 0
+              ? product(total.points, factors)
+              : sessions.map((one) => `${one.label}: ${product(one.points, one.factors)}`).join(" + ")}
+            {categoryFactor !== 1 && ` × ${categoryFactor} for the category`}
             {powerFactor !== 1 && ` × ${powerFactor} for the power`}
             {bonus > 0 && ` + ${count(bonus)} bonus`}
           </span>
@@ -101,6 +102,10 @@ export function StandingPanel({ entry, standing }: { entry: Entry; standing: Sta
       </section>
     </>
   );
+}
+
+function product(points: number, factors: readonly number[]): string {
+  return [`${count(points)} points`, ...factors.map((factor) => count(factor))].join(" × ");
 }
 
 function Figure({ label, value }: { label: string; value: string }) {

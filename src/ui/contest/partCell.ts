@@ -32,6 +32,8 @@ export function partCell(rules: Rules, part: Part): EditedCell {
       }
       return { partsReceived: { ...typed, [id]: said } };
     },
-    ...(part.type === "list" ? { offered: (itemsOf(rules, part, null) ?? []).map(({ code }) => code) } : {}),
+    ...(part.type === "list" && part.or === undefined
+      ? { offered: (itemsOf(rules, part, null) ?? []).map(({ code }) => code) }
+      : {}),
   };
 }

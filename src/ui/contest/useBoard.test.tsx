@@ -11,7 +11,15 @@ import { useBoard } from "./useBoard";
 
 const rules = SHIPPED_CONTESTS.find(({ tag }) => tag === "OMBU-ZONE")!;
 const period = periodAt(rules, secondsOf("2026-01-01T00:00:00Z"))!;
-const entrant = { ...stationByCall("CX3QUA", period.from), grid: "GF35", period, power: 100, bonuses: [] };
+const entrant = {
+  ...stationByCall("CX3QUA", period.from),
+  grid: "GF35",
+  period,
+  power: 100,
+  bonuses: [],
+  category: null,
+  sent: {},
+};
 const entry = {
   id: 5,
   logbookId: 1,
@@ -21,6 +29,8 @@ const entry = {
   siteId: 1,
   power: 100,
   bonuses: [],
+  category: null,
+  sent: {},
   period: { from: isoTime(period.from), to: isoTime(period.to) },
 } as unknown as Entry;
 

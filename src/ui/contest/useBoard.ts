@@ -12,7 +12,15 @@ import { useLive } from "../kit/useLive";
 /** The entry's contacts with their score: fetched once, and kept up to date by the live stream; null while not there. */
 export function useBoard(entry: Entry | null): Scoreboard | null {
   const [, draw] = useReducer((count: number) => count + 1, 0);
-  const depends = entry && [entry.ownCall, entry.siteId, entry.power, entry.bonuses, entry.period];
+  const depends = entry && [
+    entry.ownCall,
+    entry.siteId,
+    entry.power,
+    entry.bonuses,
+    entry.category,
+    entry.sent,
+    entry.period,
+  ];
   const { data, refetch } = useQuery({
     queryKey: ["contestBoard", entry?.id, depends],
     queryFn: () => ask(contest.board, { params: { entryId: entry?.id ?? 0 } }),
