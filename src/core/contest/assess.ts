@@ -73,6 +73,7 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
   const { from, to } = entrant.period;
   const isNamed = { bands: new Set(rules.bands), modes: new Set(rules.modes) };
   const pointsWhy = rules.points.map(({ if: condition }) => (condition === undefined ? "" : conditionText(condition)));
+  const calls = new Map<string, ByCall>();
   const idsBySide = new Map<string, PlaceIds>();
   const idsOf = (side: string): PlaceIds => {
     let ids = idsBySide.get(side);
@@ -86,7 +87,7 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
     const side = sideOf(rules, contact);
     const read = receivedParts(rules, side, contact);
     const parts = read.values;
-    const theirs = { ...stationOf(SIDELESS, heard(contact, idsOf(side), read)), side };
+    const theirs = stationFacts(contact, side, read);
     const facts: ConditionFacts = {
       ours,
       theirs,
@@ -111,13 +112,31 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
     };
   };
 
+  /** What a call tells, worked out once. */
+  function byCall(contact: ContestContact): ByCall {
+    let known = calls.get(contact.call);
+    if (known === undefined) {
+      const { call, prefix, portable } = stationOf(SIDELESS, contact);
+      calls.set(contact.call, (known = { call, prefix, portable, key: sameStationKey(rules, contact) }));
+    }
+    return known;
+  }
+
+  function stationFacts(contact: ContestContact, side: string, read: ReadParts): StationFacts {
+    const { call, prefix, portable } = byCall(contact);
+    const { cqZone, ituZone, grid } = heard(contact, idsOf(side), read);
+    const { entityCode: entity, continent } = contact;
+    const gridField = grid?.slice(0, 2).toUpperCase() ?? null;
+    return { call, prefix, portable, side, entity, continent, cqZone, ituZone, grid, gridField };
+  }
+
   function duplicateKey(contact: ContestContact, parts: Readonly<Record<string, string>>, session: Session | null) {
     const { per, hours, parts: moving } = rules.duplicates;
-    const key = [sameStationKey(rules, contact), withinOf(rules, entrant.period, per, contact, session)];
-    if (hours !== undefined) key.push(String(Math.floor((contact.startedAt - from) / (hours * HOUR))));
+    let key = `${byCall(contact).key}|${withinOf(rules, entrant.period, per, contact, session)}`;
+    if (hours !== undefined) key += `|${Math.floor((contact.startedAt - from) / (hours * HOUR))}`;
     const own = contact.partsSent ?? entrant.sent;
-    for (const id of moving) key.push(parts[id] ?? "", own[id]?.trim().toUpperCase() ?? "");
-    return key.join("|");
+    for (const id of moving) key += `|${parts[id] ?? ""}|${own[id]?.trim().toUpperCase() ?? ""}`;
+    return key;
   }
 
   function refusal(contact: ContestContact, facts: ConditionFacts, session: Session | null): string | null {
@@ -125,10 +144,11 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
     if (contact.startedAt < from) return "before the start";
     if (contact.startedAt >= to) return "after the end";
     if (rules.sessions.length > 0 && session === null) return "between the sessions";
-    const label = bandLabel(contact.band);
-    if (!isNamed.bands.has(contact.band)) return `${label} is no band of this contest`;
-    if (session?.bands?.includes(contact.band) === false) return `${label} is no band of the session ${session.label}`;
-    const mode = contact.submode ?? contact.mode;
+    const { band, mode: wide, submode } = contact;
+    if (!isNamed.bands.has(band)) return `${bandLabel(band)} is no band of this contest`;
+    if (session?.bands?.includes(band) === false)
+      return `${bandLabel(band)} is no band of the session ${session.label}`;
+    const mode = submode ?? wide;
     if (!facts.modes.some((name) => isNamed.modes.has(name))) return `${mode} is no mode of this contest`;
     if (session?.modes !== undefined && !facts.modes.some((name) => session.modes!.includes(name)))
       return `${mode} is no mode of the session ${session.label}`;
@@ -211,21 +231,27 @@ function placeIds(parts: readonly Part[]): PlaceIds {
   return { cqZone: idOf("cqZone"), ituZone: idOf("ituZone"), grid: idOf("grid") };
 }
 
+/** What a call tells, wherever it is heard. */
+interface ByCall extends Pick<StationFacts, "call" | "prefix" | "portable"> {
+  /** What tells the station from others, by the rule of what is the same one. */
+  readonly key: string;
+}
+
 /** Where a station is by what it sent, which is more to be believed than what a directory or the call says. */
-function heard(contact: ContestContact, ids: PlaceIds, { values, types }: ReadParts): StationGiven {
-  const { call, entityCode, continent } = contact;
+function heard(
+  { cqZone, ituZone, grid }: ContestContact,
+  ids: PlaceIds,
+  { values, types }: ReadParts,
+): Pick<StationFacts, "cqZone" | "ituZone" | "grid"> {
   const valueOf = (type: keyof PlaceIds) => {
     const id = ids[type];
     return types[id] === undefined || types[id] === type ? values[id] : undefined;
   };
-  const [cqZone, ituZone] = [valueOf("cqZone"), valueOf("ituZone")];
+  const [saidCq, saidItu] = [valueOf("cqZone"), valueOf("ituZone")];
   return {
-    call,
-    entityCode,
-    continent,
-    cqZone: cqZone === undefined ? contact.cqZone : Number(cqZone),
-    ituZone: ituZone === undefined ? contact.ituZone : Number(ituZone),
-    grid: valueOf("grid") ?? contact.grid,
+    cqZone: saidCq === undefined ? cqZone : Number(saidCq),
+    ituZone: saidItu === undefined ? ituZone : Number(saidItu),
+    grid: valueOf("grid") ?? grid,
   };
 }
 
@@ -286,12 +312,15 @@ export function withinOf(
   { band, modeGroup, startedAt }: Pick<ContestContact, "band" | "modeGroup" | "startedAt">,
   session: Session | null,
 ): string {
+  const apart = isScoredApart(rules);
+  if (per === "contest" && !apart) return "";
+  if (per === "band" && !apart) return band;
   const told = TOLD_APART[per].map((by) => {
     if (by === "band") return band;
     if (by === "mode") return modeGroup;
     return by === "session" ? (session?.id ?? "") : `hour ${Math.floor((startedAt - from) / HOUR) + 1}`;
   });
-  if (isScoredApart(rules) && !TOLD_APART[per].includes("session")) told.push(session?.id ?? "");
+  if (apart && !TOLD_APART[per].includes("session")) told.push(session?.id ?? "");
   return told.join(" ");
 }
 

@@ -117,7 +117,7 @@ export function holds(
   condition: Condition,
   facts: ConditionFacts,
   named: Readonly<Record<string, Condition>>,
-  known = new Map<string, boolean>(),
+  known?: Map<string, boolean>,
 ): boolean {
   const { ours, theirs, same, other, band, mode, distance, part, not, any } = condition;
   if (ours !== undefined && !stationFits(ours, facts.ours)) return false;
@@ -134,13 +134,15 @@ export function holds(
   }
   if (condition.time !== undefined && !isWithin(condition.time, facts.minute)) return false;
   if (part !== undefined && !partFits(part, facts)) return false;
-  if (not !== undefined && holds(not, facts, named, known)) return false;
-  if (any !== undefined && !any.some((inner) => holds(inner, facts, named, known))) return false;
+  if (not === undefined && any === undefined && condition.named === undefined) return true;
+  const worked = known ?? new Map<string, boolean>();
+  if (not !== undefined && holds(not, facts, named, worked)) return false;
+  if (any !== undefined && !any.some((inner) => holds(inner, facts, named, worked))) return false;
   return (condition.named ?? []).every((name) => {
-    let result = known.get(name);
+    let result = worked.get(name);
     if (result === undefined) {
-      result = named[name] !== undefined && holds(named[name], facts, named, known);
-      known.set(name, result);
+      result = named[name] !== undefined && holds(named[name], facts, named, worked);
+      worked.set(name, result);
     }
     return result;
   });

@@ -125,10 +125,12 @@ function readAs(rules: Pick<Rules, "lists">, part: Form, typed: string, sender: 
   };
   switch (part.type) {
     case "report": {
+      const usual = defaultReport(mode, null);
+      if (text === usual) return yes(text, 4);
       const report = /^[1-5E][1-9AEN]{1,2}$/.test(text) ? longNumber(text) : text;
       const fault = reportFault(report, mode, null);
       if (fault !== null || !/\d/.test(report)) return no(fault ?? `"${typed}" is no report`);
-      return yes(report, report === defaultReport(mode, null) ? 4 : 2);
+      return yes(report, report === usual ? 4 : 2);
     }
     case "serial":
       // People send serials with leading zeros, and zones with at most one.
@@ -208,6 +210,7 @@ const CUT: Readonly<Record<string, string>> = { T: "0", O: "0", A: "1", U: "2", 
 
 /** A number in digits, or with the letters that are sent for them. */
 function numberIn(text: string): number | null {
+  if (/^\d{1,6}$/.test(text)) return Number(text);
   return /^[TOAUVEN\d]{1,6}$/.test(text) ? Number(longNumber(text)) : null;
 }
 

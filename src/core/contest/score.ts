@@ -88,7 +88,7 @@ export interface Scoreboard {
 export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
   const assess = assessor(rules, entrant);
   const byId = new Map<number, Scored>();
-  const byCall = new Map<string, Map<number, ContestContact>>();
+  const byCall = new Map<string, ContestContact[]>();
   const byStation = new Map<string, Scored[]>();
   const byMultiplier = new Map<string, Scored[]>();
   /** By session where they are scored apart, and by band. */
@@ -152,7 +152,8 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
     const scored = byId.get(id);
     if (scored === undefined) return;
     byId.delete(id);
-    byCall.get(scored.contact.baseCall)?.delete(id);
+    const withStation = byCall.get(scored.contact.baseCall)!;
+    withStation.splice(withStation.indexOf(scored.contact), 1);
     if (scored.assessment.refused === null) changeStation(scored, (of) => takeOut(of, scored));
   }
 
@@ -182,8 +183,7 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
       remove(contact.id);
       const scored = scoredOf(contact);
       byId.set(contact.id, scored);
-      const withStation = byCall.get(contact.baseCall) ?? new Map<number, ContestContact>();
-      byCall.set(contact.baseCall, withStation.set(contact.id, contact));
+      listAt(byCall, contact.baseCall).push(contact);
       if (scored.assessment.refused === null) changeStation(scored, (of) => insert(of, scored));
     },
     remove,
@@ -203,7 +203,7 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
       return found;
     },
     score: () => total(rules, entrant, units, bonusCounts),
-    contactsWith: (call) => [...(byCall.get(call)?.values() ?? [])].sort((a, b) => (isBefore(a, b) ? 1 : -1)),
+    contactsWith: (call) => [...(byCall.get(call) ?? [])].sort((a, b) => (isBefore(a, b) ? 1 : -1)),
     contacts: () => [...byId.values()].map(({ contact }) => contact).sort((a, b) => (isBefore(a, b) ? -1 : 1)),
   };
 }
@@ -274,7 +274,8 @@ function sumOf(some: readonly BandScore[]): BandScore {
   return sum;
 }
 
-function bonusKeys(rules: Rules, { period }: Entrant, { contact, assessment }: Scored): string[] {
+function bonusKeys(rules: Rules, { period }: Entrant, { contact, assessment }: Scored): readonly string[] {
+  if (rules.bonuses.length === 0) return NO_KEYS;
   return rules.bonuses.flatMap((bonus) =>
     bonus.kind === "station" && bonus.call.toUpperCase() === contact.baseCall
       ? [`${bonus.id} ${withinOf(rules, period, bonus.per, contact, assessment.session)}`]
@@ -282,11 +283,13 @@ function bonusKeys(rules: Rules, { period }: Entrant, { contact, assessment }: S
   );
 }
 
+const NO_KEYS: readonly string[] = [];
+
 function keyOf({ id, within, item, entity }: MultiplierItem): string {
   return `${id}|${within}|${item}|${entity ?? ""}`;
 }
 
-function listAt(lists: Map<string, Scored[]>, key: string): Scored[] {
+function listAt<Item>(lists: Map<string, Item[]>, key: string): Item[] {
   let list = lists.get(key);
   if (list === undefined) lists.set(key, (list = []));
   return list;
