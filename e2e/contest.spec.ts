@@ -570,20 +570,51 @@ test("a definition is written, tried, kept and removed; a bad file is told place
 
   await page.getByRole("button", { name: "Write a definition" }).click();
   const dialog = page.getByRole("dialog");
-  const text = dialog.getByLabel("Definition, JSON");
-  const start = await text.inputValue();
-  await text.fill(start.replace('"80m"', '"81m"'));
-  await expect(dialog.getByRole("status", { name: "What is wrong" })).toContainText('bands.0: "81m" is no band');
+  const text = dialog.getByRole("textbox", { name: "Definition, JSON" });
+  const wrong = dialog.getByRole("status", { name: "What is wrong" });
+  // In the form beside the text, and in the text itself; each follows the other.
+  await dialog.getByLabel("Name", { exact: true }).fill("Try Watch");
+  await dialog.getByLabel("Tag", { exact: true }).fill("try watch");
+  await expect(wrong).toContainText("tag: a tag has capitals, digits and hyphens");
   await expect(dialog.getByRole("button", { name: "Keep the definition" })).toBeDisabled();
-  await text.fill(start.replace("My contest", "Try Watch").replace("MY-CONTEST", "TRY-WATCH"));
+  await dialog.getByLabel("Tag", { exact: true }).fill("try-watch");
+  await expect(text).toContainText('"tag": "TRY-WATCH"');
+  await dialog.getByLabel("160 m", { exact: true }).check();
+  await expect(text).toContainText('"160m"');
+  await dialog.getByRole("button", { name: "Add a part" }).click();
+  await dialog.getByLabel("What it is").last().selectOption("name");
+  await dialog.getByLabel("any other contact", { exact: true }).fill("2.5");
+  await expect(text).toContainText('"points": 2.5');
+  await expect(wrong).toContainText("The definition is sound.");
+
+  await dialog.getByLabel("Label", { exact: true }).last().fill("");
+  await wrong.getByRole("button", { name: "exchange.all.2.label: it is empty" }).click();
+  await expect(text).toBeFocused();
+  await page.keyboard.type('"Name"');
+  await expect(dialog.getByLabel("Label", { exact: true }).last()).toHaveValue("Name");
+  await expect(wrong).toContainText("The definition is sound.");
+  // What can stand at a place is offered.
+  await page.keyboard.press("Control+End");
+  for (let back = 0; back < 2; back++) await page.keyboard.press("ArrowLeft");
+  await page.keyboard.type(',"multipliersA');
+  await page.getByRole("option", { name: '"multipliersAre"' }).click();
+  await page.keyboard.press("Control+Space");
+  await page.getByRole("option", { name: '"multiplied"' }).click();
+  await expect(text).toContainText('"multipliersAre": "multiplied"');
+  await expect(wrong).toContainText("The definition is sound.");
+
+  await dialog.getByRole("tab", { name: "Try it" }).click();
   await dialog.getByLabel("Their call").fill("DL1QTA");
-  await dialog.getByLabel("What they send").fill("017 599 XX");
-  await dialog.getByRole("button", { name: "Score it" }).click();
+  await dialog.getByLabel("What they send").fill("017 599 7X");
   const outcome = dialog.getByLabel("Outcome");
   await expect(outcome).toContainText("serial 17");
-  await expect(outcome).toContainText("XX");
+  await expect(outcome).toContainText("7X");
   await expect(outcome).toContainText("Germany");
+  await expect(outcome).toContainText("2.5, any other contact");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  // What is not kept is not lost by one key.
+  await dialog.getByRole("button", { name: "Close" }).click();
+  await expect(dialog.getByText("What was changed is not kept")).toBeVisible();
   await dialog.getByRole("button", { name: "Keep the definition" }).click();
   const row = page.getByRole("row", { name: /TRY-WATCH/ });
   await row.getByRole("button", { name: "Remove" }).click();

@@ -5,7 +5,7 @@ export { claimLog } from "./claim";
 export type { Claim } from "./claim";
 export type { CheckedContact, CheckKind, Finding } from "./check";
 export { groupsOf } from "./contestModes";
-export { conditionText } from "./condition";
+export { conditionSchema, conditionText } from "./condition";
 export type { Condition } from "./condition";
 export { columnsOf, heldParts, itemsOf, keptTexts, partsOf, readPart, readParts, understandExchange } from "./exchange";
 export type { KeptExchange, ListItem, PartReading, Sender, TypedParts, Understood } from "./exchange";
@@ -21,7 +21,7 @@ export { deadlineOf, periodAt, periodBefore, periodsIn, sessionPeriods } from ".
 export type { Period } from "./period";
 export { byHour, operatingTime, rateAt } from "./rate";
 export { checkRules } from "./checkRules";
-export { CATEGORY_KINDS, NEWEST_FORMAT, readRules, rulesSchema } from "./rules";
+export { CATEGORY_KINDS, NEWEST_FORMAT, PART_TYPES, readRules, rulesSchema, WEEKDAYS } from "./rules";
 export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput, Session } from "./rules";
 export { withinsOf } from "./assess";
 export { createScoreboard } from "./score";
@@ -44,3 +44,5 @@ export { sentParts, sideByCall, sideOf, stationByCall, stationOf } from "./stati
 export type { StationGiven } from "./station";
 export { worthOf } from "./worth";
 export type { LastContact, Worth } from "./worth";
+export { tryRules } from "./tryOut";
+export type { Tried, TriedOut } from "./tryOut";

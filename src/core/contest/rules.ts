@@ -25,7 +25,7 @@ const bandName = z.enum(BANDS.map(({ name }) => name) as [string, ...string[]], 
 const LONGEST = 1000;
 
 /** What a part of an exchange is, and so how it is read. */
-const PART_TYPES = [
+export const PART_TYPES = [
   "report",
   "serial",
   "cqZone",

@@ -2,20 +2,13 @@ import type { z } from "zod";
 import {
   checkRules,
   deadlineOf,
-  partsOf,
   type Period,
   periodAt,
   periodBefore,
   type Rules,
   SHIPPED_CONTESTS,
-  createScoreboard,
-  stationByCall,
-  stationOf,
-  understandExchange,
-  judgementView,
+  tryRules,
 } from "../../core/contest";
-import { modeGroup, parseMode } from "../../core/band";
-import { baseCall, parseCallsign } from "../../core/callsign";
 import { isoTime } from "../../core/contact";
 import { type Contest, type TryOut, type tryOutInputSchema } from "../../core/contract";
 import type { Context } from "../context";
@@ -77,51 +70,10 @@ export function removeContest(context: Context, tag: string): Result<{ readonly 
 }
 
 /** How a definition understands a call and an exchange, as if it ran now. */
-export function tryOut(context: Context, input: z.output<typeof tryOutInputSchema>): Result<TryOut> {
-  const checked = checkRules(input.rules);
+export function tryOut(context: Context, { rules, ...tried }: z.output<typeof tryOutInputSchema>): Result<TryOut> {
+  const checked = checkRules(rules);
   if (!checked.ok) return invalid(checked.faults.map(({ field, text }) => ({ field: `rules.${field}`, text })));
-  const rules = checked.value;
-  const { ownCall, ownGrid, call, band, mode, exchange } = input;
-  for (const [field, value] of [
-    ["ownCall", ownCall],
-    ["call", call],
-  ] as const) {
-    const result = parseCallsign(value);
-    if (!result.ok) return invalid([{ field, text: result.reason }]);
-  }
-  const known = parseMode(mode) ?? { mode, submode: null };
-  const next = periodAt(rules, context.now());
-  const period = next ?? { from: 0, to: Number.MAX_SAFE_INTEGER };
-  const own = { ...stationByCall(ownCall, period.from), grid: ownGrid || null };
-  const theirs = stationByCall(call, period.from);
-  const side = stationOf(rules, theirs).side;
-  const parts = partsOf(rules, side);
-  const { values, leftover } = understandExchange(rules, parts, exchange, {
-    mode: known.mode,
-    entity: theirs.entityCode,
-  });
-  const board = createScoreboard(rules, { ...own, period, power: null, bonuses: [], category: null, sent: {} });
-  const judgement = board.judge({
-    ...theirs,
-    id: 1,
-    startedAt: period.from,
-    baseCall: baseCall(call),
-    band,
-    mode: known.mode,
-    submode: known.submode,
-    modeGroup: modeGroup(known.mode),
-    serialReceived: null,
-    reportReceived: null,
-    exchangeReceived: null,
-    partsReceived: values,
-    notClaimed: null,
-  });
-  return done({
-    side: judgement.side,
-    ownSide: stationOf(rules, own).side,
-    values,
-    leftover: [...leftover],
-    judgement: judgementView(rules, judgement),
-    next: periodView(next),
-  });
+  const outcome = tryRules(checked.value, tried, context.now());
+  if (!outcome.ok) return invalid(outcome.faults);
+  return done({ ...outcome.value, next: periodView(outcome.value.next) });
 }

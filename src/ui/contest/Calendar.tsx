@@ -1,5 +1,6 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Upload } from "lucide-react";
 import { type DragEvent, useRef, useState } from "react";
@@ -14,11 +15,13 @@ import { Button } from "../kit/Button";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
 import { faultLines } from "./faultLines";
-import { RulesWindow } from "./RulesWindow";
 import { SetupWindow } from "./SetupWindow";
 import { useNow } from "../kit/useNow";
 
 const LARGEST_DEFINITION = 900_000;
+
+/** With its editor it is large, and rarely wanted. */
+const RulesWindow = dynamic(() => import("./RulesWindow").then((module) => module.RulesWindow), { ssr: false });
 
 /** Contests that run, that come, and that were entered. */
 export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpen: (id: number) => void }) {

@@ -1,21 +1,30 @@
 "use client";
 
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
-import { checkRules, type Rules } from "@/core/contest";
+import { parse, type ParseError, printParseErrorCode } from "jsonc-parser";
+import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { z } from "zod";
 import { BANDS, bandLabel } from "@/core/band";
+import { isoTime, secondsOf } from "@/core/contact";
+import { checkRules, type Rules, rulesSchema, type Tried, tryRules } from "@/core/contest";
 import * as contest from "@/core/contract/endpoints/contest";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
-import { saveJson } from "../kit/saveJson";
 import { Field } from "../kit/Field";
+import { JsonEditor, type JsonEditorHandle, type JsonFault } from "../kit/json/JsonEditor";
+import type { JsonSchema } from "../kit/json/schemaAt";
+import { saveJson } from "../kit/saveJson";
+import { useNow } from "../kit/useNow";
 import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
 import { faultLines } from "./faultLines";
+import { RulesForm } from "./RulesForm";
+import { pathOf, type TypedDefinition, typedDefinition } from "./typedDefinition";
 
 const BLANK = {
-  format: "ypsiloid-contest/1",
+  format: "ypsiloid-contest/2",
   name: "My contest",
   tag: "MY-CONTEST",
   about: "",
@@ -35,12 +44,17 @@ const BLANK = {
   categories: { operator: ["SINGLE-OP", "MULTI-OP"] },
 };
 
-/** A contest's definition as text, checked as it is typed, and a call and an exchange to try it with. */
+const SCHEMA = z.toJSONSchema(rulesSchema, { io: "input", unrepresentable: "any" }) as JsonSchema;
+const TAB =
+  "border-b-2 border-transparent px-2 py-1 text-soft hover:text-signal data-selected:border-signal data-selected:font-semibold data-selected:text-signal";
+
+/** A contest's definition as text and as a form, checked as it is typed, with a call and an exchange to try it with. */
 export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: () => void }) {
-  const { logbook } = useLogbook();
   const client = useQueryClient();
+  const editor = useRef<JsonEditorHandle>(null);
   const [text, setText] = useState(() => JSON.stringify(start ?? BLANK, null, 2));
-  const [tried, setTried] = useState({ call: "LU2QSA", exchange: "599 001", band: "20m", mode: "CW" });
+  const [begun] = useState(text);
+  const [leaving, setLeaving] = useState(false);
   const read = useMemo(() => readRules(text), [text]);
   const keep = useMutation({
     mutationFn: () => ask(contest.keepContest, { body: read.rules }),
@@ -49,147 +63,189 @@ export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: 
       onClose();
     },
   });
-  const tryIt = useMutation({
-    mutationFn: () =>
-      ask(contest.tryOut, {
-        body: { rules: read.rules, ownCall: logbook.site.call, ownGrid: logbook.site.grid, ...tried },
-      }),
-  });
-  const result = tryIt.data;
-  const faults = [...read.faults, ...(keep.error === null ? [] : faultLines(keep.error))];
+  const leave = () => (text === begun || leaving ? onClose() : setLeaving(true));
 
   return (
     <Window
       title={read.rules?.name ?? "A contest's definition"}
       about="What each line means stands in docs/contest-rules.md. One that ships is kept as your own when it is changed."
-      width={1120}
-      onClose={onClose}
+      width={1200}
+      onClose={leave}
       buttons={
         <>
           <Button onClick={() => saveJson(`${read.rules?.tag ?? "contest"}.json`, text)}>Save as a file</Button>
-          <span className="flex-1" />
-          <Button onClick={onClose}>Close</Button>
+          <span role="status" className="flex-1 self-center text-wanted">
+            {leaving && "What was changed is not kept: close once more to leave it."}
+          </span>
+          <Button onClick={leave}>Close</Button>
           <Button look="act" disabled={read.rules === null || keep.isPending} onClick={() => keep.mutate()}>
             Keep the definition
           </Button>
         </>
       }
     >
-      <div className="grid grid-cols-[minmax(0,1fr)_400px] gap-4 max-lg:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_440px] gap-4 max-lg:grid-cols-1">
         <div className="grid content-start gap-2">
-          <label htmlFor="rules-text" className="text-tiny text-soft">
-            Definition, JSON
-          </label>
-          <textarea
-            id="rules-text"
-            spellCheck={false}
-            className="field h-[52vh] resize-none py-2 font-mono text-base whitespace-pre"
+          <JsonEditor
+            ref={editor}
+            label="Definition, JSON"
+            className="h-[52vh]"
             value={text}
-            aria-invalid={read.rules === null}
-            onChange={({ target }) => setText(target.value)}
+            onChange={(changed) => {
+              setText(changed);
+              setLeaving(false);
+            }}
+            faults={read.faults}
+            schema={SCHEMA}
           />
           <div role="status" aria-label="What is wrong" className="max-h-28 overflow-auto">
-            {faults.length === 0 && <p className="text-safe">The definition is sound.</p>}
-            {faults.slice(0, 20).map((fault) => (
-              <p key={fault} className="break-words text-stop">
-                {fault}
-              </p>
+            {read.faults.length === 0 && <p className="text-safe">The definition is sound.</p>}
+            {read.faults.slice(0, 20).map((fault) => (
+              <button
+                key={fault.text}
+                type="button"
+                className="block text-left break-words text-stop hover:underline"
+                onClick={() => editor.current?.show(fault)}
+              >
+                {fault.text}
+              </button>
             ))}
+            {keep.error !== null &&
+              faultLines(keep.error).map((fault) => (
+                <p key={fault} className="break-words text-stop">
+                  {fault}
+                </p>
+              ))}
           </div>
         </div>
-        <section aria-label="Try it" className="grid content-start gap-2.5">
-          <h3 className="heading">Try it</h3>
-          <div className="grid grid-cols-2 gap-2">
-            <Field
-              label="Their call"
-              mono
-              value={tried.call}
-              onChange={({ target }) => setTried({ ...tried, call: target.value.toUpperCase() })}
-            />
-            <Field
-              label="What they send"
-              mono
-              value={tried.exchange}
-              onChange={({ target }) => setTried({ ...tried, exchange: target.value.toUpperCase() })}
-            />
-            <Choice
-              label="Band"
-              value={tried.band}
-              onChange={({ target }) => setTried({ ...tried, band: target.value })}
-            >
-              {BANDS.map(({ name }) => (
-                <option key={name} value={name}>
-                  {bandLabel(name)}
-                </option>
-              ))}
-            </Choice>
-            <Choice
-              label="Mode"
-              value={tried.mode}
-              onChange={({ target }) => setTried({ ...tried, mode: target.value })}
-            >
-              {["CW", "SSB", "RTTY", "FT8"].map((mode) => (
-                <option key={mode}>{mode}</option>
-              ))}
-            </Choice>
-          </div>
-          <Button disabled={read.rules === null || tryIt.isPending} onClick={() => tryIt.mutate()}>
-            Score it
-          </Button>
-          {tryIt.error !== null && (
-            <p role="alert" className="text-stop">
-              {faultLines(tryIt.error).join("; ")}
-            </p>
-          )}
-          {result !== undefined && (
-            <dl aria-label="Outcome" className="grid grid-cols-[110px_1fr] gap-x-2 gap-y-1">
-              <dt className="text-soft">Understood</dt>
-              <dd className="font-mono">
-                {Object.entries(result.values)
-                  .map(([id, value]) => `${id} ${value}`)
-                  .join(", ") || "nothing"}
-              </dd>
-              {result.leftover.length > 0 && (
-                <>
-                  <dt className="text-soft">Not understood</dt>
-                  <dd className="font-mono text-stop">{result.leftover.join(" ")}</dd>
-                </>
+        <TabGroup className="grid content-start gap-2.5">
+          <TabList className="flex border-b border-line">
+            <Tab className={TAB}>Usual changes</Tab>
+            <Tab className={TAB}>Try it</Tab>
+          </TabList>
+          <TabPanels>
+            <TabPanel className="h-[56vh] overflow-auto pr-1" tabIndex={-1}>
+              {read.typed === null ? (
+                <p className="text-soft">The text is no JSON at the moment: mend that first.</p>
+              ) : (
+                <RulesForm rules={read.typed} text={text} onChange={setText} />
               )}
-              <dt className="text-soft">Points</dt>
-              <dd>
-                <b className="font-semibold">{result.judgement.points}</b>{" "}
-                {result.judgement.refused === null ? result.judgement.why : `none: ${result.judgement.refused}`}
-              </dd>
-              <dt className="text-soft">Multipliers</dt>
-              <dd>
-                {result.judgement.fresh
-                  .map(({ label, item, name }) => `${label}: ${item}${name === item ? "" : ` ${name}`}`)
-                  .join("; ") || "none"}
-              </dd>
-              <dt className="text-soft">Sides</dt>
-              <dd>
-                we are {result.ownSide}, they are {result.side}
-              </dd>
-              <dt className="text-soft">Next</dt>
-              <dd className="font-mono">
-                {result.next === null ? "does not run any more" : `${result.next.from} to ${result.next.to}`}
-              </dd>
-            </dl>
-          )}
-        </section>
+            </TabPanel>
+            <TabPanel tabIndex={-1}>
+              <TryOut rules={read.rules} />
+            </TabPanel>
+          </TabPanels>
+        </TabGroup>
       </div>
     </Window>
   );
 }
 
-function readRules(text: string): { readonly rules: Rules | null; readonly faults: readonly string[] } {
-  let data: unknown;
-  try {
-    data = JSON.parse(text);
-  } catch (error) {
-    return { rules: null, faults: [`It is no JSON: ${(error as Error).message}`] };
+/** A call and an exchange, and how the definition as it stands understands and scores them. */
+function TryOut({ rules }: { rules: Rules | null }) {
+  const { logbook } = useLogbook();
+  const now = useNow();
+  const [tried, setTried] = useState<Omit<Tried, "ownCall" | "ownGrid">>({
+    call: "LU2QSA",
+    exchange: "599 001",
+    band: "20m",
+    mode: "CW",
+  });
+  const asked = useDeferredValue(tried);
+  const outcome = useMemo(() => {
+    if (rules === null || now === null) return null;
+    const { call: ownCall, grid: ownGrid } = logbook.site;
+    return tryRules(rules, { ownCall, ownGrid, ...asked }, secondsOf(now));
+  }, [rules, asked, now, logbook.site]);
+  return (
+    <section aria-label="Try it" className="grid content-start gap-2.5">
+      <div className="grid grid-cols-2 gap-2">
+        <Field
+          label="Their call"
+          mono
+          value={tried.call}
+          onChange={({ target }) => setTried({ ...tried, call: target.value.toUpperCase() })}
+        />
+        <Field
+          label="What they send"
+          mono
+          value={tried.exchange}
+          onChange={({ target }) => setTried({ ...tried, exchange: target.value.toUpperCase() })}
+        />
+        <Choice label="Band" value={tried.band} onChange={({ target }) => setTried({ ...tried, band: target.value })}>
+          {BANDS.map(({ name }) => (
+            <option key={name} value={name}>
+              {bandLabel(name)}
+            </option>
+          ))}
+        </Choice>
+        <Choice label="Mode" value={tried.mode} onChange={({ target }) => setTried({ ...tried, mode: target.value })}>
+          {["CW", "SSB", "RTTY", "FT8"].map((mode) => (
+            <option key={mode}>{mode}</option>
+          ))}
+        </Choice>
+      </div>
+      {rules === null && <p className="text-soft">It is tried as soon as the definition is sound.</p>}
+      {outcome?.ok === false && (
+        <p role="alert" className="text-stop">
+          {outcome.faults.map(({ text }) => text).join("; ")}
+        </p>
+      )}
+      {outcome?.ok === true && <Outcome {...outcome.value} />}
+    </section>
+  );
+}
+
+type TriedOut = Extract<ReturnType<typeof tryRules>, { ok: true }>["value"];
+
+function Outcome({ values, leftover, judgement, side, ownSide, next }: TriedOut) {
+  const { points, refused, why, fresh } = judgement;
+  const rows: [label: string, said: string][] = [
+    [
+      "Understood",
+      Object.entries(values)
+        .map(([id, value]) => `${id} ${value}`)
+        .join(", ") || "nothing",
+    ],
+    ...(leftover.length > 0 ? [["Not understood", leftover.join(" ")] as [string, string]] : []),
+    ["Points", refused === null ? `${points}, ${why}` : `none: ${refused}`],
+    [
+      "Multipliers",
+      fresh.map(({ label, item, name }) => `${label}: ${item}${name === item ? "" : ` ${name}`}`).join("; ") || "none",
+    ],
+    ["Sides", `we are ${ownSide}, they are ${side}`],
+    ["Next", next === null ? "does not run any more" : `${isoTime(next.from)} to ${isoTime(next.to)}`],
+  ];
+  return (
+    <dl aria-label="Outcome" className="grid grid-cols-[110px_1fr] gap-x-2 gap-y-1">
+      {rows.map(([label, said]) => (
+        <div key={label} className="contents">
+          <dt className="text-soft">{label}</dt>
+          <dd className={label === "Not understood" ? "text-stop" : ""}>{said}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** A definition as it is typed: whole, or what is wrong with it and where. */
+function readRules(text: string): {
+  readonly rules: Rules | null;
+  /** What was typed, where it is JSON of an object. */
+  readonly typed: TypedDefinition | null;
+  readonly faults: readonly JsonFault[];
+} {
+  const errors: ParseError[] = [];
+  const data: unknown = parse(text, errors);
+  const [first] = errors;
+  if (first !== undefined) {
+    const line = text.slice(0, first.offset).split("\n").length;
+    const said = `Line ${line} is no JSON: ${printParseErrorCode(first.error)}`;
+    return { rules: null, typed: null, faults: [{ at: first.offset, text: said }] };
   }
   const checked = checkRules(data);
-  if (checked.ok) return { rules: checked.value, faults: [] };
-  return { rules: null, faults: checked.faults.map(({ field, text: said }) => `${field}: ${said}`) };
+  const typed = typedDefinition(data);
+  if (checked.ok) return { rules: checked.value, typed, faults: [] };
+  const faults = checked.faults.map(({ field, text: said }) => ({ at: pathOf(field), text: `${field}: ${said}` }));
+  return { rules: null, typed, faults };
 }
