@@ -58,7 +58,7 @@ export function itemsOf(rules: Pick<Rules, "lists">, part: Part, entity: number 
 }
 
 /** How a part may be read: as its own type, or as another that it can be. */
-type Form = Pick<Part, "id" | "label" | "type" | "entities" | "list" | "form">;
+type Form = Pick<Part, "id" | "label" | "type" | "entities" | "list" | "form" | "letters">;
 
 /** All that a part can be, its own type first. */
 export function formsOf(part: Part): readonly Form[] {
@@ -95,6 +95,19 @@ const SECTION_ITEMS: readonly ListItem[] = SECTIONS.map(({ code, name, aliases }
 const NEAREST = 3;
 /** So many letters are compared to find what a text was meant as. */
 const COMPARED = 30;
+
+/** What can be offered for a part that we send: its items, or a class with each letter that means something. */
+export function choicesFor(
+  rules: Pick<Rules, "lists">,
+  part: Part,
+  entity: number | null,
+): readonly Pick<ListItem, "code" | "name">[] {
+  return formsOf(part).flatMap((form): readonly Pick<ListItem, "code" | "name">[] =>
+    form.letters === undefined
+      ? (formItems(rules, form, entity) ?? [])
+      : Object.entries(form.letters).map(([letter, name]) => ({ code: classWith(form.form!, letter), name })),
+  );
+}
 
 /** Reads a text as one part of an exchange, as the first that it can be. */
 export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string, sender: Sender): PartReading {
@@ -216,6 +229,28 @@ function numberIn(text: string): number | null {
 
 function longNumber(text: string): string {
   return text.replace(/[TOAUVEN]/g, (letter) => CUT[letter]!);
+}
+
+/** The first class of a form with a letter: "1E" of "#[ABCDEF]". */
+function classWith(form: string, letter: string): string {
+  return form.replace("#", "1").replace(/\[[^\]]*\]|@/, letter);
+}
+
+/** What a class, or an item's code, means; null where nothing is said of it. */
+export function meaningOf(
+  rules: Pick<Rules, "lists">,
+  part: Part,
+  value: string,
+  entity: number | null,
+): string | null {
+  for (const form of formsOf(part)) {
+    const item = formItems(rules, form, entity)?.find(({ code }) => code === value);
+    if (item !== undefined) return item.name;
+    const letter =
+      form.letters === undefined ? undefined : [...value].find((sign) => form.letters![sign] !== undefined);
+    if (letter !== undefined) return form.letters![letter]!;
+  }
+  return null;
 }
 
 /** A class's form for people: "a number, then one of A B C". */

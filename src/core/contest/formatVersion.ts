@@ -26,7 +26,10 @@ function secondVersion(rules: Rules): string[] {
   add("duplicates.points", rules.duplicates.points !== 0);
   add("duplicates.per", perHourOrSession(rules.duplicates.per));
   for (const [side, parts] of Object.entries(rules.exchange))
-    parts.forEach((part, index) => add(`exchange.${side}.${index}.or`, part.or !== undefined));
+    parts.forEach((part, index) => {
+      add(`exchange.${side}.${index}.or`, part.or !== undefined);
+      add(`exchange.${side}.${index}.letters`, part.letters !== undefined);
+    });
   rules.points.forEach(({ points }, index) => {
     const field = `points.${index}.points`;
     if (typeof points === "number") return add(field, points < 0);

@@ -7,7 +7,19 @@ export type { CheckedContact, CheckKind, Finding } from "./check";
 export { groupsOf } from "./contestModes";
 export { conditionSchema, conditionText } from "./condition";
 export type { Condition } from "./condition";
-export { columnsOf, heldParts, itemsOf, keptTexts, partsOf, readPart, readParts, understandExchange } from "./exchange";
+export { categoryWords } from "./categoryWords";
+export {
+  choicesFor,
+  columnsOf,
+  heldParts,
+  meaningOf,
+  itemsOf,
+  keptTexts,
+  partsOf,
+  readPart,
+  readParts,
+  understandExchange,
+} from "./exchange";
 export type { KeptExchange, ListItem, PartReading, Sender, TypedParts, Understood } from "./exchange";
 export { nextStep } from "./flow";
 export { contestLogReader, isCabrillo, wordCounts, wordCountsFor } from "./fromCabrillo";
@@ -21,7 +33,7 @@ export { deadlineOf, periodAt, periodBefore, periodsIn, sessionPeriods } from ".
 export type { Period } from "./period";
 export { byHour, operatingTime, rateAt } from "./rate";
 export { checkRules } from "./checkRules";
-export { CATEGORY_KINDS, NEWEST_FORMAT, PART_TYPES, readRules, rulesSchema, WEEKDAYS } from "./rules";
+export { CATEGORY_KINDS, NEWEST_FORMAT, OUTSIDE, PART_TYPES, readRules, rulesSchema, WEEKDAYS } from "./rules";
 export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput, Session } from "./rules";
 export { withinsOf } from "./assess";
 export { createScoreboard } from "./score";

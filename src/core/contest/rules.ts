@@ -60,6 +60,8 @@ const readingShape = {
     .max(40)
     .refine((form) => isClassForm(form), "the form has a [ without its ], or nothing in it")
     .optional(),
+  /** For "class": what its letters mean. */
+  letters: z.record(z.string().regex(/^[A-Z]$/, "a letter, in capitals"), words(60)).optional(),
 };
 type ReadingShape = z.output<z.ZodObject<typeof readingShape>>;
 

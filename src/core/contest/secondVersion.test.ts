@@ -1,5 +1,6 @@
 import { checkRules, soundRules } from "./checkRules";
-import type { RulesInput } from "./rules";
+import { choicesFor, meaningOf, partsOf } from "./exchange";
+import type { Part, RulesInput } from "./rules";
 import { createScoreboard } from "./score";
 import { contestLine, entrantOf, rulesOf, scoreLines } from "./testing";
 import { sentParts, stationOf } from "./station";
@@ -339,5 +340,28 @@ describe("what cannot be meant so", () => {
     // What was kept of a sound one of version 1 has all fields, and is sound again.
     const kept = checkRules(first);
     expect(kept.ok && checkRules(JSON.parse(JSON.stringify(kept.value))).ok).toBe(true);
+  });
+});
+
+describe("what a part can be is offered, and said in words", () => {
+  const field = rulesOf("MAREAS-FIELD");
+  const [station, section] = partsOf(field, "inside") as [Part, Part];
+
+  it("of a class by its letters", () => {
+    expect(choicesFor(field, station, 291)).toContainEqual({ code: "1E", name: "At a lighthouse" });
+    expect(meaningOf(field, station, "12B", 291)).toBe("On a hill");
+    const plain = { ...station, letters: undefined };
+    expect([choicesFor(field, plain, 291), meaningOf(field, plain, "12B", 291)]).toEqual([[], null]);
+  });
+
+  it("of lists by their names, those of an entity alone", () => {
+    expect(choicesFor(field, section, 291)).toContainEqual(expect.objectContaining({ code: "EMA" }));
+    expect(meaningOf(field, section, "EMA", 291)).toBe("Eastern Massachusetts");
+    const round = rulesOf("CUCHILLA-MOBILE");
+    const where = partsOf(round, "all")[1]!;
+    expect(choicesFor(round, where, 144)).toHaveLength(19);
+    expect(meaningOf(round, where, "MA", 144)).toBe("Maldonado");
+    expect(choicesFor(round, where, 230)).toEqual([]);
+    expect(meaningOf(round, where, "14", 230)).toBeNull();
   });
 });

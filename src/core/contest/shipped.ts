@@ -79,8 +79,18 @@ const ZONE_SPRINT: RulesInput = {
   },
 };
 
+/** Where a station of the field weekend is. */
+const FIELD_LETTERS = {
+  A: "On a beach or dune",
+  B: "On a hill",
+  C: "In a wood",
+  D: "On a boat or pier",
+  E: "At a lighthouse",
+  F: "In a town",
+};
+
 const FIELD_WEEKEND: RulesInput = {
-  format: "ypsiloid-contest/1",
+  format: "ypsiloid-contest/2",
   name: "Mareas Field Weekend",
   tag: "MAREAS-FIELD",
   about: "Stations in the field, with class and section; little power counts more, and so does power from the sun.",
@@ -94,11 +104,11 @@ const FIELD_WEEKEND: RulesInput = {
   ],
   exchange: {
     inside: [
-      { id: "class", label: "Class", type: "class", form: "#[ABCDEF]" },
+      { id: "class", label: "Class", type: "class", form: "#[ABCDEF]", letters: FIELD_LETTERS },
       { id: "section", label: "Section", type: "section" },
     ],
     outside: [
-      { id: "class", label: "Class", type: "class", form: "#[ABCDEF]" },
+      { id: "class", label: "Class", type: "class", form: "#[ABCDEF]", letters: FIELD_LETTERS },
       { id: "section", label: "Section", type: "list", list: "abroad" },
     ],
   },

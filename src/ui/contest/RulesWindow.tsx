@@ -7,8 +7,9 @@ import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { z } from "zod";
 import { BANDS, bandLabel } from "@/core/band";
 import { isoTime, secondsOf } from "@/core/contact";
-import { checkRules, type Rules, rulesSchema, type Tried, tryRules } from "@/core/contest";
+import { checkRules, OUTSIDE, type Rules, rulesSchema, type Tried, tryRules } from "@/core/contest";
 import * as contest from "@/core/contract/endpoints/contest";
+import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
@@ -131,7 +132,7 @@ export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: 
                 <RulesForm rules={read.typed} text={text} onChange={setText} />
               )}
             </TabPanel>
-            <TabPanel tabIndex={-1}>
+            <TabPanel className="h-[56vh] overflow-auto pr-1" tabIndex={-1}>
               <TryOut rules={read.rules} />
             </TabPanel>
           </TabPanels>
@@ -213,8 +214,13 @@ function Outcome({ values, leftover, judgement, side, ownSide, next }: TriedOut)
       "Multipliers",
       fresh.map(({ label, item, name }) => `${label}: ${item}${name === item ? "" : ` ${name}`}`).join("; ") || "none",
     ],
-    ["Sides", `we are ${ownSide}, they are ${side}`],
-    ["Next", next === null ? "does not run any more" : `${isoTime(next.from)} to ${isoTime(next.to)}`],
+    ...(side === ownSide && side === OUTSIDE
+      ? []
+      : [["Sides", `we are ${ownSide}, they are ${side}`] as [string, string]]),
+    [
+      "Next",
+      next === null ? "does not run any more" : `${fullTime(isoTime(next.from))} to ${fullTime(isoTime(next.to))} UTC`,
+    ],
   ];
   return (
     <dl aria-label="Outcome" className="grid grid-cols-[110px_1fr] gap-x-2 gap-y-1">

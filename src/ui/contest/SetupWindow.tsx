@@ -1,14 +1,19 @@
 "use client";
 
 import { useQueryClient } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useId, useMemo } from "react";
 import { useWatch } from "react-hook-form";
 import { z } from "zod";
 import {
   CATEGORY_KINDS,
   type CategoryKind,
+  categoryWords,
+  choicesFor,
+  meaningOf,
+  type Part,
   type PartSource,
   partsOf,
+  readPart,
   type Rules,
   sourceValues,
   stationByCall,
@@ -58,11 +63,11 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
   });
   const typed = useWatch({ control: form.form.control });
   const ownCall = typed.ownCall ?? "";
-  const side = useMemo(
-    () => stationOf(rules, { ...stationByCall(ownCall, 0), grid: logbook.site.grid }).side,
+  const own = useMemo(
+    () => stationOf(rules, { ...stationByCall(ownCall, 0), grid: logbook.site.grid }),
     [rules, ownCall, logbook.site.grid],
   );
-  const parts = partsOf(rules, side);
+  const parts = partsOf(rules, own.side);
   const fromSite = valuesFor(logbook.site, typed.power ?? "", typed.header?.name ?? "");
   const goesOut = parts
     .map(({ id, type, from }) => {
@@ -99,7 +104,7 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
         />
         <TextField<EntryForm> name="power" label="Power, W" mono inputMode="decimal" />
       </fieldset>
-      <fieldset className="grid grid-cols-4 gap-3 max-sm:grid-cols-2">
+      <fieldset className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
         <legend className="heading mb-2">Category</legend>
         {CATEGORY_KINDS.map((kind) => {
           const values = rules.categories[kind];
@@ -107,7 +112,9 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
           return (
             <ChoiceField<EntryForm> key={kind} name={`category.${kind}`} label={CATEGORY_LABELS[kind]}>
               {values.map((value) => (
-                <option key={value}>{value}</option>
+                <option key={value} value={value}>
+                  {categoryWords(rules, kind, value)}
+                </option>
               ))}
             </ChoiceField>
           );
@@ -121,19 +128,19 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
           {goesOut}
         </p>
         <div className="grid grid-cols-4 gap-3 max-sm:grid-cols-2">
-          {parts.map(({ id, label, type, from }) =>
-            type === "serial" || type === "report" ? (
-              <p key={id} className="self-end pb-2 text-soft">
-                {label}: {type === "serial" ? "counts up by itself" : "by the mode"}
+          {parts.map((part) =>
+            part.type === "serial" || part.type === "report" ? (
+              <p key={part.id} className="self-end pb-2 text-soft">
+                {part.label}: {part.type === "serial" ? "counts up by itself" : "by the mode"}
               </p>
             ) : (
-              <TextField<EntryForm>
-                key={id}
-                name={`sent.${id}`}
-                label={from === undefined ? label : `${label}, from ${SOURCE_WORDS[from]}`}
-                mono
-                upper
-                placeholder={from === undefined ? "" : (fromSite[from] ?? "")}
+              <SentField
+                key={part.id}
+                rules={rules}
+                part={part}
+                entity={own.entity}
+                fromSite={part.from === undefined ? null : fromSite[part.from]}
+                value={typed.sent?.[part.id] ?? ""}
               />
             ),
           )}
@@ -161,6 +168,48 @@ export function SetupWindow({ rules, entry, onClose, onDone }: SetupProps) {
         <AreaField<EntryForm> name="header.soapbox" label="Remarks for the organiser" />
       </fieldset>
     </FormWindow>
+  );
+}
+
+interface SentFieldProps {
+  rules: Rules;
+  part: Part;
+  /** Our own. */
+  entity: number | null;
+  /** What the site or the operator says of it. */
+  fromSite: string | null;
+  value: string;
+}
+
+/** What we send as one part: what exists is offered, and what is typed is said in words. */
+function SentField({ rules, part, entity, fromSite, value }: SentFieldProps) {
+  const listId = useId();
+  const { id, label, from } = part;
+  const choices = choicesFor(rules, part, entity);
+  const said = (value || (fromSite ?? "")).trim();
+  const reading = said === "" ? null : readPart(rules, part, said, { mode: "CW", entity });
+  const meaning = reading?.ok === true ? meaningOf(rules, part, reading.value, entity) : null;
+  return (
+    <div>
+      <TextField<EntryForm>
+        name={`sent.${id}`}
+        label={from === undefined ? label : `${label}, from ${SOURCE_WORDS[from]}`}
+        mono
+        upper
+        placeholder={fromSite ?? ""}
+        list={choices.length === 0 ? undefined : listId}
+      />
+      {choices.length > 0 && (
+        <datalist id={listId}>
+          {choices.map(({ code, name }) => (
+            <option key={`${code} ${name}`} value={code}>
+              {`${code} ${name}`}
+            </option>
+          ))}
+        </datalist>
+      )}
+      {meaning !== null && <p className="truncate text-tiny text-soft">{meaning}</p>}
+    </div>
   );
 }
 
