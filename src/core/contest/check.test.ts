@@ -168,20 +168,20 @@ it("finds what is outside the period, or missing, and limits of time and of band
     "missing DL1QTA: Serial is missing or has no known form.",
   ]);
   const hourly = Array.from(
-    { length: 48 * 2 },
+    { length: 30 * 2 },
     (_, half) => `${half * 30} DL${half % 10}QT${String.fromCharCode(65 + (half % 26))} 20m ${half + 1} 1`,
   );
   expect(found(dash, hourly).filter((text) => text.startsWith("offTime"))).toEqual([
-    "offTime DL3QTV: Here the operating time passes the 36 hours of the category.",
+    "offTime DL5QTT: Here the operating time passes the 22 hours of the category.",
   ]);
   const changing = Array.from(
-    { length: 12 },
+    { length: 10 },
     (_, index) =>
       `${index} W${index % 10}QU${String.fromCharCode(75 + index)} ${index % 2 === 0 ? "20m" : "40m"} ${index + 1} 1`,
   );
   expect(
     found(dash, changing, { ...SINGLE, operator: "MULTI-OP" }).filter((text) => text.startsWith("bandChange")),
-  ).toEqual([expect.stringContaining("Band change 11 of this hour; 10 are allowed.")]);
+  ).toEqual([expect.stringContaining("Band change 9 of this hour; 8 are allowed.")]);
   // Two transmitters that stay on their bands change none.
   const two = changing.map((line, index) => `${line} ${index % 2}`);
   expect(found(dash, two, { ...SINGLE, operator: "MULTI-OP" })).toEqual([]);

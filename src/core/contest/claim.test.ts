@@ -64,8 +64,8 @@ test("what does not count is withdrawn, with the reason", () => {
     // A duplicate stays: it counts for nothing, and organisers want it.
     "claimed",
   ]);
-  // One contact of three points and one prefix; with the two that lack a serial it would be nine.
-  expect([score, whole]).toEqual([3, 9]);
+  // One contact of four points and one prefix; with the two that lack a serial it would be twelve.
+  expect([score, whole]).toEqual([4, 12]);
 });
 
 test("what the operator does not claim is withdrawn with his reason, and counts for nothing", () => {
@@ -73,13 +73,13 @@ test("what the operator does not claim is withdrawn with his reason, and counts 
     notClaimed: "not sure of the call",
   });
   expect(said).toEqual(["withdrawn: not claimed: not sure of the call", "claimed"]);
-  expect(score).toBe(3);
+  expect(score).toBe(4);
 });
 
 test.each<[string, Category, readonly string[], number]>([
-  ["all bands and modes", ALL, ["claimed", "claimed", "claimed"], (3 + 6 + 3) * 3],
-  ["one band", { ...ALL, band: "20M" }, ["claimed", "kept: on 40 m, and the category is 20M", "claimed"], (3 + 3) * 2],
-  ["one mode", { ...ALL, mode: "CW" }, ["claimed", "claimed", "kept: in SSB, and the category is CW"], (3 + 6) * 2],
+  ["all bands and modes", ALL, ["claimed", "claimed", "claimed"], (4 + 5 + 4) * 3],
+  ["one band", { ...ALL, band: "20M" }, ["claimed", "kept: on 40 m, and the category is 20M", "claimed"], (4 + 4) * 2],
+  ["one mode", { ...ALL, mode: "CW" }, ["claimed", "claimed", "kept: in SSB, and the category is CW"], (4 + 5) * 2],
 ])("an entry of %s claims what its category holds, and keeps the rest", (_, category, ways, points) => {
   const { said, score } = claimed(["1 DL1QTA 20m CW 1", "2 EA8QTB 40m CW 2", "3 OK1QTC 20m SSB 3"], category);
   expect(said).toEqual(ways);
@@ -89,23 +89,23 @@ test.each<[string, Category, readonly string[], number]>([
 describe("a log longer than the operating time of its category", () => {
   const calls = ["DL1QTA", "EA8QTB", "OK1QTC"];
   // An hour and a half a contact is a pause, and none of the time; half an hour is time on the air.
-  const hours = Array.from({ length: 80 }, (_, at) => at * 30);
+  const hours = Array.from({ length: 55 }, (_, at) => at * 30);
   const lines = hours.map(
     (minutes, at) => `${minutes} ${calls[at % 3]!.replace(/.$/, String.fromCharCode(65 + (at % 26)))} 20m CW ${at + 1}`,
   );
 
   it("says how many contacts are past it, and what the score is without them", () => {
     const { pastTime, said } = claimed(lines);
-    // 36 hours from the first contact on are 72 halves: contacts 0 to 72 lie within.
-    expect(pastTime).toMatchObject({ hours: 36, contacts: 80 - 73 });
+    // 22 hours from the first contact on are 44 halves: contacts 0 to 44 lie within.
+    expect(pastTime).toMatchObject({ hours: 22, contacts: 55 - 45 });
     expect(new Set(said)).toEqual(new Set(["claimed"]));
-    expect(pastTime!.scoreWithout).toBe(claimed(lines.slice(0, 73)).score);
+    expect(pastTime!.scoreWithout).toBe(claimed(lines.slice(0, 45)).score);
   });
 
   it("has no limit where the category has none, and none is passed by pauses", () => {
     expect(claimed(lines, { ...ALL, operator: "MULTI-OP" }).pastTime).toBeNull();
     const paused = Array.from(
-      { length: 30 },
+      { length: 18 },
       (_, at) => `${at * 90} DL1QT${String.fromCharCode(65 + (at % 26))} 20m CW 1`,
     );
     expect(claimed(paused).pastTime).toBeNull();

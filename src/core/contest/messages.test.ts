@@ -100,14 +100,14 @@ describe("categories", () => {
   });
   it("have their limits", () => {
     expect(limitsFor(dash, single)).toEqual({
-      operatingHours: 36,
-      offMinutes: 60,
+      operatingHours: 22,
+      offMinutes: 45,
       watts: 100,
       bandChangesAnHour: null,
     });
     expect(limitsFor(dash, { ...single, operator: "MULTI-OP" })).toMatchObject({
       operatingHours: null,
-      bandChangesAnHour: 10,
+      bandChangesAnHour: 8,
     });
     expect(allowedBy(single)).toEqual({ band: "20m", mode: "CW" });
     expect(allowedBy({ band: "ALL", mode: "SSB" })).toEqual({ band: null, mode: "voice" });

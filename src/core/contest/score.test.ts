@@ -23,24 +23,24 @@ describe("hand-worked logs, contact by contact", () => {
     ]);
     expect(each).toEqual([
       "1 prefix:CX1",
-      "1 prefix:LU2",
-      "2",
+      "2 prefix:LU2",
+      "3",
       "duplicate",
-      "3 prefix:DL1",
-      "6",
-      "3 prefix:EA8",
-      "3 prefix:W4",
+      "4 prefix:DL1",
+      "5",
+      "4 prefix:EA8",
+      "4 prefix:W4",
       "6 m is no band of this contest",
       "it is our own call",
       "after the end",
     ]);
-    // 1 + 1 + 2 + 3 + 6 + 3 + 3 = 19 points, five prefixes.
-    expect(score.total).toEqual({ contacts: 7, duplicates: 1, points: 19, multipliers: { prefix: 5 } });
+    // 1 + 2 + 3 + 4 + 5 + 4 + 4 = 23 points, five prefixes.
+    expect(score.total).toEqual({ contacts: 7, duplicates: 1, points: 23, multipliers: { prefix: 5 } });
     expect(score.bands["40m"]).toEqual({ contacts: 2, duplicates: 1, points: 8, multipliers: {} });
-    expect(score.score).toBe(95);
+    expect(score.score).toBe(115);
   });
 
-  it("Ombu Zone Sprint: own entity for nothing but the multipliers; zones and entities on each band", () => {
+  it("Ombu Zone Sprint: by entity and continent; zones and entities on each band", () => {
     const rules = rulesOf("OMBU-ZONE");
     const { each, score } = scoreLines(rules, entrantOf(rules), [
       [0, "CX1QRA 20m CW 13"],
@@ -52,16 +52,16 @@ describe("hand-worked logs, contact by contact", () => {
       [6, "W6QUA 15m SSB 3"],
     ]);
     expect(each).toEqual([
-      "0 zone:13 entity:144",
-      "1 entity:100",
-      "3 zone:14 entity:230",
-      "3 zone:14 entity:230",
-      "3",
-      "3 entity:291",
+      "1 zone:13 entity:144",
+      "2 entity:100",
+      "4 zone:14 entity:230",
+      "4 zone:14 entity:230",
+      "4",
+      "4 entity:291",
       "SSB is no mode of this contest",
     ]);
-    // 13 points, 3 zones and 5 entities.
-    expect(score.score).toBe(13 * 8);
+    // 19 points, 3 zones and 5 entities.
+    expect(score.score).toBe(19 * 8);
   });
 
   it("Mareas Field Weekend: points by mode, power factor, bonuses, once a band and mode", () => {
@@ -75,13 +75,12 @@ describe("hand-worked logs, contact by contact", () => {
       [4, "CX9QTH 40m SSB 1A DX"],
     ];
     const { each, score } = scoreLines(rules, entrant, lines);
-    expect(each).toEqual(["2", "1", "duplicate", "1", "1"]);
-    // 5 points x 2 for 100 W, 100 for the sun and 50 for the lighthouse, once.
-    expect(score).toMatchObject({ powerFactor: 2, bonus: 150, score: 160 });
-    expect(scoreLines(rules, { ...entrant, power: 5 }, lines).score.score).toBe(5 * 5 + 150);
-    expect(
-      scoreLines(rules, { ...entrant, power: 400, bonuses: [], category: null, sent: {} }, lines).score.score,
-    ).toBe(5 + 50);
+    expect(each).toEqual(["3", "2", "duplicate", "2", "2"]);
+    // 9 points as they are with 100 W, 70 for the sun and 25 for the lighthouse, once.
+    expect(score).toMatchObject({ powerFactor: 1, bonus: 95, score: 104 });
+    expect(scoreLines(rules, { ...entrant, power: 10 }, lines).score.score).toBe(9 * 3 + 95);
+    expect(scoreLines(rules, { ...entrant, power: 50 }, lines).score.score).toBe(9 * 1.5 + 95);
+    expect(scoreLines(rules, { ...entrant, power: 400, bonuses: [] }, lines).score.score).toBe(9 + 25);
   });
 
   it("First Wire Party: portable, far, Morse; a station anew each hour; years count", () => {
@@ -99,16 +98,16 @@ describe("hand-worked logs, contact by contact", () => {
     for (const one of contacts) board.put(one);
     const judged = contacts.map(({ id }) => board.judgementOf(id)!);
     expect(judged.map(({ points, duplicate }) => (duplicate ? "duplicate" : points))).toEqual([
-      5,
+      6,
       "duplicate",
       1,
-      3,
+      4,
       2,
       1,
     ]);
     expect(judged[3]!.why).toBe("over 3000 km");
-    expect(board.score().total).toEqual({ contacts: 5, duplicates: 1, points: 12, multipliers: { year: 2 } });
-    expect(board.score().score).toBe(24);
+    expect(board.score().total).toEqual({ contacts: 5, duplicates: 1, points: 14, multipliers: { year: 2 } });
+    expect(board.score().score).toBe(28);
   });
 
   it("Camalote RTTY Night: zones once, entities and states on each band, sides told by the entity", () => {
@@ -122,16 +121,16 @@ describe("hand-worked logs, contact by contact", () => {
       [5, "CX1QRA 20m RTTY 13 MO"],
     ]);
     expect(each).toEqual([
-      "2 entity:100 state:B zone:13",
-      "2 state:X",
-      "2 entity:100 state:B",
-      "3 entity:230 zone:14",
-      "3 entity:291 state:TX zone:04",
+      "3 entity:100 state:B zone:13",
+      "3 state:X",
+      "3 entity:100 state:B",
+      "4 entity:230 zone:14",
+      "4 entity:291 state:TX zone:04",
       "1 entity:144 state:MO",
     ]);
-    // 13 points; 5 entities, 5 states, 3 zones.
+    // 18 points; 5 entities, 5 states, 3 zones.
     expect(score.total.multipliers).toEqual({ entity: 5, state: 5, zone: 3 });
-    expect(score.score).toBe(13 * 13);
+    expect(score.score).toBe(18 * 13);
   });
 
   it("can score by distance, and by continent, field and call", () => {

@@ -25,7 +25,7 @@ import { giveBackSerial, reserveSerial } from "./serials";
 import { listFindings, markFinding, sheetsOf, standingOf } from "./standing";
 
 /** In the middle of the Sudestada Prefix Dash of 2026. */
-const NOW = Date.parse("2026-10-24T12:00:00Z") / 1000;
+const NOW = Date.parse("2026-10-16T12:00:00Z") / 1000;
 
 const problemOf = (result: Result<unknown>) => (result.ok ? "" : result.problem.detail);
 
@@ -65,7 +65,7 @@ describe("contests that are known", () => {
   it("ship, can be replaced by one's own, and come back", async () => {
     const { context } = await testContext(NOW);
     const [first] = listContests(context);
-    expect(first).toMatchObject({ tag: "SUDESTADA-PREFIX", shipped: true, next: { from: "2026-10-24T00:00:00Z" } });
+    expect(first).toMatchObject({ tag: "SUDESTADA-PREFIX", shipped: true, next: { from: "2026-10-15T21:00:00Z" } });
     expect(problemOf(saveContest(context, { ...first!.rules, bands: ["21m"] }))).toContain('bands.0: "21m" is no band');
     valueOf(saveContest(context, { ...first!.rules, name: "My Dash" }));
     expect(listContests(context).filter(({ tag }) => tag === first!.tag)).toMatchObject([
@@ -91,7 +91,7 @@ describe("contests that are known", () => {
     expect(valueOf(tryOut(context, asked))).toMatchObject({
       values: { report: "599", serial: "17" },
       leftover: [],
-      judgement: { points: 6, fresh: [{ item: "DL1" }] },
+      judgement: { points: 5, fresh: [{ item: "DL1" }] },
     });
     expect(problemOf(tryOut(context, { ...asked, call: "??" }))).toContain("call:");
     expect(problemOf(tryOut(context, { ...asked, rules: { ...rules, tag: "no" } }))).toContain("rules.tag");
@@ -105,7 +105,7 @@ describe("an entry", () => {
       on: true,
       ownCall: "CX3QUA",
       side: "outside",
-      period: { from: "2026-10-24T00:00:00Z" },
+      period: { from: "2026-10-15T21:00:00Z" },
     });
     expect(entry.missing).toEqual(["a name", "an address", "a mail address"]);
     expect(problemOf(enter(context, logbookId, ENTRY))).toContain("entered already");
@@ -152,7 +152,7 @@ describe("an entry", () => {
         ownCall: "CX3QUA",
         power: 100,
       },
-      judgement: { points: 1, duplicate: false, fresh: [{ item: "LU2" }] },
+      judgement: { points: 2, duplicate: false, fresh: [{ item: "LU2" }] },
       remark: null,
     });
     const second = log(context, entry, "DL1QTA", 1);
@@ -160,15 +160,15 @@ describe("an entry", () => {
     expect([second.contact.serialSent, again.contact.serialSent]).toEqual([2, 3]);
     expect(again.judgement).toMatchObject({ duplicate: true, points: 0 });
     expect(valueOf(standingOf(context, entry.id))).toMatchObject({
-      score: 8,
-      total: { contacts: 2, duplicates: 1, points: 4 },
+      score: 12,
+      total: { contacts: 2, duplicates: 1, points: 6 },
       nextSerial: 4,
       operators: [{ operator: "CX3QUA", contacts: 3 }],
     });
     valueOf(changeContact(context, logbookId, first.contact.id, { band: "15m" }));
-    expect(valueOf(standingOf(context, entry.id)).total).toMatchObject({ contacts: 3, duplicates: 0, points: 5 });
+    expect(valueOf(standingOf(context, entry.id)).total).toMatchObject({ contacts: 3, duplicates: 0, points: 8 });
     valueOf(deleteContact(context, logbookId, second.contact.id));
-    expect(valueOf(standingOf(context, entry.id))).toMatchObject({ score: 2, total: { contacts: 2 } });
+    expect(valueOf(standingOf(context, entry.id))).toMatchObject({ score: 4, total: { contacts: 2 } });
     const rows = valueOf(listContestRows(context, entry.id, { offset: 0, limit: 1 }));
     expect([rows.total, rows.items[0]!.contact.call]).toEqual([2, "LU2QSA/P"]);
     const kept = boardOf(context, valueOf(getEntry(context, entry.id)));
@@ -176,7 +176,7 @@ describe("an entry", () => {
   });
 
   it("gives a browser all it needs to say the same at once", async () => {
-    const now = Date.parse("2026-11-28T02:00:00Z") / 1000;
+    const now = Date.parse("2026-11-18T19:00:00Z") / 1000;
     const { context, entry } = await entered(
       { tag: "OMBU-ZONE", category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" } },
       now,
@@ -186,7 +186,7 @@ describe("an entry", () => {
       valueOf(
         logTyped(context, entry.id, {
           call,
-          startedAt: `2026-11-28T00:${10 + index}:00Z`,
+          startedAt: `2026-11-18T17:${10 + index}:00Z`,
           band: index % 2 === 0 ? "20m" : "15m",
           mode: "CW",
           received: { zone: "14" },
@@ -197,7 +197,7 @@ describe("an entry", () => {
     expect(sent.contacts).toHaveLength(4);
     const board = createScoreboard(entry.rules, sent.entrant);
     for (const contact of sent.contacts!) board.put(contact);
-    const at = "2026-11-28T01:00:00Z";
+    const at = "2026-11-18T18:00:00Z";
     for (const call of calls) {
       for (const band of ["20m", "15m", "10m"]) {
         for (const typed of [{}, { zone: "13" }, { zone: "99" }]) {
@@ -219,15 +219,15 @@ describe("an entry", () => {
         tag: "OMBU-ZONE",
         category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" },
       },
-      Date.parse("2026-11-28T02:00:00Z") / 1000,
+      Date.parse("2026-11-18T19:00:00Z") / 1000,
     );
-    const at = "2026-11-28T01:00:00Z";
+    const at = "2026-11-18T18:00:00Z";
     const ask = (typed: object, call = "DL1QTA") =>
       valueOf(worthOfTyped(context, entry.id, { call, band: "20m", mode: "CW", at, typed: JSON.stringify(typed) }));
     expect(ask({})).toMatchObject({
       guesses: { zone: { value: "14", from: "the call" } },
       judgement: {
-        points: 3,
+        points: 4,
         duplicate: false,
         fresh: [{ item: "14", name: "Western Europe" }, { name: "Germany" }],
       },
@@ -270,8 +270,8 @@ it("logs a contact long before the start when it is insisted on, and says that i
 
 it("takes nonsense when it is insisted on, as it was typed", async () => {
   const change = { tag: "OMBU-ZONE", category: { operator: "SINGLE-OP", band: "ALL", power: "LOW" } };
-  const { context, entry } = await entered(change, Date.parse("2026-11-28T02:00:00Z") / 1000);
-  const startedAt = "2026-11-28T01:00:00Z";
+  const { context, entry } = await entered(change, Date.parse("2026-11-18T19:00:00Z") / 1000);
+  const startedAt = "2026-11-18T18:00:00Z";
   const odd = valueOf(
     logTyped(context, entry.id, {
       call: "DL1QTA",
@@ -400,7 +400,7 @@ describe("after it", () => {
     expect(file).toMatchObject({
       contacts: 2,
       readBack: 2,
-      claimedScore: 1,
+      claimedScore: 2,
       unclaimed: [{ as: "withdrawn", why: "Serial is missing or not understood", contacts: 1 }],
     });
     expect(file.faults.map(({ text }) => text)).toEqual(["a mail address is missing"]);
@@ -416,7 +416,7 @@ describe("after it", () => {
       "CATEGORY-OPERATOR": "SINGLE-OP",
       NAME: "Ines Cardozo",
       ADDRESS: "Camino del Faro 1\nCabo Farol",
-      "CLAIMED-SCORE": "1",
+      "CLAIMED-SCORE": "2",
     });
     expect(lines.map(({ sent, call, received }) => [sent, call, received])).toEqual([
       [["599", "001"], "LU2QSA", ["599", "005"]],
@@ -424,7 +424,7 @@ describe("after it", () => {
     ]);
     valueOf(changeEntry(context, entry.id, { leavesOut: true }));
     const without = valueOf(logFileOf(context, entry.id));
-    expect(without).toMatchObject({ contacts: 1, readBack: 1, claimedScore: 1, unclaimed: [{ as: "left out" }] });
+    expect(without).toMatchObject({ contacts: 1, readBack: 1, claimedScore: 2, unclaimed: [{ as: "left out" }] });
     expect(without.text).not.toContain("DL1QTA");
   });
 });
@@ -449,9 +449,9 @@ it("reads back a log of several transmitters, too", async () => {
 
 it("holds the hours of a contest against those of an earlier year", async () => {
   const { context, logbookId, entry } = await entered();
-  const { id: earlierId } = valueOf(enter(context, logbookId, { ...ENTRY, from: "2025-10-25T00:00:00Z" }));
+  const { id: earlierId } = valueOf(enter(context, logbookId, { ...ENTRY, from: "2025-10-16T21:00:00Z" }));
   const earlier = valueOf(getEntry(context, earlierId));
-  for (const [index, startedAt] of ["2025-10-25T00:10:00Z", "2025-10-25T02:10:00Z", "2025-10-25T02:20:00Z"].entries())
+  for (const [index, startedAt] of ["2025-10-16T21:10:00Z", "2025-10-16T23:10:00Z", "2025-10-16T23:20:00Z"].entries())
     valueOf(
       logTyped(context, earlier.id, {
         call: `DL${index + 1}QTA`,
@@ -465,7 +465,7 @@ it("holds the hours of a contest against those of an earlier year", async () => 
   const standing = valueOf(standingOf(context, entry.id));
   expect(standing.earlier).toMatchObject({ name: "2025" });
   expect(standing.earlier!.hours.slice(0, 3).map(({ contacts }) => contacts)).toEqual([1, 0, 2]);
-  expect(standing.hours.slice(9, 12).map(({ contacts }) => contacts)).toEqual([0, 1, 0]);
+  expect(standing.hours.slice(12, 15).map(({ contacts }) => contacts)).toEqual([0, 1, 0]);
   expect(valueOf(standingOf(context, earlier.id)).earlier).toBeNull();
 });
 

@@ -337,10 +337,10 @@ test("a mode, a band and a comment change nothing of the exchange", async () => 
 
 test("a serial corrected alone leaves the rest as it was typed, and what was sent as well", async () => {
   const dash = SHIPPED_CONTESTS.find(({ tag }) => tag === "SUDESTADA-PREFIX")!;
-  const { context, logbookId } = await testContext(Date.parse("2026-10-24T12:00:00Z") / 1000);
+  const { context, logbookId } = await testContext(Date.parse("2026-10-16T12:00:00Z") / 1000);
   const contact = {
     call: "LU2QSA",
-    startedAt: "2026-10-24T11:00:00Z",
+    startedAt: "2026-10-16T11:00:00Z",
     band: "20m",
     mode: "CW",
     contestId: dash.tag,
