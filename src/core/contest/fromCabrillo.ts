@@ -1,20 +1,11 @@
-import type { AdifField, AdifNote, AdifReader, AdifRecord } from "../adif";
-import { decodeText, latin1, NO_HEADER, PARTS_FIELDS } from "../adif";
+import type { AdifNote, AdifReader, AdifRecord } from "../adif";
+import { decodeText, PARTS_FIELDS } from "../adif";
 import { factField, type FactKey } from "../contact";
-import {
-  type CabrilloLog,
-  cabrilloReader,
-  LONGEST_LINE,
-  type ReadLine,
-  type WordCount,
-  type WordCounts,
-} from "../cabrillo";
+import { type CabrilloLog, cabrilloReader, type ReadLine, type WordCount, type WordCounts } from "../cabrillo";
 import { columnsOf, readPart, type Sender, understandExchange } from "./exchange";
+import { brokenLine, linewise, minuteFields, recordOfValues } from "./linewise";
 import type { Part, Rules } from "./rules";
 import { sideByCall, stationByCall } from "./station";
-
-/** Of a line that is none of a contest log so much is kept. */
-const BEGINNING = 200;
 
 /** Whether a text begins as a contest log does. */
 export function isCabrillo(beginning: string): boolean {
@@ -35,10 +26,7 @@ export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): A
     return last.rules;
   };
   const reader = cabrilloReader(wordCounts(rulesFor));
-  let rest = "";
-  let begun = false;
-
-  function take(raw: string): AdifRecord[] {
+  return linewise((raw) => {
     const said = reader.take(decodeText(raw));
     if (said === null) return [];
     if ("contact" in said) {
@@ -46,27 +34,8 @@ export function contestLogReader(rulesOf: (tag: string) => Rules | undefined): A
       return [recordOf(said.contact, reader.header, rules)];
     }
     const { line, text, fatal } = said.fault;
-    // As it came, and not as it was understood: what was refused can be mended and imported again.
-    const came = raw.length > LONGEST_LINE ? raw.slice(0, BEGINNING) : raw;
-    return fatal ? [{ line, raw: `${came}\n`, fields: [], notes: [], broken: text }] : [];
-  }
-
-  return {
-    push(piece) {
-      rest += typeof piece === "string" ? piece : latin1(piece);
-      if (!begun) rest = rest.replace(/^\u00ef\u00bb\u00bf/, "");
-      begun = true;
-      // A line end of two signs may be cut in the middle.
-      const held = rest.endsWith("\r") ? "\r" : "";
-      const lines = rest.slice(0, rest.length - held.length).split(/\r\n|\r|\n/);
-      // Of a line that is too long its beginning is enough to say so.
-      rest = `${lines.pop()!.slice(0, LONGEST_LINE + 1)}${held}`;
-      return lines.flatMap(take);
-    },
-    finish: () => (rest === "" ? [] : take(rest.replace(/\r$/, ""))),
-    header: NO_HEADER,
-    problem: null,
-  };
+    return fatal ? [brokenLine(line, raw, text)] : [];
+  });
 }
 
 /** How many words stand in the lines of a log, by the rules of its contest. */
@@ -109,7 +78,6 @@ interface Said {
 }
 
 function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | undefined): AdifRecord {
-  const time = new Date(line.startedAt * 1000).toISOString();
   const say = (words: readonly string[], call: string, way: "sent" | "received") =>
     rules === undefined ? saidInUnknown(words) : saidByRules(rules, words, call, way, line);
   const sent = say(line.sent, line.ownCall, "sent");
@@ -117,8 +85,7 @@ function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | 
   const operators = (header.get("OPERATORS") ?? "").split(/[\s,]+/).filter(Boolean);
   const values: Readonly<Record<string, string | number | null | undefined>> = {
     CALL: line.call,
-    QSO_DATE: time.slice(0, 10).replace(/-/g, ""),
-    TIME_ON: time.slice(11, 16).replace(":", ""),
+    ...minuteFields(line.startedAt),
     BAND: line.band,
     FREQ: line.frequencyHz === null ? null : line.frequencyHz / 1e6,
     MODE: line.mode,
@@ -135,13 +102,8 @@ function recordOf(line: ReadLine, header: CabrilloLog["header"], rules: Rules | 
     [nameOf("notClaimed")]: line.withdrawn === true ? "marked X-QSO in the log file" : null,
     [PARTS_FIELDS.partsReceived]: received.parts && JSON.stringify(received.parts),
   };
-  const fields = Object.entries(values).flatMap(([name, value]): AdifField[] =>
-    value === null || value === undefined || value === "" ? [] : [{ name, value: String(value), at: 0 }],
-  );
   return {
-    line: line.line,
-    raw: fields.map(({ name, value }) => `<${name}:${value.length}>${value}`).join("") + "<EOR>\n",
-    fields,
+    ...recordOfValues(line.line, values),
     notes: [sent, received].flatMap((said) => notesOf(said, line.line)),
   };
 }

@@ -21,6 +21,7 @@ export {
   understandExchange,
 } from "./exchange";
 export type { KeptExchange, ListItem, PartReading, Sender, TypedParts, Understood } from "./exchange";
+export { ediFileReader } from "./fromEdi";
 export { nextStep } from "./flow";
 export { contestLogReader, isCabrillo, wordCounts, wordCountsFor } from "./fromCabrillo";
 export type { FlowState, Step, Way } from "./flow";

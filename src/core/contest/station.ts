@@ -81,7 +81,7 @@ export function sentParts(rules: SideRules, typed: TypedParts, entity: number | 
 const TOLD_BY_PARTS = new WeakMap<object, boolean>();
 
 /** Whether some side is told by what is received from it. */
-export function isSideToldByParts({ sides, conditions }: Pick<Rules, "sides" | "conditions">): boolean {
+function isSideToldByParts({ sides, conditions }: Pick<Rules, "sides" | "conditions">): boolean {
   let told = TOLD_BY_PARTS.get(sides);
   if (told === undefined) {
     const named = sides.some(({ when }) =>

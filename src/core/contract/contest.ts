@@ -357,6 +357,8 @@ export const logFileSchema = z.object({
   /** What an organiser would stumble over. */
   faults: z.array(z.object({ line: z.int(), text: z.string() })),
   contacts: z.int(),
+  /** Bands whose logs can be had in the form of IARU Region 1 as well, where the contest exchanges grids. */
+  ediBands: z.array(z.string()),
   readBack: z.int(),
   claimedScore: z.number(),
   /** What is not claimed, by the reason: kept in the file all the same, marked there as X-QSO, or left out. */

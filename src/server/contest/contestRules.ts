@@ -1,4 +1,5 @@
 import { belongsTo, readRules, type Rules, SHIPPED_CONTESTS } from "../../core/contest";
+import { plainText } from "../../core/cabrillo";
 import { isoTime, secondsOf } from "../../core/contact";
 import type { Context } from "../context";
 
@@ -25,6 +26,13 @@ export function ownRules({ store }: Context): Rules[] {
 /** The rules of a contest, the operator's own before those that ship. */
 export function rulesByTag(context: Context, tag: string): Rules | undefined {
   return ownRules(context).find((rules) => rules.tag === tag) ?? SHIPPED_CONTESTS.find((rules) => rules.tag === tag);
+}
+
+/** The rules of a contest by its tag, or by its name as a log file may have it: without letters beyond ASCII. */
+export function rulesCalled(context: Context, name: string): Rules | undefined {
+  const meant = plainText(name).toUpperCase();
+  const all = [...ownRules(context), ...SHIPPED_CONTESTS];
+  return rulesByTag(context, name) ?? all.find((rules) => plainText(rules.name).toUpperCase() === meant);
 }
 
 /**

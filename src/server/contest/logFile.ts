@@ -17,6 +17,7 @@ import { done, type Result } from "../problem";
 import type { FileAnswer } from "../route";
 import { VERSION } from "../version";
 import { type BoardContact, boardOf } from "./board";
+import { ediBandsOf } from "./ediFile";
 import { getEntry, siteOfEntry } from "./entries";
 
 /** The log of an entry in Cabrillo, with what an organiser would stumble over. It is read back and compared. */
@@ -47,6 +48,7 @@ export function logFileOf(context: Context, entryId: number): Result<LogFile> {
     text,
     faults,
     contacts: lines.length,
+    ediBands: ediBandsOf(entry, contacts()),
     readBack: back.lines.length,
     claimedScore: score,
     unclaimed: reasonsOf(claims, entry.leavesOut),

@@ -1,6 +1,7 @@
 import { closeSync, fstatSync, openSync, readSync } from "node:fs";
 import { type AdifRecord, type AdifReader, adifReader } from "../../core/adif";
-import { contestLogReader, isCabrillo, type Rules } from "../../core/contest";
+import { contestLogReader, ediFileReader, isCabrillo, type Rules } from "../../core/contest";
+import { isEdi } from "../../core/edi";
 
 /** A log file of the disk, ADIF or a contest log, whose records are read as they are asked for: a file of any size takes little memory. */
 export interface AdifFile extends Pick<AdifReader, "header" | "problem"> {
@@ -19,14 +20,15 @@ const SNIFFED = 100;
 /**
  * For a thread that may wait for the disk. The file is closed when the records end, or are told to `return`.
  *
- * @param rulesOf the rules of a contest by its name in a contest log
+ * @param rulesOf the rules of a contest by its name or tag in a contest log
  */
 export function openAdifFile(path: string, rulesOf: (tag: string) => Rules | undefined = () => undefined): AdifFile {
   const handle = openSync(path, "r");
   const piece = Buffer.allocUnsafe(READ_BYTES);
   const beginning = piece.toString("latin1", 0, readSync(handle, piece, 0, SNIFFED, 0));
-  const isContestLog = isCabrillo(beginning);
-  const reader = isContestLog ? contestLogReader(rulesOf) : adifReader();
+  const isOfLines = isCabrillo(beginning);
+  const isContestLog = isOfLines || isEdi(beginning);
+  const reader = isOfLines ? contestLogReader(rulesOf) : isContestLog ? ediFileReader(rulesOf) : adifReader();
   let bytesRead = 0;
 
   const readAt = (position: number) => readSync(handle, piece, 0, READ_BYTES, position);

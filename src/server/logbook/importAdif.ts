@@ -4,7 +4,7 @@ import type { AdifNote, AdifRecord } from "../../core/adif";
 import { additionsFrom, type CompleteContact } from "../../core/contact";
 import type { ImportChoices, ImportReport } from "../../core/contract";
 import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
-import { rulesByTag } from "../contest/contestRules";
+import { rulesCalled } from "../contest/contestRules";
 import { type AdifFile, openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
 import { recordReader } from "./fileContacts";
@@ -74,7 +74,7 @@ export async function importAdif(
   const { duplicates } = request.choices;
   const read = recordReader(context, logbookId, request.choices);
   const options = { logbookId, kind: "import", summary: `Imported ${request.fileName}` } as const;
-  const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
+  const file = openAdifFile(request.file, (name) => rulesCalled(context, name));
   passOver(file, report.read);
   /** What this step refused; a file may be refused line by line, so it is written all at once. */
   const refusedNow: string[] = [];

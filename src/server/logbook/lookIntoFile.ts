@@ -3,7 +3,7 @@ import { setImmediate } from "node:timers/promises";
 import { type CompleteContact, DUPLICATE_TOLERANCE, secondsOf } from "../../core/contact";
 import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
-import { rulesByTag } from "../contest/contestRules";
+import { rulesCalled } from "../contest/contestRules";
 import { openAdifFile } from "./adifFile";
 import { recordReader } from "./fileContacts";
 import { twinAmong, twinFinder } from "./twins";
@@ -21,7 +21,7 @@ export async function lookIntoFile(
   if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
   const read = recordReader(context, logbookId, importChoicesSchema.parse({}));
   const tally = createTally(request.fileName);
-  const file = openAdifFile(request.file, (tag) => rulesByTag(context, tag));
+  const file = openAdifFile(request.file, (name) => rulesCalled(context, name));
   const twinOf = twinFinder(context.store, logbookId, file.isContestLog);
   const stoodBefore = twinsWithin(file.isContestLog);
   try {

@@ -3,6 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download } from "lucide-react";
 import { useState } from "react";
+import { bandLabel } from "@/core/band";
 import type { Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
 import { fullTime } from "@/core/time/words";
@@ -47,7 +48,7 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
   if (file.error !== null && file.data === undefined)
     return <LoadFailure text={file.error.message} onRetry={() => void file.refetch()} />;
   if (file.data === undefined) return <p className="p-4 text-soft">The log file is being written.</p>;
-  const { text, faults, contacts, readBack, claimedScore, unclaimed, pastTime } = file.data;
+  const { text, faults, contacts, ediBands, readBack, claimedScore, unclaimed, pastTime } = file.data;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_420px] gap-4 p-4 max-lg:grid-cols-1">
       <section aria-label="Log file" className="min-w-0">
@@ -65,6 +66,16 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
           >
             <Download size={14} aria-hidden /> Save as a file
           </a>
+          {ediBands.map((band) => (
+            <a
+              key={band}
+              href={addressOf(contest.ediFile, { params, query: { band } })}
+              download
+              className="inline-flex h-7 items-center gap-1.5 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
+            >
+              <Download size={14} aria-hidden /> EDI, {bandLabel(band)}
+            </a>
+          ))}
           <Button small onClick={onSetup}>
             Change the entry
           </Button>

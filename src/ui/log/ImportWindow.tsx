@@ -100,7 +100,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
       title={`Import into ${logbook.name}`}
       about={
         file === undefined
-          ? "ADIF files (.adi, .adx) and contest logs in Cabrillo (.log, .cbr). Nothing is written before you have seen what is in them."
+          ? "ADIF files (.adi, .adx) and contest logs in Cabrillo (.log, .cbr) or EDI (.edi). Nothing is written before you have seen what is in them."
           : `${file.name}, ${size(file.size)}${several}`
       }
       width={760}
@@ -136,7 +136,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
         ref={picker}
         type="file"
         multiple
-        accept=".adi,.adif,.adx,.xml,.txt,.log,.cbr"
+        accept=".adi,.adif,.adx,.xml,.txt,.log,.cbr,.edi"
         aria-label="Log file"
         className="hidden"
         onChange={({ target }) => setFiles([...(target.files ?? [])])}

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { BANDS } from "../../band";
 import { rulesSchema } from "../../contest";
 import {
   contestContactInputSchema,
@@ -189,6 +190,15 @@ export const logFileItself = endpoint({
   path: "entries/{entryId}/log/file",
   summary: "The log file, in Cabrillo",
   needs: "read",
+  answer: { media: "text/plain" },
+});
+
+export const ediFile = endpoint({
+  method: "GET",
+  path: "entries/{entryId}/log/edi",
+  summary: "The log of one band, in the form of IARU Region 1",
+  needs: "read",
+  query: z.strictObject({ band: z.enum(BANDS.map(({ name }) => name)) }),
   answer: { media: "text/plain" },
 });
 
