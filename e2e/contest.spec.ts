@@ -620,3 +620,99 @@ test("a definition is written, tried, kept and removed; a bad file is told place
   await row.getByRole("button", { name: "Remove" }).click();
   await expect(row).toBeHidden();
 });
+
+test("a calendar announces contests, one of them gets its rules; all of them go out as a calendar", async ({
+  page,
+}) => {
+  const year = new Date().getUTCFullYear() + 1;
+  const calendar = [
+    "BEGIN:VCALENDAR",
+    "VERSION:2.0",
+    "PRODID:-//A club//EN",
+    ...["Peñón Sprint", "Night of the Owl"].flatMap((name, index) => [
+      "BEGIN:VEVENT",
+      `UID:${index}@club.example`,
+      `SUMMARY:${name}`,
+      `DTSTART:${year}030${index + 1}T180000Z`,
+      `DTEND:${year}030${index + 1}T210000Z`,
+      "DESCRIPTION:<b>Serial</b> and zone",
+      "END:VEVENT",
+    ]),
+    "END:VCALENDAR",
+    "",
+  ].join("\r\n");
+  await page.goto("/contest?entry=all");
+  const give = (name: string, text: string) =>
+    page.getByLabel("Calendar file").setInputFiles({ name, mimeType: "text/calendar", buffer: Buffer.from(text) });
+  await give("x.ics", "nothing of the kind");
+  await expect(page.getByRole("alert").filter({ hasText: "no calendar in the iCalendar form" })).toBeVisible();
+  await give("club.ics", calendar);
+  await expect(page.getByText("2 contests announced; 0 known already, 0 over or without a time.")).toBeVisible();
+  const announced = page.getByRole("list", { name: "Announced contests" });
+  await expect(announced.getByRole("listitem")).toHaveCount(2);
+  await expect(announced).toContainText(`${year}-03-01 18:00`);
+  await expect(announced).toContainText("<b>Serial</b> and zone");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await announced.getByRole("button", { name: "Forget Night of the Owl" }).click();
+  await expect(announced.getByRole("listitem")).toHaveCount(1);
+  await announced.getByRole("button", { name: "Write the rules of Peñón Sprint" }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByLabel("Tag", { exact: true })).toHaveValue("PENON-SPRINT");
+  await expect(dialog.getByLabel("From, UTC")).toHaveValue(`${year}-03-01T18:00:00Z`);
+  await dialog.getByRole("button", { name: "Keep the definition" }).click();
+  const row = page.getByRole("row", { name: /PENON-SPRINT/ });
+  await expect(row).toBeVisible();
+  // With its rules it is announced no more.
+  await expect(announced).toBeHidden();
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "As a calendar" }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe("contests.ics");
+  expect(readFileSync(await file.path(), "utf8")).toContain("SUMMARY:Peñón Sprint");
+  await row.getByRole("button", { name: "Remove" }).click();
+  await expect(announced.getByRole("listitem")).toHaveCount(1);
+  await announced.getByRole("button", { name: "Forget Peñón Sprint" }).click();
+});
+
+test("a contest by distance is scored leg by leg, and each band's log is had by itself", async ({ page, app }) => {
+  const hour = (by: number) => new Date(Math.floor(Date.now() / 3_600_000 + by) * 3_600_000).toISOString();
+  const set = await entered(app, page, {
+    format: "ypsiloid-contest/2",
+    when: { fixed: [{ from: hour(-6), to: hour(6) }] },
+    bands: ["2m", "70cm"],
+    sessions: [
+      { id: "first", label: "First leg", after: 0, hours: 2 },
+      { id: "second", label: "Second leg", after: 4, hours: 4 },
+    ],
+    sessionScores: "apart",
+    exchange: {
+      all: [
+        { id: "report", label: "Report", type: "report" },
+        { id: "serial", label: "Serial", type: "serial" },
+        { id: "grid", label: "Grid", type: "grid", from: "site.fullGrid" },
+      ],
+    },
+    points: [{ points: { base: 20, perKm: 1, points: 1, round: "nearest" } }],
+    multipliers: [{ id: "square", label: "Squares", of: "gridSquare", per: "band" }],
+  });
+  const at = (by: number, minutes: number) => new Date(Date.parse(hour(by)) + minutes * 60_000).toISOString();
+  const far = { band: "2m", mode: "SSB", received: { serial: "7", grid: "GF25AA" } };
+  await log(app, set, "CX2QRB", { ...far, startedAt: at(-6, 10) });
+  await log(app, set, "CX2QRB", { ...far, startedAt: at(-3, 10) });
+  await log(app, set, "CX2QRB", { ...far, startedAt: at(-2, 10) });
+  await log(app, set, "LU2QSA", { ...far, band: "70cm", startedAt: at(-2, 12) });
+  await page.goto("/contest");
+  await expect(page.getByText(/Second leg: .* left/)).toBeVisible();
+  const score = page.getByRole("region", { name: "Score", exact: true });
+  // 208.45 km: 228 points in the first leg, twice as many times two squares in the second.
+  await expect(score).toContainText("First leg: 228 points × 1 + Second leg: 456 points × 2");
+  await expect(score).toContainText("1 140");
+  await expect(page.getByRole("grid", { name: "Log of the contest" })).toContainText("between the sessions");
+  await page.getByRole("tab", { name: "Hand in" }).click();
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "EDI, 70 cm" }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toMatch(/-70cm\.edi$/);
+  expect(readFileSync(await file.path(), "utf8")).toContain(";LU2QSA;1;59;004;59;007;;GF25AA;228;;N;N;");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});

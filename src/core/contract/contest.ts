@@ -351,6 +351,25 @@ export const submissionSchema = z.object({
 });
 export type Submission = z.output<typeof submissionSchema>;
 
+/** A contest that a calendar announces, without rules. */
+export const announcedSchema = z.object({
+  id: z.int(),
+  name: z.string(),
+  about: z.string(),
+  ...periodSchema.shape,
+});
+export type Announced = z.output<typeof announcedSchema>;
+
+/** What became of a calendar's events. */
+export const calendarTakenSchema = z.object({
+  /** Kept as announced. */
+  fresh: z.int(),
+  /** Announced before, or of contests whose rules are known and say the same. */
+  known: z.int(),
+  /** Over, or no event that begins and ends. */
+  passed: z.int(),
+});
+
 /** A log file before it goes out. */
 export const logFileSchema = z.object({
   text: z.string(),

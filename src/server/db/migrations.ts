@@ -146,4 +146,9 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
     `ALTER TABLE contact ADD COLUMN notClaimed TEXT`,
     `ALTER TABLE contact ADD COLUMN transmitter INTEGER`,
   ],
+  "0006-announced": [
+    `CREATE TABLE announcedContest (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, uid TEXT NOT NULL, startsAt INTEGER NOT NULL, endsAt INTEGER NOT NULL,
+      name TEXT NOT NULL, about TEXT NOT NULL, UNIQUE (uid, startsAt)) STRICT`,
+  ],
 };

@@ -31,6 +31,18 @@ export interface Schema {
   contestLook: ContestLookTable;
   contestNote: ContestNoteTable;
   contestSubmission: ContestSubmissionTable;
+  announcedContest: AnnouncedContestTable;
+}
+
+/** A contest of which a calendar says when it is, and nobody yet what its rules are. Times in seconds since 1970 UTC. */
+interface AnnouncedContestTable {
+  id: Generated<number>;
+  /** The calendar's own name for the event. */
+  uid: string;
+  startsAt: number;
+  endsAt: number;
+  name: string;
+  about: string;
 }
 
 /** What a call directory answered about a station; `body` is its JSON, null where it is not listed. */

@@ -2,23 +2,24 @@
 
 import dynamic from "next/dynamic";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Upload } from "lucide-react";
+import { Download, Upload } from "lucide-react";
 import { type DragEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Rules } from "@/core/contest";
-import type { Contest, Entry } from "@/core/contract";
+import type { Announced, Contest, Entry } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
 import { fullTime } from "@/core/time/words";
 import { useActions } from "../kit/actions";
-import { ask } from "../kit/api";
+import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
+import { many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
 import { faultLines } from "./faultLines";
 import { SetupWindow } from "./SetupWindow";
 import { useNow } from "../kit/useNow";
 
-const LARGEST_DEFINITION = 900_000;
+const LARGEST_FILE = 900_000;
 
 /** With its editor it is large, and rarely wanted. */
 const RulesWindow = dynamic(() => import("./RulesWindow").then((module) => module.RulesWindow), { ssr: false });
@@ -29,9 +30,11 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
   const { logbook } = useLogbook();
   const now = useNow() ?? "";
   const [setting, setSetting] = useState<Rules | null>(null);
-  const [editing, setEditing] = useState<Rules | "new" | null>(null);
+  /** A definition that is changed, or what a new one begins with. */
+  const [editing, setEditing] = useState<{ rules: Rules | null; from?: Announced } | null>(null);
   const [faults, setFaults] = useState<readonly string[]>([]);
   const picker = useRef<HTMLInputElement>(null);
+  const calendarPicker = useRef<HTMLInputElement>(null);
   const { data, error, refetch } = useQuery({
     queryKey: ["contest", "definitions"],
     queryFn: () => ask(contest.contests),
@@ -45,9 +48,26 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
     },
     onError: (problem) => setFaults(faultLines(problem)),
   });
+  const announced = useQuery({ queryKey: ["contest", "announced"], queryFn: () => ask(contest.announced) });
+  const renewAnnounced = () => client.invalidateQueries({ queryKey: ["contest", "announced"] });
+  const takeCalendar = useMutation({
+    mutationFn: (text: string) => ask(contest.takeCalendar, { body: { text } }),
+    onSuccess: ({ fresh, known, passed }) => {
+      setFaults([]);
+      toast.success(`${many(fresh, "contest")} announced; ${known} known already, ${passed} over or without a time.`);
+      void renewAnnounced();
+    },
+    onError: (problem) => setFaults(faultLines(problem)),
+  });
+  const forget = useMutation({
+    mutationFn: ({ id }: Announced) => ask(contest.forgetAnnounced, { params: { announcedId: id } }),
+    onSuccess: renewAnnounced,
+    onError: (problem) => toast.error(problem.message),
+  });
   const remove = useMutation({
     mutationFn: (tag: string) => ask(contest.removeContest, { params: { tag } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["contest", "definitions"] }),
+    // What a calendar announced of it is listed again.
+    onSuccess: () => client.invalidateQueries({ queryKey: ["contest"] }),
     onError: (problem) => toast.error(problem.message),
   });
   const turn = useMutation({
@@ -58,13 +78,15 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
   });
   useActions([
     { id: "definitionFile", label: "Add a contest's definition from a file", run: () => picker.current?.click() },
-    { id: "definitionNew", label: "Write a contest's definition", run: () => setEditing("new") },
+    { id: "definitionNew", label: "Write a contest's definition", run: () => setEditing({ rules: null }) },
+    { id: "calendarFile", label: "Add contests from a calendar file", run: () => calendarPicker.current?.click() },
   ]);
 
-  async function take(file: File | undefined) {
+  async function takeFile(file: File | undefined) {
     if (file === undefined) return;
-    if (file.size > LARGEST_DEFINITION)
-      return setFaults([`${file.name} is far larger than any contest's definition: is it another file?`]);
+    if (file.size > LARGEST_FILE)
+      return setFaults([`${file.name} is far larger than any contest's definition or calendar: is it another file?`]);
+    if (/\.ics$/i.test(file.name)) return takeCalendar.mutate(await file.text());
     try {
       keep.mutate(JSON.parse(await file.text()));
     } catch (problem) {
@@ -74,7 +96,7 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
 
   function onDrop(event: DragEvent) {
     event.preventDefault();
-    void take(event.dataTransfer.files[0]);
+    void takeFile(event.dataTransfer.files[0]);
   }
 
   if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
@@ -87,12 +109,33 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
         <h1 className="text-title font-semibold">Contests</h1>
         <p className="text-soft">Enter one, and the entry line at the Desk and here logs into it.</p>
         <span className="flex-1" />
+        <a
+          href={addressOf(contest.calendarFile)}
+          download
+          className="inline-flex h-7 items-center gap-1.5 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
+        >
+          <Download size={14} aria-hidden /> As a calendar
+        </a>
+        <Button small onClick={() => calendarPicker.current?.click()}>
+          <Upload size={14} aria-hidden /> Calendar file
+        </Button>
         <Button small onClick={() => picker.current?.click()}>
           <Upload size={14} aria-hidden /> Definition file
         </Button>
-        <Button small onClick={() => setEditing("new")}>
+        <Button small onClick={() => setEditing({ rules: null })}>
           Write a definition
         </Button>
+        <input
+          ref={calendarPicker}
+          type="file"
+          accept=".ics,text/calendar"
+          aria-label="Calendar file"
+          className="hidden"
+          onChange={({ target }) => {
+            void takeFile(target.files?.[0]);
+            target.value = "";
+          }}
+        />
         <input
           ref={picker}
           type="file"
@@ -100,14 +143,14 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
           aria-label="Definition file"
           className="hidden"
           onChange={({ target }) => {
-            void take(target.files?.[0]);
+            void takeFile(target.files?.[0]);
             target.value = "";
           }}
         />
       </header>
       {faults.length > 0 && (
         <div role="alert" className="mx-4 mt-3 rounded-field bg-stop-wash px-3 py-2 text-stop">
-          <p className="font-semibold">The definition was not taken.</p>
+          <p className="font-semibold">The file was not taken.</p>
           <ul>
             {faults.slice(0, 12).map((fault) => (
               <li key={fault}>{fault}</li>
@@ -156,7 +199,7 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
                         Remove
                       </Button>
                     )}
-                    <Button small look="quiet" onClick={() => setEditing(rules)}>
+                    <Button small look="quiet" onClick={() => setEditing({ rules })}>
                       Rules
                     </Button>
                     {now1 === undefined ? (
@@ -180,6 +223,43 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
           })}
         </tbody>
       </table>
+      {announced.data !== undefined && announced.data.items.length > 0 && (
+        <section aria-label="Announced" className="m-4">
+          <h2 className="heading mb-2">Announced by a calendar, without rules</h2>
+          <ul
+            className="max-h-72 overflow-auto border border-line bg-panel"
+            tabIndex={0}
+            aria-label="Announced contests"
+          >
+            {announced.data.items.map((one) => (
+              <li key={one.id} className="flex items-center gap-3 border-b border-line px-3 py-1.5 last:border-b-0">
+                <span className="font-mono whitespace-nowrap">{fullTime(one.from)}</span>
+                <span className="whitespace-nowrap text-soft">to {fullTime(one.to)}</span>
+                <span className="truncate font-semibold">{one.name}</span>
+                <span className="min-w-0 flex-1 truncate text-soft" title={one.about}>
+                  {one.about}
+                </span>
+                <Button
+                  small
+                  look="quiet"
+                  aria-label={`Forget ${one.name}`}
+                  disabled={forget.isPending}
+                  onClick={() => forget.mutate(one)}
+                >
+                  Forget
+                </Button>
+                <Button
+                  small
+                  aria-label={`Write the rules of ${one.name}`}
+                  onClick={() => setEditing({ rules: null, from: one })}
+                >
+                  Write its rules
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <section aria-label="Entries" className="m-4">
         <h2 className="heading mb-2">Entered from this logbook</h2>
         {entries.length === 0 ? (
@@ -215,7 +295,9 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
           }}
         />
       )}
-      {editing !== null && <RulesWindow start={editing === "new" ? null : editing} onClose={() => setEditing(null)} />}
+      {editing !== null && (
+        <RulesWindow start={editing.rules} announced={editing.from ?? null} onClose={() => setEditing(null)} />
+      )}
     </div>
   );
 }

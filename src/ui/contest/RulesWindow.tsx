@@ -8,6 +8,7 @@ import { z } from "zod";
 import { BANDS, bandLabel } from "@/core/band";
 import { isoTime, secondsOf } from "@/core/contact";
 import { checkRules, OUTSIDE, type Rules, rulesSchema, type Tried, tryRules } from "@/core/contest";
+import type { Announced } from "@/core/contract";
 import * as contest from "@/core/contract/endpoints/contest";
 import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
@@ -45,22 +46,48 @@ const BLANK = {
   categories: { operator: ["SINGLE-OP", "MULTI-OP"] },
 };
 
+interface RulesWindowProps {
+  /** Null for a new one. */
+  start: Rules | null;
+  /** What a new one is about, where a calendar announced it. */
+  announced: Announced | null;
+  onClose: () => void;
+}
+
+function blankFor(announced: Announced | null) {
+  if (announced === null) return BLANK;
+  const { name, about, from, to } = announced;
+  const tag = plainTag(name) || BLANK.tag;
+  return { ...BLANK, name, tag, about, when: { fixed: [{ from, to }] } };
+}
+
+/** A tag from a name: capitals, digits and hyphens. */
+function plainTag(name: string): string {
+  const plain = name.normalize("NFD").replace(/\p{M}/gu, "").toUpperCase();
+  return plain
+    .replace(/[^A-Z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "")
+    .slice(0, LONGEST_TAG);
+}
+
+const LONGEST_TAG = 40;
+
 const SCHEMA = z.toJSONSchema(rulesSchema, { io: "input", unrepresentable: "any" }) as JsonSchema;
 const TAB =
   "border-b-2 border-transparent px-2 py-1 text-soft hover:text-signal data-selected:border-signal data-selected:font-semibold data-selected:text-signal";
 
 /** A contest's definition as text and as a form, checked as it is typed, with a call and an exchange to try it with. */
-export function RulesWindow({ start, onClose }: { start: Rules | null; onClose: () => void }) {
+export function RulesWindow({ start, announced, onClose }: RulesWindowProps) {
   const client = useQueryClient();
   const editor = useRef<JsonEditorHandle>(null);
-  const [text, setText] = useState(() => JSON.stringify(start ?? BLANK, null, 2));
+  const [text, setText] = useState(() => JSON.stringify(start ?? blankFor(announced), null, 2));
   const [begun] = useState(text);
   const [leaving, setLeaving] = useState(false);
   const read = useMemo(() => readRules(text), [text]);
   const keep = useMutation({
     mutationFn: () => ask(contest.keepContest, { body: read.rules }),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: ["contest", "definitions"] });
+      await client.invalidateQueries({ queryKey: ["contest"] });
       onClose();
     },
   });

@@ -2,6 +2,8 @@ import { z } from "zod";
 import { BANDS } from "../../band";
 import { rulesSchema } from "../../contest";
 import {
+  announcedSchema,
+  calendarTakenSchema,
   contestContactInputSchema,
   contestLoggedSchema,
   contestRowSchema,
@@ -51,6 +53,39 @@ export const removeContest = endpoint({
   summary: "Remove an own definition",
   needs: "manage",
   answer: z.object({ removed: z.string() }),
+});
+
+export const calendarFile = endpoint({
+  method: "GET",
+  path: "contests/calendar",
+  summary: "When the contests that are known run, as iCalendar",
+  needs: "read",
+  answer: { media: "text/calendar" },
+});
+
+export const takeCalendar = endpoint({
+  method: "POST",
+  path: "contests/calendar",
+  summary: "Takes the events of an iCalendar file as announced contests",
+  needs: "manage",
+  body: z.strictObject({ text: z.string().min(1).max(900_000) }),
+  answer: calendarTakenSchema,
+});
+
+export const announced = endpoint({
+  method: "GET",
+  path: "contests/announced",
+  summary: "Contests that a calendar announced, without rules",
+  needs: "read",
+  answer: { items: announcedSchema },
+});
+
+export const forgetAnnounced = endpoint({
+  method: "DELETE",
+  path: "contests/announced/{announcedId}",
+  summary: "Forgets an announced contest",
+  needs: "manage",
+  answer: removedSchema,
 });
 
 export const tryOut = endpoint({
