@@ -16,7 +16,7 @@ import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import { JsonEditor, type JsonEditorHandle, type JsonFault } from "../kit/json/JsonEditor";
-import type { JsonSchema } from "../kit/json/schemaAt";
+import { type JsonSchema, withoutDefaults } from "../kit/json/schemaAt";
 import { saveJson } from "../kit/saveJson";
 import { useNow } from "../kit/useNow";
 import { Window } from "../kit/Window";
@@ -61,6 +61,10 @@ function blankFor(announced: Announced | null) {
   return { ...BLANK, name, tag, about, when: { fixed: [{ from, to }] } };
 }
 
+function textOf(definition: unknown): string {
+  return JSON.stringify(definition, null, 2);
+}
+
 /** A tag from a name: capitals, digits and hyphens. */
 function plainTag(name: string): string {
   const plain = name.normalize("NFD").replace(/\p{M}/gu, "").toUpperCase();
@@ -80,7 +84,7 @@ const TAB =
 export function RulesWindow({ start, announced, onClose }: RulesWindowProps) {
   const client = useQueryClient();
   const editor = useRef<JsonEditorHandle>(null);
-  const [text, setText] = useState(() => JSON.stringify(start ?? blankFor(announced), null, 2));
+  const [text, setText] = useState(() => textOf(start === null ? blankFor(announced) : withoutDefaults(SCHEMA, start)));
   const [begun] = useState(text);
   const [leaving, setLeaving] = useState(false);
   const read = useMemo(() => readRules(text), [text]);
@@ -261,6 +265,23 @@ function Outcome({ values, leftover, judgement, side, ownSide, next }: TriedOut)
   );
 }
 
+/** What the reader of JSON says, in words. */
+const JSON_FAULTS: Readonly<Record<string, string>> = {
+  InvalidSymbol: "a word that is no value; texts stand in double quotes",
+  InvalidNumberFormat: "a number that is none",
+  PropertyNameExpected: "a name in double quotes is missing",
+  ValueExpected: "a value is missing",
+  ColonExpected: "a colon is missing before it",
+  CommaExpected: "a comma is missing before it",
+  CloseBraceExpected: "a } is missing",
+  CloseBracketExpected: "a ] is missing",
+  EndOfFileExpected: "more stands behind the definition",
+  UnexpectedEndOfString: "a text does not end",
+  UnexpectedEndOfNumber: "a number does not end",
+  InvalidEscapeCharacter: "a \\ in a text means nothing so",
+  InvalidCharacter: "a sign that cannot stand in a text",
+};
+
 /** A definition as it is typed: whole, or what is wrong with it and where. */
 function readRules(text: string): {
   readonly rules: Rules | null;
@@ -273,7 +294,7 @@ function readRules(text: string): {
   const [first] = errors;
   if (first !== undefined) {
     const line = text.slice(0, first.offset).split("\n").length;
-    const said = `Line ${line} is no JSON: ${printParseErrorCode(first.error)}`;
+    const said = `Line ${line} is no JSON: ${JSON_FAULTS[printParseErrorCode(first.error)] ?? "something is wrong here"}`;
     return { rules: null, typed: null, faults: [{ at: first.offset, text: said }] };
   }
   const checked = checkRules(data);

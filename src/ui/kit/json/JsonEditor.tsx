@@ -137,9 +137,21 @@ function offered(context: CompletionContext, schema: JsonSchema): CompletionResu
   const to = inside && previousNode !== undefined ? previousNode.offset + previousNode.length : context.pos;
   if (!context.explicit && from === context.pos) return null;
   const options = isAtPropertyKey
-    ? namesAt(schema, path.slice(0, -1)).map((name) => ({ label: `"${name}"`, apply: applied(text, to, name) }))
+    ? namesAt(schema, path.slice(0, -1))
+        .filter((name) => !namesSaid(text, path.slice(0, -1), from).includes(name))
+        .map((name) => ({ label: `"${name}"`, apply: applied(text, to, name) }))
     : valuesAt(schema, path).map((label) => ({ label }));
   return options.length === 0 ? null : { from, to, options, validFor: /^"?[\w/-]*"?$/ };
+}
+
+/** The names that an object has already, but for the one at the cursor. */
+function namesSaid(text: string, path: JsonPath, at: number): string[] {
+  const root = parseTree(text);
+  const object = root === undefined ? undefined : findNodeAtLocation(root, [...path]);
+  return (object?.children ?? []).flatMap(({ children }) => {
+    const name = children?.[0];
+    return name === undefined || name.offset === at ? [] : [String(name.value)];
+  });
 }
 
 /** A name with its colon, where it has none yet. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { rulesSchema } from "@/core/contest";
-import { type JsonSchema, namesAt, valuesAt } from "./schemaAt";
+import { readRules, rulesSchema, SHIPPED_CONTESTS } from "@/core/contest";
+import { type JsonSchema, namesAt, valuesAt, withoutDefaults } from "./schemaAt";
 
 const schema = z.toJSONSchema(rulesSchema, { io: "input", unrepresentable: "any" }) as JsonSchema;
 
@@ -23,4 +23,30 @@ test("says what can be typed as a value", () => {
   expect(valuesAt(schema, ["points", 0, "if", "same", 1])).toContain('"entity"');
   expect(valuesAt(schema, ["when"])).toEqual(["{}"]);
   expect(valuesAt(schema, ["points", 0, "points"])).toEqual(["{}"]);
+});
+
+test.each(SHIPPED_CONTESTS.map((rules) => [rules.tag, rules] as const))(
+  "%s is the same without its defaults",
+  (_, rules) => {
+    const plain = withoutDefaults(schema, rules);
+    expect(JSON.stringify(plain).length).toBeLessThan(JSON.stringify(rules).length);
+    expect(readRules(plain)).toEqual({ ok: true, value: rules });
+  },
+);
+
+test("what is a default is left out where it stands, and nowhere else", () => {
+  const rules = {
+    about: "",
+    sessions: [],
+    duplicates: { per: "band", station: "base", points: 0 },
+    points: [{ points: 0 }, { points: { base: 0, perKm: 5, points: 1, round: "down" } }],
+    limits: [{ category: {}, offMinutes: 60, operatingHours: 5 }],
+    unknown: { about: "" },
+  };
+  expect(withoutDefaults(schema, rules)).toEqual({
+    duplicates: { per: "band" },
+    points: [{ points: 0 }, { points: { perKm: 5, points: 1, round: "down" } }],
+    limits: [{ operatingHours: 5 }],
+    unknown: { about: "" },
+  });
 });

@@ -4,6 +4,7 @@ export interface JsonSchema {
   readonly $defs?: Readonly<Record<string, JsonSchema>>;
   readonly type?: string;
   readonly const?: unknown;
+  readonly default?: unknown;
   readonly enum?: readonly unknown[];
   readonly properties?: Readonly<Record<string, JsonSchema>>;
   readonly additionalProperties?: boolean | JsonSchema;
@@ -54,4 +55,28 @@ export function valuesAt(root: JsonSchema, path: JsonPath): string[] {
     return begun[schema.type as keyof typeof begun] ?? [];
   });
   return [...new Set(values)];
+}
+
+/** The same without what its schema takes for said anyway. */
+export function withoutDefaults(root: JsonSchema, value: unknown): unknown {
+  return strip(value, forms(root, root));
+
+  function strip(part: unknown, schemas: readonly JsonSchema[]): unknown {
+    // Of several forms that which has all the names: another one's default says nothing of it.
+    const names = typeof part === "object" && part !== null && !Array.isArray(part) ? Object.keys(part) : [];
+    const meant = schemas.filter((schema) => names.every((name) => inner(schema, name).length > 0));
+    const within = (step: string | number) =>
+      (meant.length > 0 ? meant : schemas).flatMap((schema) => inner(schema, step));
+    const stepped = (one: unknown, step: string | number) => {
+      const own = within(step).flatMap((schema) => forms(root, schema));
+      return strip(one, own);
+    };
+    if (Array.isArray(part)) return part.map((one, index) => stepped(one, index));
+    if (typeof part !== "object" || part === null) return part;
+    const said = Object.entries(part).filter(
+      ([name, one]) =>
+        !within(name).some((schema) => "default" in schema && JSON.stringify(schema.default) === JSON.stringify(one)),
+    );
+    return Object.fromEntries(said.map(([name, one]) => [name, stepped(one, name)]));
+  }
 }
