@@ -1,58 +1,145 @@
 import { createHash } from "node:crypto";
-import { type ReadLine, readCabrillo } from "../../src/core/cabrillo";
-import { type Rules, SHIPPED_CONTESTS, wordCounts } from "../../src/core/contest";
-import { lineText } from "../../src/core/cabrillo/write";
+import { modeGroup } from "../../src/core/band";
+import { baseCall } from "../../src/core/callsign";
+import {
+  createScoreboard,
+  periodsIn,
+  type Rules,
+  type Scoreboard,
+  SHIPPED_CONTESTS,
+  stationByCall,
+} from "../../src/core/contest";
+import { columnsFor, wordsFault } from "./contests";
+import { type OrganiserLine, type OrganiserLog, readLog } from "./readLog";
 
 /** What another entrant has of one of the contacts. */
 interface TheirLine {
   readonly call: string;
   readonly band: string;
-  readonly startedAt: number;
-  readonly received: readonly string[];
+  readonly at: number;
+}
+
+interface CheckFinding {
+  readonly call: string;
+  readonly band: string;
+  /** ISO 8601 UTC, to the minute. */
+  readonly at: string;
+  readonly line: string;
+  readonly text: string;
+  /** Points that the log loses by it, multipliers included; null where the contest is not this organiser's. */
+  readonly lost: number | null;
 }
 
 interface CheckReport {
   readonly score: number;
   readonly text: string;
-  readonly findings: { line: string; text: string }[];
+  readonly findings: CheckFinding[];
 }
 
 /**
- * Compares a log with those of the simulated entrants, contact by contact, and takes off what does not agree. The
- * entrants' logs follow from the contacts, so they are the same every time: most agree, a few lack the contact, have
- * another call, or sent something else than was logged.
+ * Compares a log with those of the simulated entrants, contact by contact, and takes off what does not agree. The log
+ * is read by the organiser's own reading, each word held against what its column is for, and scored anew from that: a
+ * claimed score that does not follow from the log is told. The entrants' logs follow from the contacts, so they are the
+ * same every time: most agree, a few lack the contact, have another call, or sent something else than was logged.
  */
-export function crossCheck(log: string): CheckReport {
-  const { header, lines } = readCabrillo(log, wordCounts(shippedRules));
-  const claimed = Number(header.get("CLAIMED-SCORE") ?? 0);
-  const findings: CheckReport["findings"] = [];
-  for (const line of lines) {
-    const text = faultOf(line, theirLogOf(line));
-    if (text !== null) findings.push({ line: lineText(line), text });
+export function crossCheck(text: string): CheckReport {
+  const log = readLog(text);
+  const tag = log.header.get("CONTEST") ?? "";
+  const counted = log.lines.filter(({ withdrawn }) => !withdrawn);
+  const board = boardOf(tag, log, counted);
+  const claimed = Number(log.header.get("CLAIMED-SCORE") ?? 0);
+  const before = board === null ? claimed : Math.round(board.score().score);
+  const findings: CheckFinding[] = [];
+  for (const [id, line] of counted.entries()) {
+    const said = formFault(tag, line) ?? faultOf(line, theirLogOf(line));
+    if (said === null) continue;
+    const { call, band, at, raw } = line;
+    const scored = board?.score().score ?? 0;
+    board?.remove(id);
+    const lost = board === null ? null : Math.round(scored - board.score().score);
+    findings.push({ call, band, at: new Date(at * 1000).toISOString(), line: raw, text: said, lost });
   }
-  const kept = lines.length === 0 ? 0 : (lines.length - findings.length) / lines.length;
+  const kept = counted.length === 0 ? 0 : (counted.length - findings.length) / counted.length;
+  const differs = before === claimed ? "" : ` The log comes to ${before}, and ${claimed} were claimed.`;
   return {
-    score: Math.round(claimed * kept),
-    text: `Cross-checked: ${findings.length} of ${lines.length} contacts were taken off.`,
+    score: board === null ? Math.round(claimed * kept) : Math.round(board.score().score),
+    text: `Cross-checked: ${findings.length} of ${counted.length} contacts were taken off.${differs}`,
     findings,
   };
 }
 
-/** The rules that an organiser knows. */
-export function shippedRules(tag: string): Rules | undefined {
-  return SHIPPED_CONTESTS.find((rules) => rules.tag === tag);
+function formFault(tag: string, line: OrganiserLine): string | null {
+  const columns = columnsFor(tag, line.call);
+  const fault = columns === null ? null : wordsFault(columns, line.received);
+  return fault === null ? null : `what ${line.call} sent is not in its place: ${fault}`;
 }
 
-function chance(line: ReadLine, what: string): number {
-  const text = `${what} ${line.call} ${line.band} ${line.startedAt}`;
+/** The log scored by the contest's rules, from what the organiser read; null where the contest is not his. */
+function boardOf(tag: string, { header }: OrganiserLog, lines: readonly OrganiserLine[]): Scoreboard | null {
+  const rules = SHIPPED_CONTESTS.find((one) => one.tag === tag);
+  const [first] = lines;
+  if (rules === undefined || first === undefined) return null;
+  const period = periodOf(rules, first.at);
+  if (period === undefined) return null;
+  const own = { ...stationByCall(first.ownCall, first.at), grid: header.get("GRID-LOCATOR") ?? null };
+  const category = Object.fromEntries(
+    [...header].flatMap(([name, value]) =>
+      name.startsWith("CATEGORY-") ? [[name.slice("CATEGORY-".length).toLowerCase(), value]] : [],
+    ),
+  );
+  const sent = partsOf(tag, first.ownCall, first.sent);
+  const board = createScoreboard(rules, {
+    ...own,
+    period,
+    power: POWERS[category.power ?? ""] ?? null,
+    bonuses: [],
+    category,
+    sent,
+  });
+  for (const [id, line] of lines.entries())
+    board.put({
+      ...stationByCall(line.call, line.at),
+      id,
+      startedAt: line.at,
+      baseCall: baseCall(line.call),
+      band: line.band,
+      mode: line.mode,
+      submode: null,
+      modeGroup: modeGroup(line.mode),
+      reportReceived: null,
+      serialReceived: null,
+      exchangeReceived: null,
+      partsReceived: partsOf(tag, line.call, line.received),
+      partsSent: partsOf(tag, line.ownCall, line.sent),
+      notClaimed: null,
+    });
+  return board;
+}
+
+/** A category stands for the most power that it has. */
+const POWERS: Readonly<Record<string, number>> = { QRP: 5, LOW: 100, HIGH: 1000 };
+
+function periodOf(rules: Rules, at: number) {
+  return periodsIn(rules, new Date(at * 1000).getUTCFullYear()).find(({ from, to }) => at >= from - 86_400 && at < to);
+}
+
+function partsOf(tag: string, call: string, words: readonly string[]): Record<string, string> {
+  const columns = columnsFor(tag, call) ?? [];
+  return Object.fromEntries(columns.flatMap((kind, at) => (words[at] === undefined ? [] : [[kind, words[at]]])));
+}
+
+function chance(line: OrganiserLine, what: string): number {
+  const text = `${what} ${line.call} ${line.band} ${line.at}`;
   return createHash("sha256").update(text).digest().readUInt16BE(0) / 65_536;
 }
 
 /** What the other station logged, with what it sent; null where it handed in no log. */
-function theirLogOf(line: ReadLine): { readonly sent: readonly string[]; readonly lines: readonly TheirLine[] } | null {
+function theirLogOf(
+  line: OrganiserLine,
+): { readonly sent: readonly string[]; readonly lines: readonly TheirLine[] } | null {
   if (chance(line, "log") < 0.3) return null;
   const fate = chance(line, "fate");
-  const heard: TheirLine = { call: line.ownCall, band: line.band, startedAt: line.startedAt + 30, received: line.sent };
+  const heard: TheirLine = { call: line.ownCall, band: line.band, at: line.at + 30 };
   if (fate < 0.03) return { sent: line.received, lines: [] };
   if (fate < 0.05) return { sent: line.received, lines: [{ ...heard, call: line.ownCall.replace(/.$/, "X") }] };
   if (fate < 0.08) return { sent: [...line.received.slice(0, -1), "00"], lines: [heard] };
@@ -61,11 +148,9 @@ function theirLogOf(line: ReadLine): { readonly sent: readonly string[]; readonl
 
 const NEAR = 300;
 
-function faultOf(line: ReadLine, theirs: ReturnType<typeof theirLogOf>): string | null {
+function faultOf(line: OrganiserLine, theirs: ReturnType<typeof theirLogOf>): string | null {
   if (theirs === null) return null;
-  const near = theirs.lines.find(
-    (other) => other.band === line.band && Math.abs(other.startedAt - line.startedAt) <= NEAR,
-  );
+  const near = theirs.lines.find((other) => other.band === line.band && Math.abs(other.at - line.at) <= NEAR);
   if (near === undefined) return `${line.call} has no such contact in its log`;
   if (near.call !== line.ownCall) return `${line.call} logged ${near.call} and not ${line.ownCall}`;
   const differs = theirs.sent.findIndex((word, index) => word !== line.received[index]);

@@ -1,9 +1,8 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { z } from "zod";
-import { readCabrillo } from "../../src/core/cabrillo";
-import { wordCounts } from "../../src/core/contest";
 import { type Behaviour, BEHAVIOURS, bodyOf, misbehave, send } from "../manners";
-import { crossCheck, shippedRules } from "./crossCheck";
+import { crossCheck } from "./crossCheck";
+import { readLog } from "./readLog";
 
 export interface OrganiserOptions {
   readonly port: number;
@@ -61,8 +60,8 @@ export async function startOrganiser(options: OrganiserOptions): Promise<Server>
     if (before !== undefined) return send(response, 200, before);
     if (closed.has(tag))
       return send(response, 410, { state: "refused", text: "The deadline is over: logs are no longer taken." });
-    const { header, lines, faults } = readCabrillo(log, wordCounts(shippedRules));
-    const wrong = faults.map(({ line, text }) => ({ line, text }));
+    const { header, lines, faults } = readLog(log);
+    const wrong = [...faults];
     if (header.get("CONTEST") !== tag) wrong.unshift({ line: 2, text: `CONTEST must say ${tag}` });
     for (const name of NEEDED) if (!header.has(name)) wrong.push({ line: 1, text: `${name} is missing` });
     if (lines.length === 0) wrong.push({ line: 1, text: "there is no contact in the log" });

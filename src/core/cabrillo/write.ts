@@ -61,7 +61,7 @@ export function* writeCabrillo(header: LogHeader, lines: Iterable<LogLine>): Gen
 }
 
 /** A line with its columns under one another. */
-export function lineText(line: LogLine): string {
+function lineText(line: LogLine): string {
   const time = new Date(line.startedAt * 1000).toISOString();
   const columns = (call: string, parts: readonly string[]) =>
     [call.padEnd(13), ...parts.map((part) => (plainText(part).replace(/\s+/g, "_") || "-").padEnd(6))].join(" ");

@@ -345,7 +345,15 @@ export const submissionSchema = z.object({
   report: z
     .object({
       score: z.number(),
-      findings: z.array(z.object({ contactId: z.int().nullable(), line: z.string(), text: z.string() })),
+      findings: z.array(
+        z.object({
+          contactId: z.int().nullable(),
+          line: z.string(),
+          text: z.string(),
+          /** Points, multipliers included; null where the organiser does not say, or an earlier version did not keep it. */
+          lost: z.number().nullable().default(null),
+        }),
+      ),
     })
     .nullable(),
 });

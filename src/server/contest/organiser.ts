@@ -23,7 +23,18 @@ export type OrganiserAnswer = z.output<typeof answerSchema>;
 const reportSchema = z.object({
   score: z.number(),
   text,
-  findings: z.array(z.object({ line: z.string().max(200), text })).max(20_000),
+  findings: z
+    .array(
+      z.object({
+        call: z.string().max(30),
+        band: z.string().max(10),
+        at: z.iso.datetime(),
+        line: z.string().max(200),
+        text,
+        lost: z.number().nullable(),
+      }),
+    )
+    .max(20_000),
 });
 export type OrganiserReport = z.output<typeof reportSchema>;
 

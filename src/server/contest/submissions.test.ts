@@ -7,7 +7,8 @@ import type { Context } from "../context";
 import { taken, testContext, valueOf } from "../testing";
 import { logContestContact } from "./contestLog";
 import { createEntry } from "./entries";
-import { listSubmissions, submitLog } from "./submissions";
+import { standingOf } from "./standing";
+import { fetchCheck, listSubmissions, submitLog } from "./submissions";
 
 const NOW = Date.parse("2026-10-16T12:00:00Z") / 1000;
 let organiser: Server;
@@ -105,4 +106,32 @@ test("what never arrived leaves nothing behind", async () => {
   await fetch(`http://127.0.0.1:${portOf(organiser)}/control`, { method: "POST", body: '{"behaviour": "normal"}' });
   expect(valueOf(await submit()).receipt).toBe("SUDESTADA-PREFIX-0001");
   expect(kept()).toEqual([["taken", "SUDESTADA-PREFIX-0001"]]);
+});
+
+test("asked too early the organiser says so; later each contact that was taken off has its reason and what it loses", async () => {
+  for (let index = 0; index < 40; index++) log(`DL${index % 10}QT${String.fromCharCode(65 + (index % 26))}`);
+  const { id } = valueOf(await submit());
+  const access = { url: `http://127.0.0.1:${portOf(counter)}`, timeoutMs: 3000 };
+  const check = async () => valueOf(await fetchCheck(context, access, entry.id, id));
+  expect(await check()).toMatchObject({
+    state: "taken",
+    text: "Not yet: the organiser says that logs are still taken; the cross-check follows.",
+    report: null,
+  });
+  await fetch(`http://127.0.0.1:${portOf(organiser)}/control`, {
+    method: "POST",
+    body: JSON.stringify({ closed: ["SUDESTADA-PREFIX"] }),
+  });
+  const checked = await check();
+  expect(checked.state).toBe("checked");
+  // What is claimed follows from the log, by the organiser's own reading.
+  expect(checked.text).not.toContain("claimed");
+  const found = checked.report!.findings;
+  expect(found.length).toBeGreaterThan(0);
+  for (const { contactId, lost } of found) {
+    expect(contactId).not.toBeNull();
+    expect(lost).toBeGreaterThanOrEqual(0);
+  }
+  const { score } = valueOf(standingOf(context, entry.id));
+  expect(checked.report!.score).toBe(score - found.reduce((sum, { lost }) => sum + lost!, 0));
 });

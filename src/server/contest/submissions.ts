@@ -1,7 +1,5 @@
 import { createHash, randomUUID } from "node:crypto";
-import { readCabrillo } from "../../core/cabrillo";
-import { isoTime } from "../../core/contact";
-import { wordCountsFor } from "../../core/contest";
+import { isoTime, secondsOf } from "../../core/contact";
 import type { Entry, Submission } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, missing, type Result } from "../problem";
@@ -174,17 +172,11 @@ export async function fetchCheck(
       return done(await context.write(() => keep(context, entry.value, submissionId, { ...kept, text })));
     }
     const { contacts } = boardOf(context, entry.value);
-    const counts = wordCountsFor(entry.value.rules, entry.value.side);
-    const findings = report.findings.map(({ line, text }) => {
-      const [read] = readCabrillo(line, () => counts).lines;
-      const contact =
-        read === undefined
-          ? undefined
-          : contacts().find(
-              ({ call, band, startedAt }) =>
-                call === read.call && band === read.band && Math.abs(startedAt - read.startedAt) < 60,
-            );
-      return { contactId: contact?.id ?? null, line, text };
+    const findings = report.findings.map(({ call, band, at, line, text, lost }) => {
+      const contact = contacts().find(
+        (one) => one.call === call && one.band === band && Math.abs(one.startedAt - secondsOf(at)) < 60,
+      );
+      return { contactId: contact?.id ?? null, line, text, lost };
     });
     const body: Body = { ...kept, state: "checked", text: report.text, report: { score: report.score, findings } };
     return done(await context.write(() => keep(context, entry.value, submissionId, body)));

@@ -172,6 +172,7 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
                     {one.report.findings.map((finding) => (
                       <li key={finding.line} className="break-words">
                         {finding.text}
+                        {finding.lost !== null && <b className="font-semibold">: {count(finding.lost)} points lost</b>}
                         <span className="block truncate font-mono text-tiny text-faint">{finding.line}</span>
                       </li>
                     ))}
