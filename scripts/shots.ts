@@ -57,6 +57,17 @@ await shot("hand-in", "/contest", "night", async (page) => {
   await page.getByRole("button", { name: "Open", exact: true }).first().click();
   await page.getByRole("tab", { name: "Hand in" }).click();
 });
+await shot("log-check", "/contest?tab=log-check", "day", async (page) => {
+  await page.getByRole("button", { name: "Open", exact: true }).first().click();
+  await page.getByRole("tab", { name: "Log check" }).click();
+});
+await shot("definition", "/contest?entry=all", "day", async (page) => {
+  await page
+    .getByRole("row", { name: /CUCHILLA/ })
+    .getByRole("button", { name: "Rules" })
+    .click();
+  await page.getByRole("textbox", { name: "Definition, JSON" }).waitFor();
+});
 await shot("filter", "/desk", "day", async (page) => {
   await page.getByRole("button", { name: "Filters" }).click();
   await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();

@@ -194,6 +194,14 @@ it("holds the transmitters against the category", () => {
   expect(found(dash, lines, { ...one, transmitter: "TWO" })).toEqual([]);
 });
 
+it("finds two signals on one band", () => {
+  const two: Category = { ...SINGLE, operator: "MULTI-OP", transmitter: "TWO" };
+  expect(weighed(dash, ["0 LU2QSA 20m 1 7 0", "0.5 DL1QTA 20m 2 9 1", "0.6 OK1QTA 40m 3 9 1"], two)).toEqual([
+    [0.6, "category DL1QTA: By transmitter 1 on 20 m, where transmitter 0 worked LU2QSA within the minute."],
+  ]);
+  expect(weighed(dash, ["0 LU2QSA 20m 1 7 0", "1 DL1QTA 20m 2 9 1", "1.5 OK1QTA 20m 3 9 1"], two)).toEqual([]);
+});
+
 it("doubts what is typed", () => {
   expect(exchangeDoubts(zones, "outside", { zone: "20" }, "DL1QTA", START, null)).toEqual([
     { field: "zone", text: "Germany is in zone 14" },

@@ -52,6 +52,8 @@ const WEIGHT = {
   ownSerialBack: 0.7,
   otherSerialBack: 0.2,
   noAllocation: 0.9,
+  /** One may have stopped before the other began. */
+  twoSignals: 0.6,
 };
 /** What is less likely is not told. */
 const LEAST_WEIGHT = 0.02;
@@ -85,6 +87,7 @@ export function checkLog(
     lookAtCategory(contact, category, add);
   }
   power(rules, contacts, category, add);
+  signals(contacts, add);
   allocations(contacts, add);
   for (const { contact, weight, text, other } of doubtfulCalls(rules, board, contacts, known))
     add(contact, "call", weight, text, other);
@@ -129,6 +132,23 @@ function power(rules: Rules, contacts: readonly CheckedContact[], category: Cate
     WEIGHT.broken,
     `With ${first.power} W${others}, and the category is ${category.power}: at most ${watts} W.`,
   );
+}
+
+/** Two transmitters on one band in the same minute: contests allow one signal a band. */
+function signals(contacts: readonly CheckedContact[], add: Add): void {
+  const last = new Map<string, CheckedContact>();
+  for (const contact of contacts) {
+    const before = last.get(contact.band);
+    const isOther = before !== undefined && (before.transmitter ?? 0) !== (contact.transmitter ?? 0);
+    if (isOther && contact.startedAt - before.startedAt < 60)
+      add(
+        contact,
+        "category",
+        WEIGHT.twoSignals,
+        `By transmitter ${contact.transmitter ?? 0} on ${bandLabel(contact.band)}, where transmitter ${before.transmitter ?? 0} worked ${before.call} within the minute.`,
+      );
+    last.set(contact.band, contact);
+  }
 }
 
 /** Calls that no administration issues. */
