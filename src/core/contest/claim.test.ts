@@ -1,22 +1,11 @@
 import { claimLog } from "./claim";
-import { periodAt } from "./period";
 import type { Category, Rules } from "./rules";
 import { type ContestContact, createScoreboard } from "./score";
-import { SHIPPED_CONTESTS } from "./shipped";
-import { stationByCall } from "./station";
-import { testContact } from "./testing";
+import { entrantOf, rulesOf, testContact } from "./testing";
 
-const dash = SHIPPED_CONTESTS.find(({ tag }) => tag === "SUDESTADA-PREFIX")!;
-const period = periodAt(dash, Date.parse("2026-01-01T00:00:00Z") / 1000)!;
-const entrant = {
-  ...stationByCall("CX3QUA", period.from),
-  grid: "GF35",
-  period,
-  power: 100,
-  bonuses: [],
-  category: null,
-  sent: {},
-};
+const dash = rulesOf("SUDESTADA-PREFIX");
+const entrant = entrantOf(dash);
+const { period } = entrant;
 const ALL: Category = { operator: "SINGLE-OP", assisted: "ASSISTED", band: "ALL", mode: "MIXED", power: "LOW" };
 
 /** Claims a log of lines "minutes call band mode serial", and says how each goes into the file. */

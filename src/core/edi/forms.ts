@@ -1,3 +1,17 @@
+/** One contact in the form's columns. Times in seconds since 1970 UTC. */
+export interface EdiContact {
+  readonly startedAt: number;
+  readonly call: string;
+  readonly mode: string;
+  readonly reportSent: string;
+  readonly serialSent: string;
+  readonly reportReceived: string;
+  readonly serialReceived: string;
+  /** What was received besides report, serial and grid. */
+  readonly exchangeReceived: string;
+  readonly grid: string;
+}
+
 /**
  * The form's words for bands, and its codes for modes. Source: IARU Region 1 VHF Managers Handbook, the REG1TEST format
  * of contest logs.

@@ -1,17 +1,8 @@
-import { bandOfWord, modeOfCode } from "./forms";
+import { bandOfWord, type EdiContact, modeOfCode } from "./forms";
 
-/** One contact as a log says it. Times in seconds since 1970 UTC. */
-export interface ReadEdiLine {
-  readonly startedAt: number;
-  readonly call: string;
-  readonly mode: string;
+/** One contact as a log says it. */
+export interface ReadEdiLine extends EdiContact {
   readonly band: string;
-  readonly reportSent: string;
-  readonly serialSent: string;
-  readonly reportReceived: string;
-  readonly serialReceived: string;
-  readonly exchangeReceived: string;
-  readonly grid: string;
 }
 
 /** What a line of a log is. */

@@ -1,18 +1,8 @@
 import { plainText } from "../cabrillo";
-import { codeOfMode, EDI_BANDS } from "./forms";
+import { codeOfMode, EDI_BANDS, type EdiContact } from "./forms";
 
-/** One contact as the form has it. Times in seconds since 1970 UTC. */
-export interface EdiLine {
-  readonly startedAt: number;
-  readonly call: string;
-  readonly mode: string;
-  readonly reportSent: string;
-  readonly serialSent: string;
-  readonly reportReceived: string;
-  readonly serialReceived: string;
-  /** What was received besides report, serial and grid. */
-  readonly exchangeReceived: string;
-  readonly grid: string;
+/** One contact with what it comes to. */
+export interface EdiLine extends EdiContact {
   /** Null where a grid is missing. */
   readonly kilometres: number | null;
   readonly points: number;

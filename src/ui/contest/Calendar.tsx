@@ -3,7 +3,7 @@
 import dynamic from "next/dynamic";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Download, Upload } from "lucide-react";
-import { type DragEvent, useRef, useState } from "react";
+import { type DragEvent, type Ref, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Rules } from "@/core/contest";
 import type { Announced, Contest, Entry } from "@/core/contract";
@@ -125,28 +125,8 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
         <Button small onClick={() => setEditing({ rules: null })}>
           Write a definition
         </Button>
-        <input
-          ref={calendarPicker}
-          type="file"
-          accept=".ics,text/calendar"
-          aria-label="Calendar file"
-          className="hidden"
-          onChange={({ target }) => {
-            void takeFile(target.files?.[0]);
-            target.value = "";
-          }}
-        />
-        <input
-          ref={picker}
-          type="file"
-          accept=".json,application/json"
-          aria-label="Definition file"
-          className="hidden"
-          onChange={({ target }) => {
-            void takeFile(target.files?.[0]);
-            target.value = "";
-          }}
-        />
+        <FilePicker ref={calendarPicker} label="Calendar file" accept=".ics,text/calendar" onFile={takeFile} />
+        <FilePicker ref={picker} label="Definition file" accept=".json,application/json" onFile={takeFile} />
       </header>
       {faults.length > 0 && (
         <div role="alert" className="mx-4 mt-3 rounded-field bg-stop-wash px-3 py-2 text-stop">
@@ -299,5 +279,30 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
         <RulesWindow start={editing.rules} announced={editing.from ?? null} onClose={() => setEditing(null)} />
       )}
     </div>
+  );
+}
+
+interface FilePickerProps {
+  label: string;
+  accept: string;
+  onFile: (file: File) => unknown;
+  ref: Ref<HTMLInputElement>;
+}
+
+/** What a button opens to choose a file with; the same file can be chosen again. */
+function FilePicker({ label, accept, onFile, ref }: FilePickerProps) {
+  return (
+    <input
+      ref={ref}
+      type="file"
+      accept={accept}
+      aria-label={label}
+      className="hidden"
+      onChange={({ target }) => {
+        const [file] = target.files ?? [];
+        if (file !== undefined) onFile(file);
+        target.value = "";
+      }}
+    />
   );
 }

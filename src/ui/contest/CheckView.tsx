@@ -11,6 +11,7 @@ import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
+import { Tick } from "../kit/Tick";
 import { ContactPanel } from "../log/ContactPanel";
 import { useDeleteContact } from "../log/useDeleteContact";
 
@@ -120,14 +121,5 @@ export function CheckView({ entry }: { entry: Entry }) {
         />
       )}
     </div>
-  );
-}
-
-function Tick(props: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
-  return (
-    <label className="flex items-center gap-1.5">
-      <input type="checkbox" checked={props.checked} onChange={({ target }) => props.onChange(target.checked)} />
-      {props.label}
-    </label>
   );
 }

@@ -8,6 +8,7 @@ import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import type { JsonPath } from "../kit/json/schemaAt";
+import { Tick } from "../kit/Tick";
 import { numberTyped, type TypedDefinition } from "./typedDefinition";
 
 interface RulesFormProps {
@@ -224,13 +225,4 @@ function newPart(parts: readonly { readonly id: string }[]) {
   let number = parts.length + 1;
   while (parts.some(({ id }) => id === `part${number}`)) number++;
   return { id: `part${number}`, label: `Part ${number}`, type: "text" };
-}
-
-function Tick(props: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
-  return (
-    <label className="flex h-7 items-center gap-1.5 whitespace-nowrap">
-      <input type="checkbox" checked={props.checked} onChange={({ target }) => props.onChange(target.checked)} />
-      {props.label}
-    </label>
-  );
 }

@@ -3,23 +3,17 @@ import { act, renderHook, waitFor } from "@testing-library/react";
 import fc from "fast-check";
 import type { ReactNode } from "react";
 import { completeContact, contactFactsSchema, type ContactFacts, isoTime, secondsOf } from "@/core/contact";
-import { createScoreboard, periodAt, SHIPPED_CONTESTS, stationByCall } from "@/core/contest";
+import { createScoreboard } from "@/core/contest";
+import { entrantOf, rulesOf } from "@/core/contest/testing";
 import type { ContestBoard, Entry, LiveEvent, StoredContact } from "@/core/contract";
 import { LiveOf } from "../kit/useLive";
 import { FakeEventSource } from "../testing/fakeEventSource";
 import { useBoard } from "./useBoard";
 
-const rules = SHIPPED_CONTESTS.find(({ tag }) => tag === "OMBU-ZONE")!;
-const period = periodAt(rules, secondsOf("2026-01-01T00:00:00Z"))!;
-const entrant = {
-  ...stationByCall("CX3QUA", period.from),
-  grid: "GF35",
-  period,
-  power: 100,
-  bonuses: [],
-  category: null,
-  sent: {},
-};
+const rules = rulesOf("OMBU-ZONE");
+const boardEntrant = entrantOf(rules);
+const { period } = boardEntrant;
+const entrant = { ...boardEntrant, bonuses: [], sent: {} };
 const entry = {
   id: 5,
   logbookId: 1,
