@@ -350,8 +350,8 @@ export const submissionSchema = z.object({
           contactId: z.int().nullable(),
           line: z.string(),
           text: z.string(),
-          /** Points, multipliers included; null where the organiser does not say, or an earlier version did not keep it. */
-          lost: z.number().nullable().default(null),
+          /** Points, multipliers included; null where the organiser did not say. */
+          lost: z.number().nullable(),
         }),
       ),
     })

@@ -135,3 +135,15 @@ test("asked too early the organiser says so; later each contact that was taken o
   const { score } = valueOf(standingOf(context, entry.id));
   expect(checked.report!.score).toBe(score - found.reduce((sum, { lost }) => sum + lost!, 0));
 });
+
+test("what an earlier version kept of a cross-check is still there", () => {
+  const { store } = context;
+  const findings = [{ contactId: null, line: "QSO: 1", text: "DL1QTA has no such contact in its log" }];
+  const body = { state: "checked", receipt: "A-1", text: "", faults: [], report: { score: 5, findings } };
+  const row = { entryId: entry.id, at: NOW, body: JSON.stringify(body) };
+  store.run(store.q.insertInto("contestSubmission").values(row));
+  expect(valueOf(listSubmissions(context, entry.id))[0]!.report).toEqual({
+    score: 5,
+    findings: [{ ...findings[0], lost: null }],
+  });
+});

@@ -32,7 +32,15 @@ export function listSubmissions(context: Context, entryId: number): Result<Submi
 function keptSubmissions({ store }: Context, entryId: number): (Kept & Pick<Submission, "id" | "at">)[] {
   return store
     .all(store.q.selectFrom("contestSubmission").selectAll().where("entryId", "=", entryId).orderBy("id", "desc"))
-    .map(({ id, at, body }) => ({ ...(JSON.parse(body) as Kept), id, at: isoTime(at) }));
+    .map(({ id, at, body }) => ({ ...keptBody(body), id, at: isoTime(at) }));
+}
+
+/** What is kept of a submission; an earlier version did not keep what a contact loses. */
+function keptBody(text: string): Kept {
+  const body = JSON.parse(text) as Kept;
+  if (body.report === null) return body;
+  const findings = body.report.findings.map((finding) => ({ ...finding, lost: finding.lost ?? null }));
+  return { ...body, report: { ...body.report, findings } };
 }
 
 /** Entries whose log is on its way at this moment. */
