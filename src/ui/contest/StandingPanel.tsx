@@ -1,6 +1,7 @@
 "use client";
 
 import { compareBands, bandLabel } from "@/core/band";
+import { allowedBy } from "@/core/contest";
 import type { Entry, Standing } from "@/core/contract";
 import { count } from "../kit/format";
 import { HourChart } from "./HourChart";
@@ -11,6 +12,8 @@ export function StandingPanel({ entry, standing }: { entry: Entry; standing: Sta
   const { bands, total, rate, score, factors, sessions, bonus, powerFactor, categoryFactor, operators } = standing;
   const kinds = entry.rules.multipliers;
   const shown = Object.keys(bands).sort(compareBands);
+  const allowed = allowedBy(entry.category);
+  const claimed = [allowed.band === null ? "" : bandLabel(allowed.band), allowed.mode ?? ""].filter(Boolean).join(", ");
   const made = total.contacts + total.duplicates;
   return (
     <>
@@ -26,6 +29,7 @@ export function StandingPanel({ entry, standing }: { entry: Entry; standing: Sta
             {bonus > 0 && ` + ${count(bonus)} bonus`}
           </span>
         </p>
+        {claimed !== "" && <p className="text-soft">Of all contacts; the category claims {claimed} alone.</p>}
         <table className="mt-2 w-full" aria-label="Score by band">
           <thead className="text-right text-tiny text-soft">
             <tr>
