@@ -1,12 +1,12 @@
 import { bandLabel } from "../band";
-import { limitsFor } from "./limits";
+import { allowedBy, limitsFor } from "./limits";
 import type { CategoryKind, Rules } from "./rules";
 
 /** What the categories of the Cabrillo format are, in words. Source: the format's specification, version 3.0. */
 const WORDS: Readonly<Partial<Record<CategoryKind, Readonly<Record<string, string>>>>> = {
   operator: { "SINGLE-OP": "One operator", "MULTI-OP": "Several operators", CHECKLOG: "To check others by, unranked" },
   assisted: { ASSISTED: "With spots or other help", "NON-ASSISTED": "Without help" },
-  band: { ALL: "All bands", "222": "1.25 m", "432": "70 cm", "902": "33 cm", "1.2G": "23 cm", "2.3G": "13 cm" },
+  band: { ALL: "All bands" },
   mode: {
     CW: "Morse",
     SSB: "Voice",
@@ -51,7 +51,7 @@ const WORDS: Readonly<Partial<Record<CategoryKind, Readonly<Record<string, strin
 
 /** A category in words, with the format's code behind: "One operator (SINGLE-OP)"; of a power with its watts. */
 export function categoryWords(rules: Pick<Rules, "limits">, kind: CategoryKind, value: string): string {
-  const words = WORDS[kind]?.[value] ?? (kind === "band" ? bandLabel(value.toLowerCase()) : null);
+  const words = WORDS[kind]?.[value] ?? (kind === "band" ? bandLabel(allowedBy({ band: value }).band!) : null);
   const watts = kind === "power" ? limitsFor(rules, { power: value }).watts : null;
   if (words === null) return value;
   return `${words}${watts === null ? "" : `, up to ${watts} W`} (${value})`;

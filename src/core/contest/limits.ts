@@ -1,3 +1,5 @@
+import { bandByName } from "../band";
+import { BAND_WORDS } from "../cabrillo/bandWords";
 import type { Category, Rules } from "./rules";
 
 type CategorySet = Readonly<Record<string, readonly string[] | undefined>>;
@@ -51,7 +53,13 @@ export function allowedBy(category: Category): { readonly band: string | null; r
     DIGI: "digital",
   };
   return {
-    band: band === undefined || band === "ALL" ? null : band.toLowerCase(),
+    band: band === undefined || band === "ALL" ? null : bandOfCategory(band),
     mode: mode === undefined || mode === "MIXED" ? null : (groups[mode] ?? null),
   };
+}
+
+/** The band of a category: "20M" by its name, and "432" by the format's word for it. */
+function bandOfCategory(category: string): string {
+  const named = Object.entries(BAND_WORDS).find(([, word]) => word === category);
+  return bandByName(category.toLowerCase())?.name ?? named?.[0] ?? category.toLowerCase();
 }

@@ -110,6 +110,12 @@ describe("categories", () => {
       bandChangesAnHour: 8,
     });
     expect(allowedBy(single)).toEqual({ band: "20m", mode: "CW" });
+    expect(["2M", "432", "1.2G", "160M"].map((band) => allowedBy({ band }).band)).toEqual([
+      "2m",
+      "70cm",
+      "23cm",
+      "160m",
+    ]);
     expect(allowedBy({ band: "ALL", mode: "SSB" })).toEqual({ band: null, mode: "voice" });
   });
 });
