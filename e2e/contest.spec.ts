@@ -675,7 +675,8 @@ test("a calendar announces contests, one of them gets its rules; all of them go 
 });
 
 test("a contest by distance is scored leg by leg, and each band's log is had by itself", async ({ page, app }) => {
-  const hour = (by: number) => new Date(Math.floor(Date.now() / 3_600_000 + by) * 3_600_000).toISOString();
+  const thisHour = Math.floor(Date.now() / 3_600_000);
+  const hour = (by: number) => new Date((thisHour + by) * 3_600_000).toISOString();
   const set = await entered(app, page, {
     format: "ypsiloid-contest/2",
     when: { fixed: [{ from: hour(-6), to: hour(6) }] },
