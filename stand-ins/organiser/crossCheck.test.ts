@@ -61,6 +61,17 @@ test("what a contact loses is told, and comes to the difference; a claimed score
   expect(report.findings[0]).toMatchObject({ band: "20m", call: expect.stringMatching(/^DL/) as string });
 });
 
+test("what is wrong costs more where the contest says so", () => {
+  const at = Date.parse("2026-04-17T15:10:00Z") / 1000;
+  const one = { sent: ["599", "MA"], call: "DL1QTA", received: ["599", "14"], startedAt: at };
+  const wrong = line(0, { ...one, call: "DL2QTA", received: ["599", "99"], startedAt: at + 60 });
+  const log = written("CUCHILLA-MOBILE", [line(0, one), wrong], 2);
+  // Of two contacts of a point the wrong one brings no zone; it is taken off, and six more.
+  const report = crossCheck(log);
+  expect(report.findings.map(({ call, lost }) => [call, lost])).toEqual([["DL2QTA", 1 + 6]]);
+  expect(report.score).toBe(1 - 6);
+});
+
 test.each<[string, LogLine, string | null]>([
   [
     "CAMALOTE-RTTY",

@@ -49,6 +49,7 @@ export function crossCheck(text: string): CheckReport {
   const board = boardOf(tag, log, counted);
   const claimed = Number(log.header.get("CLAIMED-SCORE") ?? 0);
   const before = board === null ? claimed : Math.round(board.score().score);
+  const wrongPoints = rulesOf(tag)?.wrongPoints ?? 0;
   const findings: CheckFinding[] = [];
   for (const [id, line] of counted.entries()) {
     const said = formFault(tag, line) ?? faultOf(line, theirLogOf(line));
@@ -56,13 +57,14 @@ export function crossCheck(text: string): CheckReport {
     const { call, band, at, raw } = line;
     const scored = board?.score().score ?? 0;
     board?.remove(id);
-    const lost = board === null ? null : Math.round(scored - board.score().score);
+    const lost = board === null ? null : Math.round(scored - board.score().score) - wrongPoints;
     findings.push({ call, band, at: new Date(at * 1000).toISOString(), line: raw, text: said, lost });
   }
   const kept = counted.length === 0 ? 0 : (counted.length - findings.length) / counted.length;
   const differs = before === claimed ? "" : ` The log comes to ${before}, and ${claimed} were claimed.`;
   return {
-    score: board === null ? Math.round(claimed * kept) : Math.round(board.score().score),
+    score:
+      board === null ? Math.round(claimed * kept) : Math.round(board.score().score) + findings.length * wrongPoints,
     text: `Cross-checked: ${findings.length} of ${counted.length} contacts were taken off.${differs}`,
     findings,
   };
@@ -76,7 +78,7 @@ function formFault(tag: string, line: OrganiserLine): string | null {
 
 /** The log scored by the contest's rules, from what the organiser read; null where the contest is not his. */
 function boardOf(tag: string, { header }: OrganiserLog, lines: readonly OrganiserLine[]): Scoreboard | null {
-  const rules = SHIPPED_CONTESTS.find((one) => one.tag === tag);
+  const rules = rulesOf(tag);
   const [first] = lines;
   if (rules === undefined || first === undefined) return null;
   const period = periodOf(rules, first.at);
@@ -114,6 +116,10 @@ function boardOf(tag: string, { header }: OrganiserLog, lines: readonly Organise
       notClaimed: null,
     });
   return board;
+}
+
+function rulesOf(tag: string): Rules | undefined {
+  return SHIPPED_CONTESTS.find((one) => one.tag === tag);
 }
 
 /** A category stands for the most power that it has. */

@@ -22,6 +22,7 @@ function secondVersion(rules: Rules): string[] {
   add("sessionScores", rules.sessionScores !== "together");
   add("multipliersAre", rules.multipliersAre !== "added");
   add("categoryFactors", rules.categoryFactors.length > 0);
+  add("wrongPoints", rules.wrongPoints !== 0);
   add("duplicates.parts", rules.duplicates.parts.length > 0);
   add("duplicates.points", rules.duplicates.points !== 0);
   add("duplicates.per", perHourOrSession(rules.duplicates.per));

@@ -293,6 +293,8 @@ const rulesShape = z.strictObject({
     /** What each duplicate costs: nothing, or points below 0. */
     points: z.number().min(-10_000).max(0).default(0),
   }),
+  /** What each contact costs, off the total, that turns out wrong when logs are compared: nothing, or below 0. */
+  wrongPoints: z.number().min(-100_000).max(0).default(0),
   bonuses: z.array(bonusSchema).max(50).default([]),
   /** The first whose power is not exceeded multiplies the score. */
   powerFactors: z

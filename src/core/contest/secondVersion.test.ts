@@ -325,11 +325,13 @@ describe("what cannot be meant so", () => {
     const checked = checkRules({
       ...first,
       sessions: [{ id: "a", label: "A", after: 0, hours: 5 }],
+      wrongPoints: -1,
       points: [{ if: { time: { from: "00:00", to: "01:00" } }, points: -2 }, { points: { part: "age" } }],
       multipliers: [{ id: "call", label: "Calls", of: "call", per: "hour", weight: 2 }],
     });
     expect(checked.ok ? [] : checked.faults.map(({ field }) => field)).toEqual([
       "sessions",
+      "wrongPoints",
       "points.0.points",
       "points.1.points.part",
       "multipliers.0.weight",

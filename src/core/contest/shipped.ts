@@ -257,6 +257,7 @@ const CUCHILLA: RulesInput = {
     },
   ],
   duplicates: { per: "bandAndMode", station: "place", parts: ["where"], points: -2 },
+  wrongPoints: -6,
   categories: { operator: ["SINGLE-OP", "MULTI-OP"], station: ["FIXED", "MOBILE"], power: POWER },
   categoryFactors: [{ category: { station: ["MOBILE"] }, factor: 1.5 }],
   limits: [{ category: { power: ["LOW"] }, watts: 50 }],

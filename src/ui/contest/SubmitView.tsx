@@ -134,6 +134,12 @@ export function SubmitView({ entry, onSetup }: { entry: Entry; onSetup: () => vo
               {count(pastTime.scoreWithout)}. To claim them, choose a category without a limit.
             </p>
           )}
+          {entry.rules.wrongPoints !== 0 && (
+            <p className="mt-3 text-wanted">
+              Each contact that the organiser finds wrong costs {-entry.rules.wrongPoints} points off the total, besides
+              its own: the log check is worth a look.
+            </p>
+          )}
           <div className="mt-3 flex items-center gap-3">
             <Button look="act" disabled={submit.isPending || contacts === 0} onClick={() => submit.mutate()}>
               {submit.isPending ? "Handing in" : "Hand in to the organiser"}
