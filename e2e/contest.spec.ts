@@ -645,7 +645,9 @@ test("a calendar announces contests, one of them gets its rules; all of them go 
   const give = (name: string, text: string) =>
     page.getByLabel("Calendar file").setInputFiles({ name, mimeType: "text/calendar", buffer: Buffer.from(text) });
   await give("x.ics", "nothing of the kind");
-  await expect(page.getByRole("alert").filter({ hasText: "no calendar in the iCalendar form" })).toBeVisible();
+  await expect(
+    page.getByRole("alert").filter({ hasText: "cannot be taken as a calendar in the iCalendar form" }),
+  ).toBeVisible();
   await give("club.ics", calendar);
   await expect(page.getByText("2 contests announced; 0 known already, 0 over or without a time.")).toBeVisible();
   const announced = page.getByRole("list", { name: "Announced contests" });

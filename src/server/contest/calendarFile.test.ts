@@ -99,11 +99,19 @@ test("an event of one's own contest is known", async () => {
 test.each([
   ["nothing of the kind", "hello"],
   ["cut off", calendar(event("UID:a", "SUMMARY:A")).slice(0, 80)],
+  [
+    "too much at once",
+    calendar(
+      ...Array.from({ length: 2001 }, (_, index) =>
+        event(`UID:${index}`, "SUMMARY:A", "DTSTART:20270301T180000Z", "DTEND:20270301T190000Z"),
+      ),
+    ),
+  ],
   ["another component", "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:A\r\nEND:VCARD\r\n"],
 ])("%s is told", async (_, text) => {
   const { context } = await begin();
   const result = takeCalendar(context, text);
-  expect(result.ok ? "" : result.problem.detail).toContain("it is no calendar in the iCalendar form");
+  expect(result.ok ? "" : result.problem.detail).toContain("it cannot be taken as a calendar in the iCalendar form");
 });
 
 test("an event that repeats for ever each second does not last for ever", async () => {

@@ -70,7 +70,9 @@ export function takeCalendar(context: Context, text: string): Result<z.output<ty
   try {
     read = eventsIn(text, now);
   } catch (error) {
-    return invalid([{ field: "text", text: `it is no calendar in the iCalendar form: ${(error as Error).message}` }]);
+    return invalid([
+      { field: "text", text: `it cannot be taken as a calendar in the iCalendar form: ${(error as Error).message}` },
+    ]);
   }
   const ahead = read.events.filter(({ to }) => to > now);
   const rules = knownRules(context);
@@ -115,7 +117,8 @@ function eventsIn(text: string, now: number): { readonly events: Event[]; readon
   for (const component of calendars.flatMap((calendar) => calendar.getAllSubcomponents("vevent"))) {
     const found = timesOf(component, now);
     if (found.length === 0) unusable++;
-    for (const one of found) if (events.length < MOST_EVENTS) events.push(one);
+    events.push(...found);
+    if (events.length > MOST_EVENTS) throw new Error(`it has more than ${MOST_EVENTS} events: give a part of it`);
   }
   return { events, unusable };
 }
