@@ -99,7 +99,9 @@ test("a contest is entered from the calendar, with the exchange shown as it will
     json: { name: tag, site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co", power: 100 } },
   });
   await page.context().addCookies([{ name: "logbook", value: String(logbook.id), url: app.url }]);
-  await app.api("contests", { method: "POST", json: rules(tag) });
+  const limits = [{ category: { power: ["LOW"] }, watts: 50 }];
+  const own = rules(tag, { format: "ypsiloid-contest/2", limits });
+  await app.api("contests", { method: "POST", json: own });
   await page.goto("/contest");
   const row = page.getByRole("row", { name: new RegExp(tag) });
   await expect(row).toContainText("runs now");
@@ -107,6 +109,9 @@ test("a contest is entered from the calendar, with the exchange shown as it will
   await row.getByRole("button", { name: "Enter it" }).click();
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByLabel("The exchange as it goes out")).toHaveText("599 001 13");
+  // The site's 100 W are more than this contest has as low power.
+  await expect(dialog.getByRole("combobox", { name: "Power" })).toHaveValue("HIGH");
+  await expect(dialog.getByRole("option", { name: "Low power, up to 50 W (LOW)" })).toBeAttached();
   await dialog.getByLabel("Zone, from the site").fill("77");
   await page.keyboard.press("Enter");
   await expect(dialog.getByRole("alert")).toContainText("Zone 77 does not exist");

@@ -9,6 +9,7 @@ import {
   type CategoryKind,
   categoryWords,
   choicesFor,
+  limitsFor,
   meaningOf,
   type Part,
   type PartSource,
@@ -260,10 +261,11 @@ function valuesFor(site: Site, power: string, name: string) {
   return sourceValues(site, watts, name);
 }
 
-/** The category that fits the power, and otherwise the first. */
-function usualOf(kind: string, values: readonly string[], power: number | null): string {
-  const fitting = power === null ? "" : power <= 5 ? "QRP" : power <= 100 ? "LOW" : "HIGH";
-  return kind === "power" && values.includes(fitting) ? fitting : (values[0] ?? "");
+/** The category that fits the power, by what the contest has as its watts, and otherwise the first. */
+function usualOf(rules: Rules, kind: string, values: readonly string[], power: number | null): string {
+  const wattsOf = (value: string) => limitsFor(rules, { power: value }).watts ?? Infinity;
+  const fitting = kind !== "power" || power === null ? [] : values.filter((value) => power <= wattsOf(value));
+  return fitting.sort((a, b) => wattsOf(a) - wattsOf(b))[0] ?? values[0] ?? "";
 }
 
 const NO_HEADER = { name: "", address: "", email: "", club: "", location: "", soapbox: "" };
@@ -280,7 +282,7 @@ function startOf(rules: Rules, entry: Entry | null, site: Site): EntryForm {
     category:
       entry?.category ??
       Object.fromEntries(
-        Object.entries(rules.categories).map(([kind, values]) => [kind, usualOf(kind, values, site.power)]),
+        Object.entries(rules.categories).map(([kind, values]) => [kind, usualOf(rules, kind, values, site.power)]),
       ),
     sent: sentAsTyped,
     bonuses: entry?.bonuses ?? [],
