@@ -136,9 +136,10 @@ function offered(context: CompletionContext, schema: JsonSchema): CompletionResu
   const from = inside && previousNode !== undefined ? previousNode.offset : (word?.from ?? context.pos);
   const to = inside && previousNode !== undefined ? previousNode.offset + previousNode.length : context.pos;
   if (!context.explicit && from === context.pos) return null;
+  const said = isAtPropertyKey ? namesSaid(text, path.slice(0, -1), from) : [];
   const options = isAtPropertyKey
     ? namesAt(schema, path.slice(0, -1))
-        .filter((name) => !namesSaid(text, path.slice(0, -1), from).includes(name))
+        .filter((name) => !said.includes(name))
         .map((name) => ({ label: `"${name}"`, apply: applied(text, to, name) }))
     : valuesAt(schema, path).map((label) => ({ label }));
   return options.length === 0 ? null : { from, to, options, validFor: /^"?[\w/-]*"?$/ };
