@@ -1,7 +1,7 @@
 import { contestContactInputSchema, entryInputSchema } from "../src/core/contract";
-import { type ContestContact, createScoreboard, periodAt, SHIPPED_CONTESTS, stationByCall } from "../src/core/contest";
+import { type ContestContact, createScoreboard, periodAt, SHIPPED_CONTESTS } from "../src/core/contest";
 import { isoTime, secondsOf } from "../src/core/contact";
-import { testContact } from "../src/core/contest/testing";
+import { entrantOf, testContact } from "../src/core/contest/testing";
 import { logContestContact, worthOfTyped } from "../src/server/contest/contestLog";
 import { createEntry } from "../src/server/contest/entries";
 import { standingOf } from "../src/server/contest/standing";
@@ -31,15 +31,7 @@ function contestContacts(count: number, from: number, to: number): ContestContac
 export async function benchScore(): Promise<Line[]> {
   const period = periodAt(RULES, NOW)!;
   const contacts = contestContacts(CONTACTS, period.from, NOW);
-  const entrant = {
-    ...stationByCall("CX3QUA", NOW),
-    grid: "GF35",
-    period,
-    power: 100,
-    bonuses: [],
-    category: null,
-    sent: {},
-  };
+  const entrant = entrantOf(RULES);
   const whole = () => {
     const board = createScoreboard(RULES, entrant);
     for (const contact of contacts) board.put(contact);
