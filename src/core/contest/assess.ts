@@ -2,7 +2,7 @@ import { bandLabel, type ModeGroup } from "../band";
 import { gridCenter, pathBetween } from "../geo";
 import { type ConditionFacts, conditionText, holds, type StationFacts } from "./condition";
 import { modeNames } from "./contestModes";
-import { formsOf, partsOf, type ReadParts, receivedParts, type TypedParts } from "./exchange";
+import { formsOf, partsOf, type ReadParts, receivedParts, typeRead, type TypedParts } from "./exchange";
 import { type Period, sessionPeriods } from "./period";
 import type { Category, CountedPer, Multiplier, Part, PartType, PointsRule, Rules, Session } from "./rules";
 import { sameStationKey, sentParts, sideOf, type StationGiven, stationOf } from "./station";
@@ -61,6 +61,8 @@ export interface Assessment {
   readonly multipliers: readonly MultiplierItem[];
   readonly duplicateKey: string;
   readonly parts: Readonly<Record<string, string>>;
+  /** As what each of those was read that can be several things. */
+  readonly partTypes: ReadParts["types"];
   readonly side: string;
   /** In which session it was made; null where it is in none, or there are none. */
   readonly session: Session | null;
@@ -107,6 +109,7 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
       multipliers: because === null ? multipliersOf(facts, contact, read, session) : [],
       duplicateKey: duplicateKey(contact, parts, session),
       parts,
+      partTypes: read.types,
       side,
       session,
     };
@@ -188,7 +191,8 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
       const item = itemOf(multiplier, facts);
       if (item === null || item === "") continue;
       const { id, label, part } = multiplier;
-      const ofEntity = part !== undefined && typeOf(rules, facts.theirs.side, part, read) === "subdivision";
+      const own = part === undefined ? undefined : partsOf(rules, facts.theirs.side).find((one) => one.id === part);
+      const ofEntity = own !== undefined && typeRead(own, read) === "subdivision";
       const within = withinOf(rules, entrant.period, multiplier.per, contact, session);
       found.push({ id, label, item, within, entity: ofEntity ? contact.entityCode : null });
     }
@@ -253,11 +257,6 @@ function heard(
     ituZone: saidItu === undefined ? ituZone : Number(saidItu),
     grid: valueOf("grid") ?? grid,
   };
-}
-
-/** As what a part was read. */
-function typeOf(rules: Rules, side: string, id: string, { types }: ReadParts): PartType | undefined {
-  return types[id] ?? partsOf(rules, side).find((part) => part.id === id)?.type;
 }
 
 function itemOf({ of, part }: Multiplier, { theirs, parts }: ConditionFacts): string | null {

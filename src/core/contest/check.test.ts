@@ -1,4 +1,5 @@
 import { type CheckedContact, checkLog, exchangeDoubts } from "./check";
+import { soundRules } from "./checkRules";
 import { createScoreboard } from "./score";
 import { periodAt } from "./period";
 import { SHIPPED_CONTESTS } from "./shipped";
@@ -128,6 +129,28 @@ it("knows a zone by the state, and which zones an entity has", () => {
   expect(moved).toEqual([0.3, "zone W1QUZ: Zone 04 was logged; United States is in zone 5."]);
   expect(check("0 W1QUZ", "14 IL")).toEqual([[0.9, "zone W1QUZ: Zone 14 was logged; Illinois is in zone 4."]]);
   expect(exchangeDoubts(camalote, "states", { zone: "04", state: "IL" }, "W1QUZ", START, null)).toEqual([]);
+});
+
+it("holds against zones only what was read as one, and takes no zone for a state", () => {
+  const clubs = soundRules({
+    ...zones,
+    format: "ypsiloid-contest/2",
+    lists: { clubs: [{ code: "FAROL", name: "Club of the lighthouse" }] },
+    exchange: { all: [{ id: "zone", label: "Zone or club", type: "cqZone", or: [{ type: "list", list: "clubs" }] }] },
+  });
+  const single = { operator: "SINGLE-OP", band: "ALL", power: "LOW" };
+  expect(found(clubs, ["0 DL1QTA 20m - FAROL"], single)).toEqual([]);
+  expect(found(clubs, ["0 DL1QTA 20m - 20"], single)).toEqual([
+    "zone DL1QTA: Zone or club 20 was logged; Germany is in zone 14.",
+  ]);
+  expect(exchangeDoubts(clubs, "outside", { zone: "FAROL" }, "DL1QTA", START, null)).toEqual([]);
+  // A department is no zone; a zone of who sends one is held against its call.
+  const round = SHIPPED_CONTESTS.find(({ tag }) => tag === "CUCHILLA-MOBILE")!;
+  const mobile = { operator: "SINGLE-OP", station: "FIXED", power: "LOW" };
+  const check = (call: string, where: string) => found(round, [`0 ${call} 40m - ${where}`], mobile);
+  expect(check("CX1QRA", "MO")).toEqual([]);
+  expect(check("DL1QTA", "14")).toEqual([]);
+  expect(check("DL1QTA", "20")).toEqual(["zone DL1QTA: Department or zone 20 was logged; Germany is in zone 14."]);
 });
 
 it("finds calls that nobody has, and more power than the category's", () => {

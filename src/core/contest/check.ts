@@ -2,7 +2,7 @@ import { bandLabel } from "../band";
 import { parseCallsign } from "../callsign";
 import { areaZones, resolve } from "../entity";
 import { subdivisionOf } from "../reference";
-import { partsOf } from "./exchange";
+import { partsOf, type ReadParts, typeRead, understandParts, valueOfType } from "./exchange";
 import { modeNames } from "./contestModes";
 import { doubtfulCalls, type KnownCalls } from "./doubtfulCalls";
 import { allowedBy, limitsFor } from "./limits";
@@ -187,28 +187,37 @@ function zoneMeant(
   return { zone: place[type], of: place.entity.name, others: areaZones(code)[type] };
 }
 
-function isZone({ type }: Part): boolean {
-  return type === "cqZone" || type === "ituZone";
+const ZONE_TYPES = ["cqZone", "ituZone"] as const;
+
+/** The parts that were read as zones, and what is wrong with each by the state or the call. */
+function zonesAgainst(
+  parts: readonly Part[],
+  read: ReadParts,
+  station: Parameters<typeof zoneMeant>[1],
+  known: string | null,
+): { readonly part: Part; readonly given: string; readonly meant: ZoneMeant }[] {
+  const state = valueOfType(parts, read, "subdivision") ?? known;
+  return parts.flatMap((part) => {
+    const given = read.values[part.id];
+    const type = ZONE_TYPES.find((one) => one === typeRead(part, read));
+    if (given === undefined || type === undefined) return [];
+    const meant = zoneMeant(type, station, state);
+    return meant === null || meant.zone === Number(given) ? [] : [{ part, given, meant }];
+  });
 }
 
 function zones(rules: Rules, board: Scoreboard, contacts: readonly CheckedContact[], add: Add): void {
   for (const contact of contacts) {
     const judged = board.judgementOf(contact.id);
     if (judged === undefined) continue;
-    const parts = partsOf(rules, judged.side);
-    const statePart = parts.find(({ type }) => type === "subdivision");
-    const state = judged.parts[statePart?.id ?? ""] ?? contact.state;
-    for (const part of parts.filter(isZone)) {
-      const given = judged.parts[part.id];
-      const meant = zoneMeant(part.type as "cqZone" | "ituZone", contact, state);
-      if (given === undefined || meant === null || meant.zone === Number(given)) continue;
+    const read = { values: judged.parts, types: judged.partTypes };
+    for (const { part, given, meant } of zonesAgainst(partsOf(rules, judged.side), read, contact, contact.state))
       add(
         contact,
         "zone",
         meant.others.has(Number(given)) ? WEIGHT.movedZone : WEIGHT.impossibleZone,
         `${part.label} ${given} was logged; ${meant.of} is in zone ${meant.zone}.`,
       );
-    }
   }
 }
 
@@ -327,19 +336,17 @@ export function exchangeDoubts(
   at: number,
   lastSerial: number | null,
 ): { readonly field: string; readonly text: string }[] {
-  const doubts: { field: string; text: string }[] = [];
   const parts = partsOf(rules, side);
-  const state = values[parts.find(({ type }) => type === "subdivision")?.id ?? ""] ?? null;
   const parsed = parseCallsign(call);
   const station = { call: parsed.ok ? parsed.callsign.call : call, startedAt: at, entityCode: null };
-  for (const part of parts) {
-    const value = values[part.id];
-    if (value === undefined) continue;
-    const meant = isZone(part) ? zoneMeant(part.type as "cqZone" | "ituZone", station, state) : null;
-    if (meant !== null && meant.zone !== Number(value))
-      doubts.push({ field: part.id, text: `${meant.of} is in zone ${meant.zone}` });
-    if (part.type === "serial" && lastSerial !== null && Number(value) <= lastSerial)
-      doubts.push({ field: part.id, text: `${call} sent ${lastSerial} before` });
-  }
+  const sender = { mode: "CW", entity: resolve(station.call, at).entity?.code ?? null };
+  const read = understandParts(rules, parts, values, sender);
+  const doubts = zonesAgainst(parts, read, station, null).map(({ part, meant }) => ({
+    field: part.id,
+    text: `${meant.of} is in zone ${meant.zone}`,
+  }));
+  for (const { id, type } of parts)
+    if (type === "serial" && lastSerial !== null && Number(values[id] ?? NaN) <= lastSerial)
+      doubts.push({ field: id, text: `${call} sent ${lastSerial} before` });
   return doubts;
 }

@@ -1,7 +1,7 @@
 import { resolve } from "../entity";
 import { editDistance } from "../reference";
 import type { CheckedContact } from "./check";
-import { partsOf } from "./exchange";
+import { partsOf, typeRead } from "./exchange";
 import type { Rules } from "./rules";
 import type { Scoreboard } from "./score";
 
@@ -129,7 +129,9 @@ export function doubtfulCalls(
     const judged = board.judgementOf(contact.id);
     if (judged === undefined) return 1;
     let ratio = 1;
-    for (const { id, type, label } of partsOf(rules, judged.side)) {
+    for (const part of partsOf(rules, judged.side)) {
+      const { id, label } = part;
+      const type = typeRead(part, { types: judged.partTypes });
       const value = judged.parts[id];
       if (value === undefined || type === "serial" || type === "report") continue;
       if (type === "cqZone" || type === "ituZone") {

@@ -400,9 +400,9 @@ const UNKNOWN = "-";
 
 /** Parts as the rules understand them, by their ids; what is none is left out. */
 export interface ReadParts {
-  readonly values: Record<string, string>;
+  readonly values: Readonly<Record<string, string>>;
   /** As what each of those was read that can be several things. */
-  readonly types: Record<string, PartType>;
+  readonly types: Readonly<Record<string, PartType>>;
 }
 
 export function understandParts(
@@ -411,16 +411,17 @@ export function understandParts(
   typed: TypedParts,
   sender: Sender,
 ): ReadParts {
-  const read: ReadParts = { values: {}, types: {} };
+  const values: Record<string, string> = {};
+  const types: Record<string, PartType> = {};
   for (const part of parts) {
     const text = typed[part.id];
     if (text === undefined) continue;
     const reading = readPart(rules, part, text, sender);
     if (!reading.ok) continue;
-    read.values[part.id] = reading.value;
-    if (part.or !== undefined) read.types[part.id] = reading.type;
+    values[part.id] = reading.value;
+    if (part.or !== undefined) types[part.id] = reading.type;
   }
-  return read;
+  return { values, types };
 }
 
 /** The values of `understandParts`. */
@@ -429,13 +430,18 @@ export function readParts(
   parts: readonly Part[],
   typed: TypedParts,
   sender: Sender,
-): Record<string, string> {
+): Readonly<Record<string, string>> {
   return understandParts(rules, parts, typed, sender).values;
+}
+
+/** As what a part was read. */
+export function typeRead(part: Part, { types }: Pick<ReadParts, "types">): PartType {
+  return types[part.id] ?? part.type;
 }
 
 /** The value of the part of a type, where that is what it was read as. */
 export function valueOfType(parts: readonly Part[], { values, types }: ReadParts, type: PartType): string | undefined {
-  const part = parts.find((one) => values[one.id] !== undefined && (types[one.id] ?? one.type) === type);
+  const part = parts.find((one) => values[one.id] !== undefined && typeRead(one, { types }) === type);
   return part === undefined ? undefined : values[part.id];
 }
 

@@ -19,6 +19,7 @@ export {
   readPart,
   readParts,
   understandExchange,
+  valueOfType,
 } from "./exchange";
 export type { KeptExchange, ListItem, PartReading, Sender, TypedParts, Understood } from "./exchange";
 export { ediFileReader } from "./fromEdi";

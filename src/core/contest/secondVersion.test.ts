@@ -1,3 +1,6 @@
+import fc from "fast-check";
+import { withinsOf } from "./assess";
+import { groupsOf } from "./contestModes";
 import { checkRules, soundRules } from "./checkRules";
 import { choicesFor, meaningOf, partsOf } from "./exchange";
 import type { Part, RulesInput } from "./rules";
@@ -366,4 +369,34 @@ describe("what a part can be is offered, and said in words", () => {
     expect(choicesFor(round, where, 230)).toEqual([]);
     expect(meaningOf(round, where, "14", 230)).toBeNull();
   });
+});
+
+test("whatever counts once counts within one of the units that are listed", () => {
+  const sessions = [
+    { id: "first", label: "First", after: 0, hours: 5 },
+    { id: "second", label: "Second", after: 5, hours: 5 },
+  ];
+  const pers = ["contest", "band", "mode", "bandAndMode", "session", "bandAndSession"] as const;
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...pers),
+      fc.constantFrom("together", "apart"),
+      fc.boolean(),
+      fc.constantFrom("80m", "40m", "20m"),
+      fc.constantFrom("CW", "SSB"),
+      fc.integer({ min: 0, max: 599 }),
+      (per, sessionScores, hasSessions, band, mode, minute) => {
+        const one = rules({
+          ...(hasSessions ? { sessions, sessionScores } : {}),
+          multipliers: [{ id: "call", label: "Calls", of: "call", per }],
+        });
+        const board = createScoreboard(one, entrantOf(one));
+        const [item] = board.judge(contestLine(one, minute, `DL1QTA ${band} ${mode} 30`)).fresh;
+        // By sessions, of a contest that has none, nothing is told apart.
+        const units = withinsOf(one, per, one.bands, groupsOf(one.modes));
+        if (hasSessions || !per.toLowerCase().includes("session")) expect(units).toContain(item!.within);
+        else expect(units).toEqual([]);
+      },
+    ),
+  );
 });

@@ -1,4 +1,4 @@
-import { claimLog, createScoreboard, type Judgement, type Part, partsOf } from "../../core/contest";
+import { claimLog, createScoreboard, type Part, partsOf, valueOfType } from "../../core/contest";
 import { secondsOf } from "../../core/contact";
 import type { Entry } from "../../core/contract";
 import { EDI_BANDS, type EdiLine, writeEdi } from "../../core/edi";
@@ -87,7 +87,8 @@ function linesOf(entry: Entry, { board, contacts }: EntryBoard, band: string, gr
     const judged = board.judgementOf(contact.id)!;
     if (contact.band !== band || (judged.refused !== null && entry.leavesOut)) return [];
     const parts = partsOf(entry.rules, judged.side);
-    const theirGrid = valueOf(parts, judged, "grid") || (contact.grid ?? "");
+    const theirGrid =
+      valueOfType(parts, { values: judged.parts, types: judged.partTypes }, "grid") ?? contact.grid ?? "";
     const exchangeReceived = otherParts(parts, judged.parts);
     const there = gridCenter(theirGrid);
     return [
@@ -110,10 +111,6 @@ function linesOf(entry: Entry, { board, contacts }: EntryBoard, band: string, gr
       },
     ];
   });
-}
-
-function valueOf(parts: readonly Part[], { parts: values }: Judgement, type: Part["type"]): string {
-  return values[parts.find((part) => part.type === type)?.id ?? ""] ?? "";
 }
 
 function serialText(serial: number | null): string {
