@@ -102,10 +102,11 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
     };
     const session = sessionAt(contact.startedAt);
     const because = refusal(contact, facts, session);
-    const scored = because === null ? pointsFor(facts) : { points: 0, why: "" };
+    const { points, why } = because === null ? pointsFor(facts) : NO_POINTS;
     return {
       refused: because,
-      ...scored,
+      points,
+      why,
       multipliers: because === null ? multipliersOf(facts, contact, read, session) : [],
       duplicateKey: duplicateKey(contact, parts, session),
       parts,
@@ -200,6 +201,7 @@ export function assessor(rules: Rules, entrant: Entrant): (contact: ContestConta
   }
 }
 
+const NO_POINTS = { points: 0, why: "" } as const;
 const MINUTES_A_DAY = 1440;
 const HOUR = 3600;
 

@@ -126,16 +126,10 @@ export function readPart(rules: Pick<Rules, "lists">, part: Part, typed: string,
 function readAs(rules: Pick<Rules, "lists">, part: Form, typed: string, sender: Sender): PartReading {
   const { mode } = sender;
   const text = typed.trim().toUpperCase();
-  const no = (reason: string, nearest: readonly ListItem[] = []): PartReading => ({ ok: false, reason, nearest });
   const yes = (value: string, certainty: number): PartReading => ({ ok: true, value, certainty, type: part.type });
+  const range = (least: number, most: number, certainty: number, digits = 1) =>
+    numberFrom(least, most, part, typed, certainty, digits);
   if (text === "") return no(`${part.label} is missing`);
-  const number = numberIn(text);
-  const range = (least: number, most: number, certainty: number, digits = 1): PartReading => {
-    if (number === null) return no(`"${typed}" is no number: ${part.label} is one from ${least} to ${most}`);
-    if (number < least || number > most)
-      return no(`${part.label} ${number} does not exist: it is a number from ${least} to ${most}`);
-    return yes(String(number).padStart(digits, "0"), /^\d+$/.test(text) ? certainty : certainty / 2);
-  };
   switch (part.type) {
     case "report": {
       const usual = defaultReport(mode, null);
@@ -198,6 +192,28 @@ function readAs(rules: Pick<Rules, "lists">, part: Form, typed: string, sender: 
     case "text":
       return yes(text, 0.5);
   }
+}
+
+function no(reason: string, nearest: readonly ListItem[] = []): PartReading {
+  return { ok: false, reason, nearest };
+}
+
+/** A number in a range, written with at least so many digits. */
+function numberFrom(
+  least: number,
+  most: number,
+  { label, type }: Form,
+  typed: string,
+  certainty: number,
+  digits: number,
+): PartReading {
+  const text = typed.trim().toUpperCase();
+  const number = numberIn(text);
+  if (number === null) return no(`"${typed}" is no number: ${label} is one from ${least} to ${most}`);
+  if (number < least || number > most)
+    return no(`${label} ${number} does not exist: it is a number from ${least} to ${most}`);
+  const value = String(number).padStart(digits, "0");
+  return { ok: true, value, certainty: /^\d+$/.test(text) ? certainty : certainty / 2, type };
 }
 
 function noneOf(entity: number | null): string {
@@ -366,12 +382,15 @@ export type Exchanged<W extends Way> = {
 /** What a contact keeps of the exchange that was sent, or received. */
 export function keptTexts<W extends Way>(way: W, contact: Exchanged<W>): KeptExchange {
   const all = contact as unknown as Exchanged<Way>;
-  return {
-    parts: all[`parts${way}`],
-    serial: all[`serial${way}`],
-    report: all[`report${way}`],
-    exchange: all[`exchange${way}`],
-  };
+  // Spelt out: names that are put together are looked up slowly, and this is asked for every contact of a score.
+  return way === "Sent"
+    ? { parts: all.partsSent, serial: all.serialSent, report: all.reportSent, exchange: all.exchangeSent }
+    : {
+        parts: all.partsReceived,
+        serial: all.serialReceived,
+        report: all.reportReceived,
+        exchange: all.exchangeReceived,
+      };
 }
 
 /** A text of a contact is no longer; the parts keep what does not fit. */
@@ -457,12 +476,13 @@ export function heldParts(
 ): TypedParts {
   if (kept.parts !== null) return kept.parts;
   const values: Record<string, string> = {};
-  const rest = parts.filter(({ type }) => type !== "serial" && type !== "report");
   for (const { id, type } of parts) {
     if (type === "serial" && kept.serial !== null) values[id] = String(kept.serial);
     else if (type === "report" && kept.report !== null) values[id] = kept.report;
   }
-  const words = (kept.exchange ?? "").split(/\s+/).filter(Boolean);
+  if (kept.exchange === null) return values;
+  const rest = parts.filter(({ type }) => type !== "serial" && type !== "report");
+  const words = kept.exchange.split(/\s+/).filter(Boolean);
   const inOrder = words.flatMap((word, index) =>
     word === UNKNOWN || rest[index] === undefined ? [] : [[rest[index], word.replace(/_/g, " ")] as const],
   );

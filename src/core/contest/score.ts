@@ -170,7 +170,7 @@ export function createScoreboard(rules: Rules, entrant: Entrant): Scoreboard {
       ? assessment.multipliers.filter((_, index) => first(byMultiplier.get(multiplierKeys[index]!)))
       : [];
     const points = counts ? assessment.points : duplicate ? rules.duplicates.points : 0;
-    return { ...assessment, duplicate, counts, fresh, points };
+    return { duplicate, counts, fresh, ...assessment, points };
   }
 
   const scoredOf = (contact: ContestContact): Scored => {
@@ -302,6 +302,7 @@ function isBefore(a: ContestContact, b: ContestContact): boolean {
 /** Puts in by time; most contacts are the newest. */
 function insert(list: Scored[], scored: Scored): void {
   let at = list.length;
+  if (at === 0 || isBefore(list[at - 1]!.contact, scored.contact)) return void list.push(scored);
   while (at > 0 && isBefore(scored.contact, list[at - 1]!.contact)) at--;
   list.splice(at, 0, scored);
 }

@@ -12,10 +12,10 @@ import { stationByCall } from "./station";
 export function testContact(
   call: string,
   startedAt: number,
-  { mode = "CW", ...more }: Partial<CheckedContact> & Pick<CheckedContact, "id">,
+  more: Partial<CheckedContact> & Pick<CheckedContact, "id">,
 ): CheckedContact {
+  const { mode = "CW" } = more;
   return {
-    ...stationByCall(call, startedAt),
     startedAt,
     baseCall: baseCall(call),
     band: "20m",
@@ -31,6 +31,8 @@ export function testContact(
     transmitter: null,
     state: null,
     power: null,
+    // Last, so that all have their fields in one layout, as contacts from a database do.
+    ...stationByCall(call, startedAt),
     ...more,
   };
 }
