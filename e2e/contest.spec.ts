@@ -29,7 +29,7 @@ function rules(tag: string, change: Partial<RulesInput> = {}): RulesInput {
     points: [{ if: { same: ["entity"] }, points: 1 }, { points: 3 }],
     multipliers: [{ id: "zone", label: "Zones", of: "part", part: "zone", per: "band" }],
     duplicates: { per: "band" },
-    categories: { operator: ["SINGLE-OP", "MULTI-OP"], power: ["LOW", "HIGH"] },
+    categories: { operator: ["SINGLE-OP", "MULTI-OP"], power: ["LOW", "HIGH"], band: ["ALL", "40M"] },
     ...change,
   };
 }
@@ -54,7 +54,7 @@ async function entered(app: App, page: Page, change: Partial<RulesInput> = {}): 
     json: {
       tag,
       ownCall: "CX9QTH",
-      category: { operator: "MULTI-OP", power: "LOW" },
+      category: { operator: "MULTI-OP", power: "LOW", band: "ALL" },
       operators: ["CX3QUA", "CX2QRB"],
       header: { name: "Inés Cardozo", address: "Camino del Faro 1" },
     },
@@ -313,8 +313,10 @@ test("a paper log is entered with its times; the messages go to a file and back;
 
   await page.getByRole("button", { name: "Entry", exact: true }).click();
   await dialog.getByLabel("Operator", { exact: true }).selectOption("SINGLE-OP");
+  await dialog.getByRole("combobox", { name: "Band" }).selectOption("40M");
   await dialog.getByLabel("Goal, contacts").fill("60");
   await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "Score" })).toContainText("the category claims 40 m alone");
   await expect(page.getByRole("region", { name: "Rate" })).toContainText("3 / 60");
   await page.getByRole("tab", { name: "Hand in" }).click();
   await expect(page.getByLabel("Preview")).toContainText("CATEGORY-OPERATOR: SINGLE-OP");
@@ -647,6 +649,9 @@ test("a calendar announces contests, one of them gets its rules; all of them go 
     "",
   ].join("\r\n");
   await page.goto("/contest?entry=all");
+  const other = await page.context().newPage();
+  await other.goto("/contest?entry=all");
+  await expect(other.getByRole("heading", { name: "Contests", exact: true })).toBeVisible();
   const give = (name: string, text: string) =>
     page.getByLabel("Calendar file").setInputFiles({ name, mimeType: "text/calendar", buffer: Buffer.from(text) });
   await give("x.ics", "nothing of the kind");
@@ -658,6 +663,9 @@ test("a calendar announces contests, one of them gets its rules; all of them go 
   const announced = page.getByRole("list", { name: "Announced contests" });
   await expect(announced.getByRole("listitem")).toHaveCount(2);
   await expect(announced).toContainText(`${year}-03-01 18:00`);
+  // Another browser shows them as well, without being asked.
+  await expect(other.getByRole("list", { name: "Announced contests" }).getByRole("listitem")).toHaveCount(2);
+  await other.close();
   await expect(announced).toContainText("<b>Serial</b> and zone");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await announced.getByRole("button", { name: "Forget Night of the Owl" }).click();

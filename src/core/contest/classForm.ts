@@ -32,6 +32,11 @@ export function fitsClassForm(form: string, text: string): boolean {
   return places.has(text.length);
 }
 
+/** Whether a class of a form can have a sign in it. */
+export function canHold(form: string, sign: string): boolean {
+  return stepsOf(form).some(({ takes }) => takes(sign));
+}
+
 /**
  * A class as it is kept: "02A" is 2A. Null where a text has not the form, or has none of what a number counts: "0A".
  */

@@ -2,7 +2,9 @@ import { bandByName } from "../band";
 import type { Fault } from "../contact/contact";
 import { entityByCode } from "../entity";
 import { subdivisionsOf } from "../reference";
+import { canHold } from "./classForm";
 import { type Condition, conditionsIn } from "./condition";
+import { formsOf } from "./exchange";
 import { ALL, everyCondition, type Rules } from "./rules";
 
 /** What a definition says that cannot be meant so: none of it keeps an entry from being read that was made with it. */
@@ -15,6 +17,7 @@ export function contradictions(rules: Rules): Fault[] {
     ...sidesUntold(rules),
     ...wrongSessions(rules),
     ...wrongForms(rules),
+    ...strayLetters(rules),
     ...upsideDown(rules),
   ];
 }
@@ -42,8 +45,7 @@ function unknownPlaces(rules: Rules): Fault[] {
     parts.forEach((part, at) =>
       [part, ...(part.or ?? [])].forEach(({ entities }, form) =>
         entities?.forEach((code, index) => {
-          const own = `exchange.${side}.${at}`;
-          const field = `${form === 0 ? own : `${own}.or.${form - 1}`}.entities.${index}`;
+          const field = `${formField(side, at, form)}.entities.${index}`;
           entity(field, code);
           if (entityByCode(code) !== undefined && subdivisionsOf(code).length === 0)
             faults.push({ field, text: `${entityByCode(code)!.name} has no subdivisions that are known` });
@@ -51,6 +53,11 @@ function unknownPlaces(rules: Rules): Fault[] {
       ),
     );
   return faults;
+}
+
+/** Where one of the forms of a part stands, its own first. */
+function formField(side: string, at: number, form: number): string {
+  return `exchange.${side}.${at}${form === 0 ? "" : `.or.${form - 1}`}`;
 }
 
 /** Codes and other spellings that mean two items. */
@@ -146,7 +153,10 @@ function wrongForms(rules: Rules): Fault[] {
       part.or?.forEach(({ type }, index) => {
         types.add(type);
         if (own.has(type))
-          faults.push({ field: `exchange.${side}.${at}.or.${index}.type`, text: `${part.label} is a ${type} already` });
+          faults.push({
+            field: `${formField(side, at, index + 1)}.type`,
+            text: `"${type}" stands twice among what ${part.label} can be`,
+          });
         own.add(type);
       });
     });
@@ -155,10 +165,29 @@ function wrongForms(rules: Rules): Fault[] {
     if (types !== undefined && !types.has(part!.as!))
       faults.push({
         field: `${field}.part.as`,
-        text: `${part!.id} is never a ${part!.as!}; it is a ${[...types].join(" or a ")}`,
+        text: `${part!.id} is never of type ${part!.as!}, but ${[...types].join(" or ")}`,
       });
   }
   return faults;
+}
+
+/** Letters that are said to mean something, and that no class of the form has. */
+function strayLetters({ exchange }: Rules): Fault[] {
+  return Object.entries(exchange).flatMap(([side, parts]) =>
+    parts.flatMap((part, at) =>
+      formsOf(part).flatMap(({ type, form = "", letters = {} }, way) =>
+        Object.keys(letters)
+          .filter((letter) => type !== "class" || !canHold(form, letter))
+          .map((letter) => ({
+            field: `${formField(side, at, way)}.letters.${letter}`,
+            text:
+              type === "class"
+                ? `no class of the form "${form}" has the letter ${letter}`
+                : "only the letters of a class mean something",
+          })),
+      ),
+    ),
+  );
 }
 
 /** What tells a side must be known of the station before anything is exchanged, or be sent by everybody alike. */

@@ -21,8 +21,8 @@ const bandName = z.enum(BANDS.map(({ name }) => name) as [string, ...string[]], 
   error: ({ input }) => `"${String(input)}" is no band: write it as in 20m`,
 });
 
-/** The longest that a contest runs, hours. */
-const LONGEST = 1000;
+/** The longest that a contest runs, hours: its legs may be spread over a year. */
+const LONGEST = 366 * 24;
 
 /** What a part of an exchange is, and so how it is read. */
 export const PART_TYPES = [

@@ -27,6 +27,9 @@ const PLAIN: RulesInput = {
   categories: { operator: ["SINGLE-OP"], power: ["HIGH", "LOW", "QRP"] },
 };
 
+const CLASS_FORM = { type: "class", form: "#[AB]" } as const;
+const CLASS = { id: "class", label: "Class", ...CLASS_FORM };
+
 describe("hand-worked logs of the contests that ship", () => {
   it("Cuchilla Mobile Round: departments of who moves, zones of others, two sessions, duplicates that cost", () => {
     const round = rulesOf("CUCHILLA-MOBILE");
@@ -258,6 +261,29 @@ describe("a session", () => {
   });
 });
 
+test("legs that lie months apart have a total", () => {
+  const year = rules({
+    when: { fixed: [{ from: "2026-01-10T18:00:00Z", to: "2026-11-10T21:00:00Z" }] },
+    sessions: [
+      { id: "summer", label: "Summer leg", after: 0, hours: 3 },
+      { id: "spring", label: "Spring leg", after: 304 * 24, hours: 3 },
+    ],
+    sessionScores: "apart",
+    multipliers: [{ id: "prefix", label: "Prefixes", of: "prefix", per: "contest" }],
+  });
+  const { each, score } = scoreLines(year, entrantOf(year), [
+    [0, "DL1QTA 40m CW 30"],
+    [10, "DL2QTB 40m CW 30"],
+    [90 * 1440, "DL1QTC 40m CW 30"],
+    [304 * 1440, "DL1QTA 40m CW 30"],
+    [304 * 1440 + 179, "DL1QTA 80m CW 30"],
+  ]);
+  expect(each).toEqual(["1 prefix:DL1", "1 prefix:DL2", "between the sessions", "1 prefix:DL1", "1"]);
+  // Two contacts times two prefixes, and two times one.
+  expect(score.sessions.map(({ score: ofLeg }) => ofLeg)).toEqual([4, 2]);
+  expect(score.score).toBe(6);
+});
+
 describe("what cannot be meant so", () => {
   const faultsOf = (change: object) => {
     const checked = checkRules({ ...PLAIN, ...change });
@@ -298,12 +324,26 @@ describe("what cannot be meant so", () => {
     [
       "a part that is the same twice",
       { exchange: { all: [{ id: "age", label: "Age", type: "age", or: [{ type: "age" }] }] } },
-      "exchange.all.0.or.0.type: Age is a age already",
+      'exchange.all.0.or.0.type: "age" stands twice among what Age can be',
     ],
     [
       "a type that a part never is",
       { points: [{ if: { part: { id: "age", as: "list" } }, points: 1 }, { points: 2 }] },
-      "points.0.if.part.as: age is never a list; it is a age",
+      "points.0.if.part.as: age is never of type list, but age",
+    ],
+    [
+      "a letter that no class has",
+      {
+        exchange: {
+          all: [{ id: "age", label: "Age", type: "age", or: [{ ...CLASS_FORM, letters: { C: "On a hill" } }] }],
+        },
+      },
+      'exchange.all.0.or.0.letters.C: no class of the form "#[AB]" has the letter C',
+    ],
+    [
+      "letters of what is no class",
+      { exchange: { all: [{ id: "age", label: "Age", type: "age", letters: { A: "Old" } }] } },
+      "exchange.all.0.letters.A: only the letters of a class mean something",
     ],
     [
       "a side by what not all send",
@@ -322,27 +362,37 @@ describe("what cannot be meant so", () => {
     expect(faultsOf(change)).toEqual([fault]);
   });
 
-  it("is a field of version 2 in a definition of version 1", () => {
-    const first = { ...PLAIN, format: "ypsiloid-contest/1" };
-    expect(checkRules(first).ok).toBe(true);
-    const checked = checkRules({
-      ...first,
-      sessions: [{ id: "a", label: "A", after: 0, hours: 5 }],
-      wrongPoints: -1,
-      points: [{ if: { time: { from: "00:00", to: "01:00" } }, points: -2 }, { points: { part: "age" } }],
-      multipliers: [{ id: "call", label: "Calls", of: "call", per: "hour", weight: 2 }],
-    });
-    expect(checked.ok ? [] : checked.faults.map(({ field }) => field)).toEqual([
-      "sessions",
-      "wrongPoints",
-      "points.0.points",
-      "points.1.points.part",
-      "multipliers.0.weight",
-      "multipliers.0.per",
-      "points.0.if.time",
-    ]);
+  const first = { ...PLAIN, format: "ypsiloid-contest/1" };
+  it.each<[string, object]>([
+    ["sessions", { sessions: [{ id: "a", label: "A", after: 0, hours: 5 }] }],
+    ["multipliersAre", { multipliersAre: "multiplied" }],
+    ["categoryFactors", { categoryFactors: [{ category: { power: ["LOW"] }, factor: 2 }] }],
+    ["wrongPoints", { wrongPoints: -1 }],
+    ["duplicates.parts", { duplicates: { per: "band", parts: ["age"] } }],
+    ["duplicates.points", { duplicates: { per: "band", points: -1 } }],
+    ["duplicates.per", { duplicates: { per: "hour" } }],
+    ["exchange.all.0.or", { exchange: { all: [{ ...CLASS, or: [{ type: "age" }] }] } }],
+    ["exchange.all.0.letters", { exchange: { all: [{ ...CLASS, letters: { A: "At home" } }] } }],
+    ["points.0.points", { points: [{ points: -2 }] }],
+    ["points.0.points.part", { points: [{ points: { part: "age" } }] }],
+    ["points.0.points.base", { points: [{ points: { perKm: 100, points: 1, base: 5 } }] }],
+    ["points.0.points.round", { points: [{ points: { perKm: 100, points: 1, round: "down" } }] }],
+    ["points.0.if.time", { points: [{ if: { time: { from: "00:00", to: "01:00" } }, points: 2 }, { points: 1 }] }],
+    ["points.0.if.part", { points: [{ if: { part: { id: "age" } }, points: 2 }, { points: 1 }] }],
+    ["workable.not.part", { workable: { not: { part: { id: "age", as: "age" } } } }],
+    ["multipliers.0.weight", { multipliers: [{ id: "call", label: "Calls", of: "call", per: "band", weight: 2 }] }],
+    ["multipliers.0.per", { multipliers: [{ id: "call", label: "Calls", of: "call", per: "bandAndSession" }] }],
+    ["bonuses.0.per", { bonuses: [{ kind: "station", id: "b", label: "B", points: 5, call: "CX3QUA", per: "hour" }] }],
+    ["limits.0.watts", { limits: [{ watts: 5 }] }],
+    ["sides.0.when.part", { sides: [{ id: "old", label: "Old", when: { part: { id: "age", is: ["99"] } } }] }],
+  ])("%s is told in a definition of version 1", (field, change) => {
+    expect(checkRules({ ...PLAIN, ...change })).toMatchObject({ ok: true });
+    const checked = checkRules({ ...first, ...change });
+    expect(checked.ok ? [] : checked.faults.map((fault) => fault.field)).toEqual([field]);
     expect(checked.ok ? "" : checked.faults[0]!.text).toContain('"format": "ypsiloid-contest/2"');
-    // What was kept of a sound one of version 1 has all fields, and is sound again.
+  });
+
+  it("is nothing in what was kept of a sound one of version 1, which has all fields", () => {
     const kept = checkRules(first);
     expect(kept.ok && checkRules(JSON.parse(JSON.stringify(kept.value))).ok).toBe(true);
   });

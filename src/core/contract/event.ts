@@ -35,6 +35,7 @@ export type LiveEvent =
       readonly text?: string;
     }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
+  | { /** Which contests are known, or announced. */ readonly type: "contests" }
   | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
   | {
       /** Something of an entry into a contest that is no contact. */
@@ -67,6 +68,7 @@ function concernOf(event: LiveEvent): Concern {
     case "logbook":
     case "directory":
     case "exceptions":
+    case "contests":
       return {};
   }
 }

@@ -1,3 +1,4 @@
+import type { LiveEvent } from "../../core/contract";
 import { testContext, valueOf } from "../testing";
 import { calendarAnswer, forgetAnnounced, listAnnounced, takeCalendar } from "./calendarFile";
 import { saveContest } from "./definitions";
@@ -9,10 +10,12 @@ const calendar = (...events: string[]) =>
 const event = (...lines: string[]) => ["BEGIN:VEVENT", ...lines, "END:VEVENT"].join("\r\n");
 
 async function begin() {
-  const { context } = await testContext(NOW);
+  const { context: quiet } = await testContext(NOW);
+  const told: string[] = [];
+  const context = { ...quiet, announce: ({ type }: LiveEvent) => void told.push(type) };
   const take = (text: string) => valueOf(takeCalendar(context, text));
   const announced = () => listAnnounced(context).map(({ name, from, to }) => `${from} ${to} ${name}`);
-  return { context, take, announced };
+  return { context, take, announced, told };
 }
 
 test("the contests that are known are written, each session by itself, and are known when they are read back", async () => {
@@ -39,7 +42,7 @@ test("the contests that are known are written, each session by itself, and are k
 });
 
 test("events that are to come are kept once, whatever zone they are in, and those that repeat each time", async () => {
-  const { context, take, announced } = await begin();
+  const { context, take, announced, told } = await begin();
   const text = calendar(
     event(
       "UID:a",
@@ -73,10 +76,12 @@ test("events that are to come are kept once, whatever zone they are in, and thos
   valueOf(forgetAnnounced(context, first!.id));
   expect(announced()).toEqual(all.slice(1));
   expect(forgetAnnounced(context, first!.id)).toMatchObject({ ok: false });
+  // Every other browser hears of what was kept and of what was forgotten.
+  expect(told).toEqual(["contests", "contests"]);
 });
 
 test("an event of one's own contest is known", async () => {
-  const { context, take } = await begin();
+  const { context, take, told } = await begin();
   valueOf(
     saveContest(context, {
       format: "ypsiloid-contest/2",
@@ -94,6 +99,7 @@ test("an event of one's own contest is known", async () => {
   );
   const one = event("UID:x", "SUMMARY:faro night", "DTSTART:20270501T200000Z", "DTEND:20270501T230000Z");
   expect(take(calendar(one))).toEqual({ fresh: 0, known: 1, passed: 0 });
+  expect(told).toEqual(["contests"]);
 });
 
 test.each([

@@ -89,6 +89,7 @@ export function takeCalendar(context: Context, text: string): Result<z.output<ty
     );
     fresh += changes;
   }
+  if (fresh > 0) context.announce({ type: "contests" });
   return done({
     fresh,
     known: ahead.length - fresh,
@@ -182,7 +183,10 @@ export function listAnnounced(context: Context): Announced[] {
     }));
 }
 
-export function forgetAnnounced({ store }: Context, id: number): Result<{ readonly removed: number }> {
+export function forgetAnnounced(context: Context, id: number): Result<{ readonly removed: number }> {
+  const { store } = context;
   const { changes } = store.run(store.q.deleteFrom("announcedContest").where("id", "=", id));
-  return changes > 0 ? done({ removed: id }) : missing(`announced contest ${id}`);
+  if (changes === 0) return missing(`announced contest ${id}`);
+  context.announce({ type: "contests" });
+  return done({ removed: id });
 }

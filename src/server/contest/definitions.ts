@@ -56,6 +56,7 @@ export function saveContest(context: Context, input: unknown): Result<Contest> {
       .values(row)
       .onConflict((conflict) => conflict.column("tag").doUpdateSet({ body: row.body, changedAt: row.changedAt })),
   );
+  context.announce({ type: "contests" });
   return done(contestOf(checked.value, false, context.now()));
 }
 
@@ -63,7 +64,10 @@ export function saveContest(context: Context, input: unknown): Result<Contest> {
 export function removeContest(context: Context, tag: string): Result<{ readonly removed: string }> {
   const { store } = context;
   const { changes } = store.run(store.q.deleteFrom("contestRules").where("tag", "=", tag));
-  if (changes > 0) return done({ removed: tag });
+  if (changes > 0) {
+    context.announce({ type: "contests" });
+    return done({ removed: tag });
+  }
   return SHIPPED_CONTESTS.some((rules) => rules.tag === tag)
     ? failed(409, "It ships", `${tag} ships with the application and cannot be removed`)
     : missing(`contest ${tag}`);

@@ -46,6 +46,7 @@ export function LogbookProvider({
     // Of any logbook: all of them stand in the rail's menu.
     if (event.type === "logbook") return router.refresh();
     if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
+    if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "keyer" || event.type === "directory" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
