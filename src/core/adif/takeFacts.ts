@@ -1,8 +1,8 @@
-import { parseCallsign } from "../callsign";
+import { cleanCall, parseCallsign } from "../callsign";
 import { FACT_FIELDS, type FactField, type FactKind, typedPartsSchema } from "../contact";
 import { entityByCode } from "../entity";
 import { foldToAscii } from "./bytes";
-import { type Draft, type Fields, type Gathered, keepChecked, keepFaulty } from "./gathered";
+import { type Draft, type Fields, type Gathered, keepChecked, keepFaulty, note } from "./gathered";
 import type { AdifField } from "./record";
 import { takeBands } from "./takeBands";
 import { CONFIRMATION_NAMES } from "./takeConfirmations";
@@ -20,8 +20,8 @@ export function takeNeeded(draft: Draft, fields: Fields, gathered: Gathered): st
   const call = fields.get("CALL");
   if (call === undefined) return "CALL is missing";
   const parsed = parseCallsign(call.value);
-  if (!parsed.ok) return `CALL: ${parsed.reason}`;
-  draft.call = parsed.callsign.call;
+  draft.call = parsed.ok ? parsed.callsign.call : cleanCall(call.value);
+  if (!parsed.ok) note(gathered, call, `${parsed.reason}; the contact is kept with the call as it came`);
   return takeTimes(draft, fields, gathered) ?? takeBands(draft, fields, gathered) ?? takeMode(draft, fields, gathered);
 }
 

@@ -145,6 +145,13 @@ describe("reading", () => {
     );
   });
 
+  it("keeps a call that cannot be read, where it could be one that was taken wrongly", () => {
+    const line = (call: string) => readCabrillo(`QSO: 14025 CW 2026-11-28 0012 CX3QUA 599 13 ${call} 599 14`);
+    expect(line("DL1Q4").lines.map(({ call }) => call)).toEqual(["DL1Q4"]);
+    expect(line("F/EA8/DL1QTA/LU").lines).toHaveLength(1);
+    expect(["QQQ", "599", "D1"].flatMap((call) => line(call).lines)).toEqual([]);
+  });
+
   it("stands any nonsense", () => {
     fc.assert(fc.property(fc.string(), (text) => void readCabrillo(text)));
     fc.assert(

@@ -1,5 +1,5 @@
 import { bandByName, bandOfFrequency } from "../band";
-import { parseCallsign } from "../callsign";
+import { cleanCall, parseCallsign } from "../callsign";
 import { isoTime } from "../contact/seconds";
 import { BAND_WORDS } from "./bandWords";
 import type { LogLine } from "./write";
@@ -150,7 +150,9 @@ function readLine(
   const own = parseCallsign(split.ownCall);
   const theirs = parseCallsign(split.call);
   if (!own.ok) return `"${split.ownCall}" stands where our call should: ${own.reason}`;
-  if (!theirs.ok) return `"${split.call}" stands where their call should: ${theirs.reason}`;
+  // What could be a call that was taken wrongly is a contact all the same; a word of an exchange is none.
+  if (!theirs.ok && !/^(?=.*[A-Z])(?=.*\d)[A-Z\d/]{3,20}$/.test(cleanCall(split.call)))
+    return `"${split.call}" stands where their call should: ${theirs.reason}`;
   return {
     line,
     frequencyHz: word === undefined ? Math.round(khz * 1000) : null,
@@ -159,7 +161,7 @@ function readLine(
     startedAt,
     ownCall: own.callsign.call,
     sent: split.sent,
-    call: theirs.callsign.call,
+    call: theirs.ok ? theirs.callsign.call : cleanCall(split.call),
     received: split.received,
     transmitter: split.transmitter,
     withdrawn,

@@ -20,6 +20,20 @@ test.each([
   ["9A/CX3QUA", "CX3QUA", "9A0", "9A"],
   ["EA/CX3QUA/8", "CX3QUA", "EA8", "EA8"],
   ["KH6/CX3QUA", "CX3QUA", "KH6", "KH6"],
+  ["C6A/W4QRA", "W4QRA", "C6", "C6A"],
+  ["S5/CX3QUA", "CX3QUA", "S50", "S5"],
+  ["S5/CX3QUA/7", "CX3QUA", "S57", "S57"],
+  ["CX3QUA/SM", "CX3QUA", "SM0", "SM"],
+  ["CX3QUA/PM", "CX3QUA", "PM0", "PM"],
+  ["CX3QUA/LS", "CX3QUA", "LS0", "LS"],
+  ["K4QRA/KT", "K4QRA", "K4", "K4QRA"],
+  ["CX3QUA/KT", "CX3QUA", "KT0", "KT"],
+  ["IS/CX3QUA", "CX3QUA", "IS0", "IS"],
+  ["CX3QUA/LH", "CX3QUA", "CX3", "CX3QUA"],
+  ["E5/N/CX3QUA", "CX3QUA", "E50", "E5"],
+  ["VP8/H/CX3QUA/P", "CX3QUA", "VP8", "VP8"],
+  ["CX3QUA/P/EA8", "CX3QUA", "EA8", "EA8"],
+  ["TX9", "TX9", "TX9", "TX9"],
   ["VP2E/CX3QUA", "CX3QUA", "VP2", "VP2E"],
   ["MM/CX3QUA", "CX3QUA", "MM0", "MM"],
   ["LZ1876QRA", "LZ1876QRA", "LZ1876", "LZ1876QRA"],
@@ -44,6 +58,9 @@ test.each([
   ["CX3QUA/MM", "maritime"],
   ["CX3QUA/AM", "aeronautical"],
   ["CX3QUA/M", null],
+  ["VE0QRA", "maritime"],
+  ["VE0QRA/P", "maritime"],
+  ["VE0QRA/VE1", null],
 ])("%s is mobile: %s", (text, mobile) => {
   expect(read(text).mobile).toBe(mobile);
 });
@@ -56,7 +73,8 @@ test.each([
   ["CX3QUA//P", "two strokes"],
   ["/CX3QUA", "beside the stroke"],
   ["CX3?UA", "cannot be in a call"],
-  ["EA8/CX3QUA/VK9", "more than one place"],
+  ["EA8/CX3QUA/VK9", "more than one place: EA8, CX3QUA, VK9"],
+  ["CX3QUA/P/EA8/VK9", "more than one place"],
   ["A".repeat(30), "at most 20 characters"],
 ])("%s is no call, and it is said why", (text, reason) => {
   expect(parseCallsign(text)).toEqual({ ok: false, reason: expect.stringContaining(reason) as string });

@@ -34,12 +34,14 @@ const ONE_LETTER_ALLOCATIONS = "BFGIKMNRW";
 const LONGEST_CALL = 20;
 const LONGEST_BASE = 13;
 
-/** Designators after the call that say how, not where, one operates. */
+/** Designators that say how, not where, one operates: none of them is a prefix in use, and behind a call never meant as one. */
 const MARKERS = new Set(
-  "A B C D E H J L M N O P Q R S T U V X Y Z QRP QRPP LH LGT LS BCN PM SM JOTA FF AG KT PORTABLE MOBILE".split(" "),
+  "A B C D E H J L M N O P Q R S T U V X Y Z QRP QRPP LH LGT BCN JOTA FF PORTABLE MOBILE".split(" "),
 );
 /** License-class designators of the United States, which elsewhere are prefixes. */
-const UNITED_STATES_MARKERS = new Set(["AE", "AA"]);
+const UNITED_STATES_MARKERS = new Set(["AE", "AA", "AG", "KT"]);
+/** Calls that were issued without a suffix. */
+const WITHOUT_SUFFIX = new Set(["TX9"]);
 
 /** Upper case, slashed zeros as zeros, no spaces: what a person meant to type. */
 export function cleanCall(text: string): string {
@@ -80,7 +82,11 @@ export function parseCallsign(text: string): CallsignResult {
     markers.unshift(last);
     parts.pop();
   }
-  if (parts.length > 2) return { ok: false, reason: `"${call}" has more than one place: ${parts.join(", ")}` };
+  // Between a place and a call, or behind a call that a place follows: E5/N/DL5QRA, DL5QRA/P/EA8.
+  const between = parts.splice(1, Math.max(0, parts.length - 2));
+  if (!between.every((part) => /^[A-Z0-9]$/.test(part) || MARKERS.has(part)))
+    return { ok: false, reason: `"${call}" has more than one place: ${[parts[0], ...between, parts[1]].join(", ")}` };
+  markers.unshift(...between);
 
   const [first = "", second] = parts;
   const base = second === undefined ? first : baseOf(first, second);
@@ -102,9 +108,14 @@ export function parseCallsign(text: string): CallsignResult {
       location: locationOf(base, form, elsewhere, areaDigit),
       portable: elsewhere !== null,
       markers,
-      mobile,
+      mobile: mobile ?? (elsewhere === null ? mobileByCall(base) : null),
     },
   };
+}
+
+/** Canada licenses its ships under VE0. */
+function mobileByCall(base: string): Callsign["mobile"] {
+  return base.startsWith("VE0") ? "maritime" : null;
 }
 
 /**
@@ -157,7 +168,7 @@ function plainCall(call: string, match: RegExpExecArray): CallsignResult {
       location: call,
       portable: false,
       markers: NONE,
-      mobile: null,
+      mobile: mobileByCall(call),
     },
   };
 }
@@ -174,6 +185,8 @@ function takeApart(base: string): Form | null {
   if (base.length > LONGEST_BASE) return null;
   const match = FULL_CALL.exec(base);
   if (match !== null) return formOf(match);
+  if (WITHOUT_SUFFIX.has(base))
+    return { national: base.slice(0, 2), digits: base.slice(2), suffix: "", digit: base.slice(2) };
   if (/^[A-Z]{4,6}$/.test(base)) return { national: base.slice(0, 2), digits: "", suffix: base.slice(2), digit: "" };
   return null;
 }
@@ -183,8 +196,10 @@ function countingPrefix(form: Form, elsewhere: string | null, areaDigit: string 
   if (elsewhere !== null) {
     const lastDigit = elsewhere.slice(1).search(/[0-9][^0-9]*$/) + 1;
     const prefix = lastDigit > 0 ? elsewhere.slice(0, lastDigit + 1) : elsewhere + "0";
-    const bare = lastDigit > 0 && lastDigit === 1 && !isWholePrefix(prefix) ? prefix + "0" : prefix;
-    return areaDigit === null ? bare : bare.slice(0, -1) + areaDigit;
+    // The digit of S5 and C6 is the country's; C6A goes on without one of an area, as all calls there do.
+    const isNational = lastDigit === 1 && !isWholePrefix(prefix);
+    if (areaDigit !== null) return (isNational ? prefix : prefix.slice(0, -1)) + areaDigit;
+    return isNational && elsewhere.length === prefix.length ? prefix + "0" : prefix;
   }
   const own = form.national + (form.digits === "" ? "0" : form.digits);
   return areaDigit === null ? own : form.national + areaDigit;

@@ -21,7 +21,8 @@ export function changedContact(
   exceptions: Exceptions,
 ): Checked<CompleteContact> {
   const { baseCall: _base, modeGroup: _group, ...facts } = current;
-  const checked = checkContact({ ...facts, ...forgotten(current, changes, exceptions), ...changes }, now);
+  const given = { ...facts, ...forgotten(current, changes, exceptions), ...changes };
+  const checked = checkContact(given, now, given.call === current.call);
   if (!checked.ok) return checked;
   const next = completeContact(checked.value, exceptions);
   if (sameForServices(current, next)) return { ok: true, value: next };

@@ -31,12 +31,15 @@ const CLOCK_SLACK = 300;
  * The one gate through which every contact comes, from the entry line, the interface for programs, and files.
  *
  * @param now seconds since 1970 UTC; no contact is later
+ * @param anyCall whether the call may be none: what came in a file is kept as it came
  */
-export function checkContact(input: unknown, now: number): Checked<ContactFacts> {
+export function checkContact(input: unknown, now: number, anyCall = false): Checked<ContactFacts> {
   const parsed = parseFacts(input);
   if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
   const facts = parsed.data;
   const faults: Fault[] = [];
+  const call = anyCall ? null : parseCallsign(facts.call);
+  if (call?.ok === false) faults.push({ field: "call", text: call.reason });
   const found = bandFor(facts.band, facts.frequencyHz, faults);
   if (facts.bandReceived !== null || facts.frequencyReceivedHz !== null) {
     facts.bandReceived = bandFor(facts.bandReceived, facts.frequencyReceivedHz, faults, "bandReceived");

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { bandByName, bandOfFrequency } from "../band";
-import { parseCallsign } from "../callsign";
+import { cleanCall, parseCallsign } from "../callsign";
 import { parseGrid } from "../geo";
 import { isoTime } from "./seconds";
 
@@ -21,6 +21,21 @@ export const callSchema = z.string().transform((value, context) => {
   context.addIssue({ code: "custom", message: result.reason });
   return z.NEVER;
 });
+
+/** As long as a call may be that is none. */
+const LONGEST_CALL = 40;
+
+/** A call, cleaned, whether it is one or not. */
+export const keptCallSchema = z
+  .string()
+  .transform(cleanCall)
+  .pipe(
+    z
+      .string()
+      .min(1, "no call was given")
+      .max(LONGEST_CALL)
+      .regex(/^\P{Cc}*$/u, "a call has no signs that cannot be seen"),
+  );
 
 /** A whole number within limits. */
 export const wholeSchema = (least: number, most: number) => {

@@ -5,6 +5,7 @@ import {
   continentSchema,
   frequencySchema,
   gridSchema,
+  keptCallSchema,
   modeSchema,
   textSchema,
   timeSchema,
@@ -50,6 +51,8 @@ interface Field extends FieldType {
   readonly width?: number;
   /** Where it stands in the entry line when that is unfolded. */
   readonly line?: keyof typeof LINE_GROUPS;
+  /** What of it may be typed, where a file may bring more. */
+  readonly typed?: z.ZodType;
   /** It cannot be set to one value for many contacts at once. */
   readonly single?: true;
 }
@@ -74,7 +77,8 @@ const FIELDS = {
     label: "Call",
     group: "contact",
     kind: "upper",
-    schema: callSchema,
+    schema: keptCallSchema,
+    typed: callSchema,
     adif: ["CALL"],
     width: 118,
     single: true,

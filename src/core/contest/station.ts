@@ -94,7 +94,7 @@ function isSideToldByParts({ sides, conditions }: Pick<Rules, "sides" | "conditi
   return told;
 }
 
-const PORTABLE = new Set(["P", "M", "PM"]);
+const PORTABLE = new Set(["P", "M"]);
 
 /** What tells a station from others, by a contest's rule of what is the same one. */
 export function sameStationKey(

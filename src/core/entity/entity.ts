@@ -2,6 +2,12 @@ import { ENTITY_LINES } from "./entityTable";
 
 export type Continent = "AF" | "AN" | "AS" | "EU" | "NA" | "OC" | "SA";
 
+/** Seconds since 1970 UTC, both inclusive; infinite where open. */
+export interface Period {
+  readonly from: number;
+  readonly until: number;
+}
+
 /** One entity of the ADIF standard's list. Latitude is positive north, longitude positive east, in degrees. */
 export interface Entity {
   readonly code: number;
@@ -18,6 +24,8 @@ export interface Entity {
   /** First and last moment it counted, in seconds since 1970 UTC; infinite where open. */
   readonly countsFrom: number;
   readonly countsUntil: number;
+  /** The times in which it counts, in order: more than one where it did not count for a while. */
+  readonly counts: readonly Period[];
   /** True when it no longer counts for new contacts. */
   readonly deleted: boolean;
 }
@@ -33,12 +41,14 @@ export function entityByCode(code: number): Entity | undefined {
 
 /** Whether a contact at this moment (seconds since 1970 UTC) counts for the entity. */
 export function countedAt(entity: Entity, at: number): boolean {
-  return at >= entity.countsFrom && at <= entity.countsUntil;
+  return entity.counts.some(({ from, until }) => at >= from && at <= until);
 }
 
 function parseLine(line: string): Entity {
   const cells = line.split("|");
-  const [code, name, prefix, continent, cqZone, ituZone, latitude, longitude, prefixes, from, until] = cells;
+  const [code, name, prefix, continent, cqZone, ituZone, latitude, longitude, prefixes, from, until, gap] = cells;
+  const whole = { from: from ? beginning(from) : -Infinity, until: until ? end(until) : Infinity };
+  const [gapFrom, gapUntil] = gap?.split(" ") ?? [];
   if (cells.length < 11 || !name || !prefix) throw new Error(`entity table, broken line: ${line}`);
   return {
     code: Number(code),
@@ -50,8 +60,23 @@ function parseLine(line: string): Entity {
     latitude: Number(latitude),
     longitude: Number(longitude),
     callPrefixes: prefixes ? prefixes.split(" ") : [],
-    countsFrom: from ? Date.parse(`${from}T00:00:00Z`) / 1000 : -Infinity,
-    countsUntil: until ? Date.parse(`${until}T23:59:59Z`) / 1000 : Infinity,
+    countsFrom: whole.from,
+    countsUntil: whole.until,
+    counts:
+      gapFrom === undefined || gapUntil === undefined
+        ? [whole]
+        : [
+            { from: whole.from, until: beginning(gapFrom) - 1 },
+            { from: end(gapUntil) + 1, until: whole.until },
+          ],
     deleted: Boolean(until),
   };
+}
+
+function beginning(day: string): number {
+  return Date.parse(`${day}T00:00:00Z`) / 1000;
+}
+
+function end(day: string): number {
+  return Date.parse(`${day}T23:59:59Z`) / 1000;
 }

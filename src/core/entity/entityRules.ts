@@ -1,5 +1,5 @@
 import type { Callsign } from "../callsign";
-import { type Entity, entityByCode } from "./entity";
+import { ENTITIES, type Entity, entityByCode } from "./entity";
 
 /**
  * Prefixes under which several entities operate and the call does not tell which: prefixes | entity codes, the
@@ -62,11 +62,29 @@ const ISLAND_STROKES: ReadonlyMap<string, number> = new Map([
   ["162 C", 512],
 ]);
 
+/** Entities that are listed under a prefix and a mark: "E5/N". */
+const MARKED = ENTITIES.flatMap((entity) => {
+  const [head = "", mark] = entity.prefix.split("/");
+  return mark === undefined ? [] : [{ head, mark, entity }];
+});
+
+/**
+ * The entity whose mark stands between the place and the call: E5/N/CX3QUA is in the North Cook Islands, while
+ * JD1/CX3QUA/M is a mobile station.
+ */
+function markedPlace({ call, base, portable }: Callsign): Entity | undefined {
+  const [place = "", letter, ...behind] = call.split("/");
+  if (!portable || place === base || behind.length === 0) return undefined;
+  return MARKED.find(({ head, mark }) => place.startsWith(head) && mark === letter)?.entity;
+}
+
 /**
  * What a plain prefix match gets wrong: the entities a call may stand for, the likeliest first, or null where the
  * prefix match stands.
  */
 export function ruleFor(matched: Entity, call: Callsign, location: string): readonly Entity[] | null {
+  const marked = markedPlace(call);
+  if (marked !== undefined) return [marked];
   switch (matched.code) {
     case UNITED_STATES:
       return guantanamoBay(call, location);

@@ -2,7 +2,7 @@
  * Every entity of the ADIF standard's entity-code enumeration, one line an entity.
  *
  * Columns, separated by "|":
- * code | name | primary prefix | continent | CQ zone | ITU zone | latitude | longitude | call prefixes | counted from | counted until
+ * code | name | primary prefix | continent | CQ zone | ITU zone | latitude | longitude | call prefixes | counted from | counted until | not from and to
  *
  * - code, and which are deleted: the ADIF standard, enumeration DXCC_Entity_Code.
  * - continent: the ADIF standard's two letters. Zones: the published CQ and ITU zone maps; where an entity lies
@@ -11,8 +11,9 @@
  *   geography; good to about a degree.
  * - call prefixes: the ITU's table of allocated series and the administrations' published use of it.
  *   "AA-AK" runs over the last character; "#" is any digit; "X<1994" held only before that year, "X>1993" from
- *   the year after. The longest prefix that fits wins. Calls that no prefix can tell are in entityRules.ts.
- * - counted from and until (UTC dates, both inclusive): the published list of deleted and added entities.
+ *   the year after, "X<2006-06-28" before that day. The longest prefix that fits wins. Calls that no prefix can tell are in entityRules.ts.
+ * - counted from and until (UTC dates, both inclusive), and the time between in which it did not count: the
+ *   published list of deleted and added entities.
  */
 // prettier-ignore
 export const ENTITY_LINES = `
@@ -28,7 +29,7 @@ export const ENTITY_LINES = `
 10|Amsterdam and St. Paul Islands|FT/Z|AF|39|68|-37.8|77.5|FT#Z FB8Z<1983||
 11|Andaman and Nicobar Islands|VU4|AS|26|49|11.7|92.7|VU4||
 12|Anguilla|VP2E|NA|8|11|18.2|-63.1|VP2E||
-13|Antarctica|CE9|AN|13|74|-78.0|0.0|CE9 CA9-CD9 XQ9 XR9 3G9 KC4AA KC4US RI1AN R1AN =DP0GVN =DP1POL =DP0POL VK0 8J1RL 8J1RM 8J1RF FT#Y ZL5 ZM5 ZS7 LU#Z AY#Z =EM1U =EM1KGY =EM1UA =OR4AN =IA0MZ 4K1<1994 FB8Y<1983||
+13|Antarctica|CE9|AN|13|74|-78.0|0.0|CE9 CA9-CD9 XQ9 XR9 3G9 KC4AA KC4US RI1AN R1AN =DP0GVN =DP1POL =DP0POL VK0 8J1RL 8J1RM 8J1RF FT#Y ZL5 ZM5 ZS7>1961 LU#Z AY#Z =EM1U =EM1KGY =EM1UA =OR4AN =IA0MZ 4K1<1994 FB8Y<1983||
 14|Armenia|EK|AS|21|29|40.2|44.5|EK UG<1994 RG<1994 UK6G<1990||
 15|Asiatic Russia|UA9|AS|17|30|55.9|83.0|UK9<1990 UK0<1990 4K4<1992||
 16|New Zealand Subantarctic Islands|ZL9|OC|32|60|-50.7|166.1|ZL9 ZM9||
@@ -49,7 +50,7 @@ export const ENTITY_LINES = `
 31|Central Kiribati|T31|OC|31|62|-2.8|-171.7|T31 VR1P<1980||
 32|Ceuta and Melilla|EA9|AF|33|37|35.6|-4.5|EA9 EB9 EC9 ED9 EE9 EF9 EG9 EH9 AM9 AN9 AO9||
 33|Chagos Islands|VQ9|AF|39|41|-7.3|72.4|VQ9>1976 VQ9C VQ8C<1977||
-34|Chatham Islands|ZL7|OC|32|60|-43.9|-176.5|ZL7 ZM7||
+34|Chatham Islands|ZL7|OC|32|60|-43.9|-176.5|ZL7 ZM7>1983||
 35|Christmas Island|VK9X|OC|29|54|-10.5|105.6|VK9X VI9X VK9EX||
 36|Clipperton Island|FO/C|NA|7|10|10.3|-109.2|=TX5C =TX5K =TX5P =TX5S =FO0AAA =FO0CI =FO0X||
 37|Cocos Island|TI9|NA|7|11|5.5|-87.1|TE9 TI9||
@@ -61,12 +62,12 @@ export const ENTITY_LINES = `
 43|Desecheo Island|KP5|NA|8|11|18.4|-67.5|KP5 NP5 WP5||
 44|Desroches|VQ9D|AF|39|53|-5.7|53.7|VQ9D<1977||1976-06-28
 45|Dodecanese|SV5|EU|20|28|36.4|28.2|J45 SV5 SW5 SX5 SY5 SZ5||
-46|East Malaysia|9M6|OC|28|54|4.0|114.5|9M6 9M8 9W6 9W8||
+46|East Malaysia|9M6|OC|28|54|4.0|114.5|9M6 9M8 9W6 9W8|1963-09-16|
 47|Easter Island|CE0Y|SA|12|63|-27.1|-109.4|CE0 CA0-CD0 XQ0 XR0 3G0 CE0Y CA0Y-CD0Y XQ0Y XR0Y 3G0Y CE0A||
 48|Eastern Kiribati|T32|OC|31|61|1.9|-157.4|T32 VR3<1980||
 49|Equatorial Guinea|3C|AF|36|47|3.7|8.8|3C EA0<1969||
 50|Mexico|XE|NA|6|10|19.4|-99.1|XA-XI 4A-4C 6D-6J||
-51|Eritrea|E3|AF|37|48|15.3|38.9|E3 ET2<1963||
+51|Eritrea|E3|AF|37|48|15.3|38.9|E3 ET2<1962-11-15|||1962-11-15 1991-05-23
 52|Estonia|ES|EU|15|29|59.4|24.8|ES UR<1992 RR<1992 UK2R<1990 UK2T<1990||
 53|Ethiopia|ET|AF|37|48|9.0|38.7|ET 9E 9F||
 54|European Russia|UA|EU|16|29|55.8|37.6|R UA UB-UI>1993 UV<1994 UW<1994 UZ<1994 UK1<1990 UK3<1990 UK4<1990 UK6<1990 4K3<1992||
@@ -119,7 +120,7 @@ export const ENTITY_LINES = `
 105|Guantanamo Bay|KG4|NA|8|11|19.9|-75.2|||
 106|Guernsey|GU|EU|14|27|49.5|-2.6|GP GU MU MP 2U 2P||
 107|Guinea|3X|AF|35|46|9.5|-13.7|3X||
-108|Brazil|PY|SA|11|15|-22.9|-43.2|PP-PY ZV-ZZ||
+108|Brazil|PY|SA|11|15|-22.9|-43.2|PP-PW PX>1969 PY ZV-ZZ||
 109|Guinea-Bissau|J5|AF|35|46|11.9|-15.6|J5 CR3<1975||
 110|Hawaii|KH6|OC|31|61|21.3|-157.9|AH6 AH7 KH6 KH7 NH6 NH7 WH6 WH7||
 111|Heard Island|VK0H|AF|39|68|-53.1|73.5|VK0H =VK0EK =VK0IR||
@@ -147,7 +148,7 @@ export const ENTITY_LINES = `
 134|Kingman Reef|KH5K|OC|31|61|6.4|-162.4|AH5K KH5K NH5K WH5K||2016-03-28
 135|Kyrgyzstan|EX|AS|17|30|42.9|74.6|EX UM<1994 RM<1994 UK8M<1990 UK8N<1990 UK8P<1990 UK8Q<1990||
 136|Peru|OA|SA|10|12|-12.0|-77.0|4T OA-OC||
-137|Republic of Korea|HL|AS|25|44|37.6|127.0|6K-6N D7-D9 DS DT HL||
+137|Republic of Korea|HL|AS|25|44|37.6|127.0|6K-6N D7-D9 DS DT HL HM<1982||
 138|Kure Island|KH7K|OC|31|61|28.4|-178.3|AH7K KH7K NH7K WH7K||
 139|Kuria Muria Islands|VS9H|AS|21|39|17.5|56.0|VS9H||1967-11-29
 140|Suriname|PZ|SA|9|12|5.8|-55.2|PZ||
@@ -159,7 +160,7 @@ export const ENTITY_LINES = `
 146|Lithuania|LY|EU|15|29|54.7|25.3|LY UP<1991 RP<1991 UK2B<1990 UK2P<1990||
 147|Lord Howe Island|VK9L|OC|30|60|-31.6|159.1|VK9L VI9L||
 148|Venezuela|YV|SA|9|12|10.5|-66.9|4M YV-YY||
-149|Azores|CU|EU|14|36|37.7|-25.7|CU CT8 CQ8 CR8>1975 CS8 CQ1 CR1>1975 CR2>1975 CS4||
+149|Azores|CU|EU|14|36|37.7|-25.7|CU CT8 CQ8 CR8>1975 CS8 CQ1 CR1>1975 CR2>1975 CS4 CT2<1986||
 150|Australia|VK|OC|30|59|-35.3|149.1|AX VH-VN VZ||
 151|Malyj Vysotskij Island|R1MV|EU|16|29|60.6|28.6|R1MV RI1M 4J1<1994||2012-02-17
 152|Macao|XX9|AS|24|44|22.2|113.5|XX9 CR9<2000||
@@ -196,10 +197,10 @@ export const ENTITY_LINES = `
 184|Netherlands New Guinea|JZ0|OC|28|51|-2.5|140.7|JZ0||1963-04-30
 185|Solomon Islands|H4|OC|28|51|-9.4|160.0|H4 VR4<1979||
 186|Newfoundland, Labrador|VO|NA|5|9|47.6|-52.7|VO<1950||1949-03-31
-187|Niger|5U|AF|35|46|13.5|2.1|5U||
+187|Niger|5U|AF|35|46|13.5|2.1|5U|1960-08-03|
 188|Niue|E6|OC|32|62|-19.1|-169.9|E6 ZK2||
 189|Norfolk Island|VK9N|OC|32|60|-29.0|167.9|VK9N VK9 VI9N VI9 AX9||
-190|Samoa|5W|OC|32|62|-13.8|-171.8|5W||
+190|Samoa|5W|OC|32|62|-13.8|-171.8|5W ZM6<1963||
 191|North Cook Islands|E5/N|OC|32|62|-10.4|-161.0|=E51WL =E51MAN||
 192|Ogasawara|JD1/O|AS|27|45|27.1|142.2|JD1 JD KG6I<1969||
 193|Okinawa (Ryukyu Islands)|KR6|AS|25|45|26.3|127.8|KR6 KR8 KA6<1972||1972-05-14
@@ -210,9 +211,9 @@ export const ENTITY_LINES = `
 198|Papua Territory|VK9P|OC|28|51|-9.4|147.2|VK9<1976||1975-09-15
 199|Peter I Island|3Y/P|AN|12|72|-68.8|-90.6|=3Y0X =3Y0PI =3Y1EE||
 200|Portuguese Timor|CR0|OC|28|54|-8.6|125.6|CR8<1977 CR0 CR8T CR10<1977||1976-09-14
-201|Prince Edward and Marion Islands|ZS8|AF|38|57|-46.9|37.7|ZR8 ZS8 ZT8 ZU8 ZS2MI||
+201|Prince Edward and Marion Islands|ZS8|AF|38|57|-46.9|37.7|ZR8 ZS8>1966 ZT8 ZU8 ZS2MI||
 202|Puerto Rico|KP4|NA|8|11|18.4|-66.1|KP3 KP4 NP3 NP4 WP3 WP4||
-203|Andorra|C3|EU|14|27|42.5|1.5|C3||
+203|Andorra|C3|EU|14|27|42.5|1.5|C3 PX<1970||
 204|Revillagigedo|XF4|NA|6|10|18.8|-111.0|XA4 XB4 XF4 4A4 4B4 4C4 6D4 6E4 6F4 6G4 6H4 6I4 6J4||
 205|Ascension Island|ZD8|AF|36|66|-7.9|-14.4|ZD8||
 206|Austria|OE|EU|15|28|48.2|16.4|OE =4U1VIC =4U1A =4U2U =4U1XU||
@@ -222,7 +223,7 @@ export const ENTITY_LINES = `
 210|Saar|9S4|EU|14|28|49.2|7.0|9S4||1957-03-31
 211|Sable Island|CY0|NA|5|9|43.9|-59.9|CY0||
 212|Bulgaria|LZ|EU|20|28|42.7|23.3|LZ||
-213|St. Martin|FS|NA|8|11|18.1|-63.1|FS||
+213|St. Martin|FS|NA|8|11|18.1|-63.1|FS FJ<2007-12-14||
 214|Corsica|TK|EU|15|28|42.0|9.0|TK FC<1985||
 215|Cyprus|5B|AS|20|39|35.1|33.4|5B C4 H2 P3||
 216|San Andrés and Providencia|HK0/A|NA|7|11|12.6|-81.7|HK0 5J0 5K0 HJ0||
@@ -234,7 +235,7 @@ export const ENTITY_LINES = `
 222|Faroe Islands|OY|EU|14|18|62.0|-6.8|OW OY||
 223|England|G|EU|14|27|52.5|-1.5|G M 2 GB||
 224|Finland|OH|EU|15|18|60.2|24.9|OF-OJ||
-225|Sardinia|IS|EU|15|28|39.2|9.1|IS0 IM0 IW0U-IW0Z||
+225|Sardinia|IS|EU|15|28|39.2|9.1|IS IS0 IM0 IW0U-IW0Z||
 226|Saudi Arabia/Iraq Neutral Zone|8Z4|AS|21|39|29.0|45.5|8Z4||1981-12-25
 227|France|F|EU|14|27|48.9|2.3|F HW-HY TH TM TP TQ TV TW||
 228|Serrana Bank and Roncador Cay|KS4B|NA|7|11|14.3|-80.3|KS4B HK0S<1982||1982-09-16
@@ -266,7 +267,7 @@ export const ENTITY_LINES = `
 254|Luxembourg|LX|EU|14|27|49.6|6.1|LX||
 255|St. Maarten, Saba, St. Eustatius|PJ7|NA|8|11|18.0|-63.1|PJ5 PJ6 PJ7 PJ8||2010-10-09
 256|Madeira Islands|CT3|AF|33|36|32.7|-16.9|CT3 CT9 CQ2 CQ3 CQ9 CR3>1975 CR9>1999 CS3 CS9||
-257|Malta|9H|EU|15|28|35.9|14.5|9H||
+257|Malta|9H|EU|15|28|35.9|14.5|9H ZB1<1966||
 258|Sumatra|PK4|OC|28|54|0.6|101.3|PK4||1963-04-30
 259|Svalbard|JW|EU|40|18|78.2|15.6|JW||
 260|Monaco|3A|EU|14|27|43.7|7.4|3A||
@@ -279,7 +280,7 @@ export const ENTITY_LINES = `
 267|Territory of New Guinea|VK9N|OC|28|51|-4.2|152.2|VK9N<1976||1975-09-15
 268|Tibet|AC4|AS|23|41|29.7|91.1|AC4<1975||1974-05-30
 269|Poland|SP|EU|15|28|52.2|21.0|3Z HF SN-SR||
-270|Tokelau Islands|ZK3|OC|31|62|-9.4|-171.2|ZK3||
+270|Tokelau Islands|ZK3|OC|31|62|-9.4|-171.2|ZK3 ZM7<1984||
 271|Trieste|I1|EU|15|28|45.6|13.8|MF2<1958 AG2<1958||1957-03-31
 272|Portugal|CT|EU|14|37|38.7|-9.1|CQ CR>1975 CS CT||
 273|Trindade and Martim Vaz Islands|PY0T|SA|11|15|-20.5|-29.3|PP0T PQ0T PR0T PS0T PT0T PU0T PV0T PW0T PX0T PY0T ZV0T-ZZ0T||
@@ -304,21 +305,21 @@ export const ENTITY_LINES = `
 293|Viet Nam|3W|AS|26|49|21.0|105.8|3W XV||
 294|Wales|GW|EU|14|27|52.3|-3.7|GC GW MC MW 2C 2W||
 295|Vatican City|HV|EU|15|28|41.9|12.5|HV||
-296|Serbia|YU|EU|15|28|44.8|20.5|YT YU YZ 4N 4O<2006||
+296|Serbia|YU|EU|15|28|44.8|20.5|YT YU YZ 4N 4O<2006-06-28||
 297|Wake Island|KH9|OC|31|65|19.3|166.6|AH9 KH9 NH9 WH9 KW6<1979||
 298|Wallis and Futuna Islands|FW|OC|32|62|-13.3|-176.2|FW||
-299|West Malaysia|9M2|AS|28|54|3.1|101.7|9M 9W|1963-09-16|
+299|West Malaysia|9M2|AS|28|54|3.1|101.7|9M 9W 9V<1965-08-09 VS1<1965-08-09|1963-09-16|
 301|Western Kiribati|T30|OC|31|65|1.4|173.0|T30 VR1<1980||
 302|Western Sahara|S0|AF|33|46|27.2|-13.2|S0||
 303|Willis Island|VK9W|OC|30|55|-16.2|150.0|VK9W VI9W||
 304|Bahrain|A9|AS|21|39|26.2|50.6|A9 MP4B<1973||
 305|Bangladesh|S2|AS|22|41|23.7|90.4|S2 S3||
-306|Bhutan|A5|AS|22|41|27.5|89.6|A5||
+306|Bhutan|A5|AS|22|41|27.5|89.6|A5 AC5<1973||
 307|Zanzibar|VQ1|AF|37|53|-6.2|39.2|VQ1||1974-05-31
 308|Costa Rica|TI|NA|7|11|9.9|-84.1|TE TI||
 309|Myanmar|XZ|AS|26|49|16.8|96.2|XY XZ||
 312|Cambodia|XU|AS|26|49|11.6|104.9|XU||
-315|Sri Lanka|4S|AS|22|41|6.9|79.9|4P-4S||
+315|Sri Lanka|4S|AS|22|41|6.9|79.9|4P-4S VS7<1955||
 318|China|BY|AS|24|44|39.9|116.4|3H-3U B BA-BL BR-BT BY BZ XS||
 321|Hong Kong|VR|AS|24|44|22.3|114.2|VR>1980 VS6<1998||
 324|India|VU|AS|22|41|28.6|77.2|8T-8Y AT-AW VT-VW||
@@ -328,7 +329,7 @@ export const ENTITY_LINES = `
 336|Israel|4X|AS|20|39|32.1|34.8|4X 4Z||
 339|Japan|JA|AS|25|45|35.7|139.7|7J-7N 8J-8N JA-JS||
 342|Jordan|JY|AS|20|39|32.0|35.9|JY||
-344|Democratic People's Republic of Korea|P5|AS|25|44|39.0|125.8|HM P5-P9||
+344|Democratic People's Republic of Korea|P5|AS|25|44|39.0|125.8|HM>1981 P5-P9||
 345|Brunei|V8|OC|28|54|4.9|114.9|V8 VS5<1985||
 348|Kuwait|9K|AS|21|39|29.4|48.0|9K||
 354|Lebanon|OD|AS|20|39|33.9|35.5|OD||
@@ -340,7 +341,7 @@ export const ENTITY_LINES = `
 376|Qatar|A7|AS|21|39|25.3|51.5|A7 MP4Q<1973||
 378|Saudi Arabia|HZ|AS|21|39|24.7|46.7|7Z 8Z HZ||
 379|Seychelles|S7|AF|39|53|-4.6|55.5|S7 VQ9<1977||
-381|Singapore|9V|AS|28|54|1.3|103.8|9V S6||
+381|Singapore|9V|AS|28|54|1.3|103.8|9V S6 VS1<1966|||1963-09-16 1965-08-08
 382|Djibouti|J2|AF|37|48|11.6|43.1|J2 FL<1978||
 384|Syria|YK|AS|20|39|33.5|36.3|6C YK||
 386|Taiwan|BV|AS|24|44|25.0|121.5|BM-BQ BU-BX||
@@ -349,7 +350,7 @@ export const ENTITY_LINES = `
 391|United Arab Emirates|A6|AS|21|39|24.5|54.4|A6 MP4D<1973 MP4T<1973||
 400|Algeria|7X|AF|33|37|36.8|3.1|7R 7T-7Y FA<1963||
 401|Angola|D2|AF|36|52|-8.8|13.2|D2 D3 CR6<1976||
-402|Botswana|A2|AF|38|57|-24.7|25.9|8O A2||
+402|Botswana|A2|AF|38|57|-24.7|25.9|8O A2 ZS9<1967||
 404|Burundi|9U|AF|36|52|-3.4|29.4|9U|1962-07-01|
 406|Cameroon|TJ|AF|36|47|3.9|11.5|TJ FE8<1961||
 408|Central African Republic|TL|AF|36|47|4.4|18.6|TL|1960-08-13|
@@ -364,7 +365,7 @@ export const ENTITY_LINES = `
 424|Ghana|9G|AF|35|46|5.6|-0.2|9G ZD4<1958|1957-03-06|
 428|Côte d'Ivoire|TU|AF|35|46|5.4|-4.0|TU FF4<1961|1960-08-07|
 430|Kenya|5Z|AF|37|48|-1.3|36.8|5Y 5Z VQ4<1964||
-432|Lesotho|7P|AF|38|57|-29.3|27.5|7P||
+432|Lesotho|7P|AF|38|57|-29.3|27.5|7P ZS8<1967||
 434|Liberia|EL|AF|35|46|6.3|-10.8|5L 5M 6Z A8 D5 EL||
 436|Libya|5A|AF|34|38|32.9|13.2|5A||
 438|Madagascar|5R|AF|39|53|-18.9|47.5|5R 5S 6X FB8<1961||
@@ -382,7 +383,7 @@ export const ENTITY_LINES = `
 462|South Africa|ZS|AF|38|57|-26.2|28.0|S8 ZR-ZU H5<1995 S4<1995 V9<1995||
 464|Namibia|V5|AF|38|57|-22.6|17.1|V5 ZS3<1991||
 466|Sudan|ST|AF|34|48|15.6|32.5|6T 6U ST||
-468|Eswatini|3DA|AF|38|57|-26.3|31.1|3DA-3DM 3D6<1990 ZD5<1969||
+468|Eswatini|3DA|AF|38|57|-26.3|31.1|3DA-3DM 3D6<1990 ZD5<1969 ZS7<1962||
 470|Tanzania|5H|AF|37|53|-6.2|35.7|5H 5I VQ3<1962||
 474|Tunisia|3V|AF|33|37|36.8|10.2|3V TS||
 478|Egypt|SU|AF|34|38|30.0|31.2|6A 6B SSA-SSM SU||

@@ -125,6 +125,21 @@ test.each([
   ["CR3QRA", "Madeira Islands", "AF", 33, 36],
   ["CU2QRA", "Azores", "EU", 14, 36],
   ["IS0QRA", "Sardinia", "EU", 15, 28],
+  ["IS/CX3QUA", "Sardinia", "EU", 15, 28],
+  ["CX3QUA/SM", "Sweden", "EU", 14, 18],
+  ["CX3QUA/P/EA8", "Canary Islands", "AF", 33, 36],
+  ["E5/N/CX3QUA", "North Cook Islands", "OC", 32, 62],
+  ["E5/S/CX3QUA", "South Cook Islands", "OC", 32, 63],
+  ["VP8/H/CX3QUA", "South Shetland Islands", "SA", 13, 73],
+  ["VP8/G/CX3QUA/P", "South Georgia", "SA", 13, 73],
+  ["FO/C/CX3QUA", "Clipperton Island", "NA", 7, 10],
+  ["JD1/M/CX3QUA", "Minami Torishima", "OC", 27, 90],
+  ["JD1/CX3QUA/M", "Ogasawara", "AS", 27, 45],
+  ["CX3QUA/JD1/M", "Ogasawara", "AS", 27, 45],
+  ["FO5QRA/C", "French Polynesia", "OC", 32, 63],
+  ["TX9", "Chesterfield Islands", "OC", 30, 56],
+  ["ZM7QRA", "Chatham Islands", "OC", 32, 60],
+  ["PX8QRA", "Brazil", "SA", 11, 13],
   ["IW0UQR", "Sardinia", "EU", 15, 28],
   ["IG9QRA", "Italy", "EU", 33, 37],
   ["SV5QRA", "Dodecanese", "EU", 20, 28],
@@ -234,6 +249,40 @@ test.each([
   ["FB8QRA", "1955-06-01", "Madagascar"],
   ["7J1QRA", "1978-06-01", "Okino Tori-shima"],
   ["7J1QRA", "1990-06-01", "Japan"],
+  ["FJ5QRA", "2007-12-13", "St. Martin"],
+  ["FJ5QRA", "2007-12-15", "St. Barthélemy"],
+  ["4O3QRA", "2006-03-01", "Serbia"],
+  ["4O3QRA", "2006-06-27", "Serbia"],
+  ["4O3QRA", "2006-06-29", "Montenegro"],
+  ["5U7QRA", "1960-08-02", undefined],
+  ["5U7QRA", "1960-08-04", "Niger"],
+  ["9M6QRA", "1963-09-15", undefined],
+  ["9M6QRA", "1963-09-17", "East Malaysia"],
+  ["ET2QRA", "1962-11-14", "Eritrea"],
+  ["ET2QRA", "1962-11-16", "Ethiopia"],
+  ["E31QRA", "1991-05-23", undefined],
+  ["E31QRA", "1991-05-25", "Eritrea"],
+  ["CT2QRA", "1980-06-01", "Azores"],
+  ["CT2QRA", "1990-06-01", "Portugal"],
+  ["HM1QRA", "1975-06-01", "Republic of Korea"],
+  ["HM1QRA", "1999-06-01", "Democratic People's Republic of Korea"],
+  ["PX1QRA", "1965-06-01", "Andorra"],
+  ["VS1QRA", "1955-06-01", "Singapore"],
+  ["VS1QRA", "1964-06-01", "West Malaysia"],
+  ["9V1QRA", "1964-06-01", "West Malaysia"],
+  ["9V1QRA", "1965-08-08", "West Malaysia"],
+  ["9V1QRA", "1965-08-10", "Singapore"],
+  ["VS7QRA", "1947-06-01", "Sri Lanka"],
+  ["ZB1QRA", "1960-06-01", "Malta"],
+  ["ZB1QRA", "1990-06-01", "Gibraltar"],
+  ["ZM6QRA", "1960-06-01", "Samoa"],
+  ["ZM7QRA", "1975-06-01", "Tokelau Islands"],
+  ["ZS7QRA", "1955-06-01", "Eswatini"],
+  ["ZS8QRA", "1960-06-01", "Lesotho"],
+  ["ZS9QRA", "1960-06-01", "Botswana"],
+  ["ZS9QRA", "1985-06-01", "Walvis Bay"],
+  ["AC5QRA", "1965-06-01", "Bhutan"],
+  ["FK/C/CX3QUA", "1990-06-01", "New Caledonia"],
 ] as const)("%s on %s was in %s", (call, day, name) => {
   expect(resolve(call, at(day)).entity?.name).toBe(name);
 });
@@ -267,7 +316,16 @@ test("a candidate counted at the time, and no letter of the call has settled it"
   expect(names("PY0FQR", NOW)).toEqual([]);
 });
 
+test("every whole call of the table can be read, and leads to its entity", () => {
+  const whole = ENTITIES.flatMap(({ code, callPrefixes }) =>
+    callPrefixes.filter((token) => token.startsWith("=")).map((token) => [token.slice(1), code] as const),
+  );
+  expect(whole.length).toBeGreaterThan(50);
+  expect(whole.map(([call]) => [call, resolve(call, NOW).entity?.code])).toEqual(whole);
+});
+
 test("at sea and in the air there is no entity", () => {
+  expect(resolve("VE0QRA", NOW)).toMatchObject({ entity: null, reason: "maritime mobile stations are in no entity" });
   expect(resolve("CX3QUA/MM", NOW)).toMatchObject({
     entity: null,
     reason: "maritime mobile stations are in no entity",

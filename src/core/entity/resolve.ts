@@ -1,5 +1,5 @@
 import { type Callsign, expandPrefix, ituAllocation, parseCallsign, prefixTree } from "../callsign";
-import { type Continent, countedAt, ENTITIES, type Entity, entityByCode } from "./entity";
+import { type Continent, countedAt, ENTITIES, type Entity, entityByCode, type Period } from "./entity";
 import { AMBIGUOUS_LINES, movedByStroke, ruleFor } from "./entityRules";
 import { zoneArea } from "./zones";
 
@@ -29,12 +29,6 @@ export interface CallException {
   readonly until: number;
   readonly cqZone?: number;
   readonly ituZone?: number;
-}
-
-/** Seconds since 1970 UTC, both inclusive. */
-interface Period {
-  readonly from: number;
-  readonly until: number;
 }
 
 interface PrefixRule extends Period {
@@ -75,9 +69,11 @@ function factsOf(prefix: string): PrefixFacts {
 
 /** The prefixes that a notation of entityTable.ts stands for, and when it held. */
 function readToken(token: string): Period & { readonly prefixes: readonly string[]; readonly whole: boolean } {
-  const [, equals, notation, sign, year] = /^(=?)([^<>]+)(?:([<>])(\d+))?$/.exec(token) ?? [];
-  if (notation === undefined) throw new Error(`"${token}" is no prefix notation`);
-  const turn = year === undefined ? 0 : Date.UTC(Number(year) + (sign === ">" ? 1 : 0)) / 1000;
+  const [, equals, notation, sign, year, day] = /^(=?)([^<>]+)(?:([<>])(\d{4})(-\d\d-\d\d)?)?$/.exec(token) ?? [];
+  if (notation === undefined || (sign === ">" && day !== undefined))
+    throw new Error(`"${token}" is no prefix notation`);
+  const turn =
+    day === undefined ? Date.UTC(Number(year ?? 0) + (sign === ">" ? 1 : 0)) / 1000 : Date.parse(year + day) / 1000;
   return {
     prefixes: expandPrefix(notation),
     whole: equals !== "",
@@ -88,14 +84,16 @@ function readToken(token: string): Period & { readonly prefixes: readonly string
 
 function addToken(entity: Entity, token: string): void {
   const { prefixes, whole, from, until } = readToken(token);
-  const rule: PrefixRule = {
-    entity,
-    from: Math.max(entity.countsFrom, from),
-    until: Math.min(entity.countsUntil, until),
-  };
+  const rules = entity.counts
+    .map((counted): PrefixRule => ({
+      entity,
+      from: Math.max(counted.from, from),
+      until: Math.min(counted.until, until),
+    }))
+    .filter((rule) => rule.from <= rule.until);
   for (const prefix of prefixes) {
-    if (!whole) factsOf(prefix).rules.push(rule);
-    else WHOLE_CALLS.set(prefix, [...(WHOLE_CALLS.get(prefix) ?? []), rule]);
+    if (!whole) factsOf(prefix).rules.push(...rules);
+    else WHOLE_CALLS.set(prefix, [...(WHOLE_CALLS.get(prefix) ?? []), ...rules]);
   }
 }
 
@@ -129,9 +127,9 @@ export function resolve(
   const facts = PREFIXES.longest(location, ({ rules }) => validAt(rules, at) !== undefined);
   if (facts !== undefined) {
     const { entity } = validAt(facts.rules, at)!;
-    const special = ruleFor(entity, call, location);
-    if (special === null) return place(entity, call, location, candidatesAt(facts, entity, at));
-    return place(special[0] ?? entity, call, location, special.length > 1 ? special : NO_ENTITIES);
+    const special = ruleFor(entity, call, location)?.filter((one) => countedAt(one, at)) ?? [];
+    if (special.length === 0) return place(entity, call, location, candidatesAt(facts, entity, at));
+    return place(special[0]!, call, location, special.length > 1 ? special : NO_ENTITIES);
   }
   const country = ituAllocation(location);
   return nowhere(

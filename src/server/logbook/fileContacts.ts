@@ -44,7 +44,7 @@ export function recordReader(
     note(understood.notes);
     if (!understood.ok) return { kind: "refused", reason: understood.reason };
     const saysOwnCall = (understood.contact.ownCall ?? null) !== null;
-    const checked = checkContact(withChoices(understood.contact), context.now());
+    const checked = checkContact(withChoices(understood.contact), context.now(), true);
     if (!checked.ok)
       return { kind: "refused", reason: checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; ") };
     const contact = completeContact(checked.value, exceptions);

@@ -78,6 +78,31 @@ test("a file is looked into, and nothing is written", async () => {
   expect(await look()).toMatchObject({ fresh: 0, duplicates: 2 });
 });
 
+test("a contact whose call cannot be read is kept with it as it came, and said; it is mended by hand", async () => {
+  const { context, logbookId, take, contacts } = await begin();
+  const report = await take(
+    {},
+    ["<CALL:15>F/EA8/CX3QUA/LU", "<CALL:5>CX3?A"]
+      .map((call) => `${call} <QSO_DATE:8>20191103 <TIME_ON:4>1010 <BAND:3>15m <MODE:2>CW <EOR>`)
+      .join("\n"),
+  );
+  expect(report).toMatchObject({ added: 2, refusedCount: 0, noteCount: 2 });
+  expect(report.notes.map(({ line, field }) => `${line} ${field}`)).toEqual(["1 CALL", "2 CALL"]);
+  expect(report.notes[0]!.text).toContain("more than one place");
+  const kept = await contacts();
+  expect(kept.map(({ call, baseCall, entityCode }) => [call, baseCall, entityCode])).toEqual(
+    expect.arrayContaining([
+      ["CX3?A", "CX3?A", null],
+      ["F/EA8/CX3QUA/LU", "F/EA8/CX3QUA/LU", null],
+    ]),
+  );
+  const { id } = kept.find(({ call }) => call === "CX3?A")!;
+  expect(valueOf(changeContact(context, logbookId, id, { name: "Inés" }))).toMatchObject({ call: "CX3?A" });
+  const refused = changeContact(context, logbookId, id, { call: "CX3??" });
+  expect(refused).toMatchObject({ ok: false, problem: { faults: [{ field: "call" }] } });
+  expect(valueOf(changeContact(context, logbookId, id, { call: "CX3QA" }))).toMatchObject({ entityCode: 144 });
+});
+
 test("a contest log is imported like any other, with what was refused as it came", async () => {
   const { take, contacts } = await begin();
   const report = await take(

@@ -40,11 +40,11 @@ type Read = { readonly value: Value } | { readonly fault: string };
 const NEEDED = new Set<string>(["call", "startedAt", "mode"]);
 
 /** What a field's text means, or why it means nothing. */
-export function readField({ key, kind }: FactField, text: string): Read {
+export function readField({ key, kind, typed: schema = contactFactsSchema.shape[key] }: FactField, text: string): Read {
   const typed = text.trim();
   const value = typed === "" && !NEEDED.has(key) ? null : meaning(kind, typed);
   if (typeof value === "object" && value !== null) return value;
-  const checked = contactFactsSchema.shape[key].safeParse(value);
+  const checked = schema.safeParse(value);
   return checked.success ? { value } : { fault: checked.error.issues[0]?.message ?? "this does not fit here" };
 }
 
