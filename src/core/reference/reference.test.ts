@@ -116,6 +116,39 @@ test("no spelling of a subdivision or a section means another one too", () => {
 });
 
 test.each([
+  [137, "A", "Seoul"],
+  [137, "B", "Busan"],
+  [137, "C", "Gyeonggi"],
+  [137, "D", "Gangwon"],
+  [137, "G", "Jeollabuk"],
+  [137, "I", "Incheon"],
+  [137, "P", "Daegu"],
+  [137, "Q", "Gwangju"],
+  [137, "R", "Daejeon"],
+  [137, "S", "Ulsan"],
+  [137, "T", "Sejong"],
+  [54, "KP", "Komi-Permyatsky Autonomous okrug"],
+  [15, "UO", "Ust-Ordynsky Buryatsky Autonomous okrug"],
+  [15, "AB", "Aginsky Buryatsky Autonomous okrug"],
+  [70, "03", "La Habana"],
+  [74, "SS", "San Salvador"],
+  [86, "MN", "Managua"],
+  [324, "KL", "Kerala"],
+  [266, "46", "Vestland"],
+  [386, "TPE", "Taipei"],
+  [387, "50", "Chiang Mai"],
+  [502, "501", "Bitola"],
+])("of entity %i, %s is %s", (entity, code, name) => expect(subdivisionOf(entity, code)?.name).toBe(name));
+
+test("the lists are whole", () => {
+  const counts = [70, 74, 86, 266, 324, 386, 387, 502, 137, 27].map((code) => subdivisionsOf(code).length);
+  // Of India two union territories are entities of their own.
+  expect(counts).toEqual([16, 14, 17, 15, 36 - 2, 22, 77, 80, 17, 7]);
+});
+
+test.each([
+  [27, "HM", ["MG"]],
+  [324, "OD", ["OR"]],
   [291, "MA", ["MASS"]],
   [1, "ON", ["ONT"]],
   [1, "QC", ["PQ", "QUE"]],
