@@ -29,8 +29,15 @@ export function bandByName(name: string): Band | undefined {
 }
 
 export function bandOfFrequency(frequencyHz: number): Band | undefined {
-  return BANDS.find((band) => frequencyHz >= band.lowHz && frequencyHz <= band.highHz);
+  return (
+    BANDS.find((band) => frequencyHz >= band.lowHz && frequencyHz <= band.highHz) ??
+    (frequencyHz > FOUR_MILLIMETRES.highHz && frequencyHz <= FOUR_MILLIMETRES_REACH ? FOUR_MILLIMETRES : undefined)
+  );
 }
+
+const FOUR_MILLIMETRES = BY_NAME.get("4mm")!;
+/** So far the ITU allocates the band, further than the standard has it, Hz. */
+const FOUR_MILLIMETRES_REACH = 81.5e9;
 
 /** For sorting band names from the longest wave to the shortest; names of no band last. */
 export function compareBands(a: string, b: string): number {

@@ -45,7 +45,7 @@ const EDGES = `
 3cm|10000-10500|10000-10500|10000-10500
 1.25cm|24000-24250|24000-24250|24000-24250
 6mm|47000-47200|47000-47200|47000-47200
-4mm|75500-81500|75500-81500|75500-81500
+4mm|76000-81500|76000-81500|76000-81500
 2.5mm|122250-123000|122250-123000|122250-123000
 2mm|134000-141000|134000-141000|134000-141000
 1mm|241000-250000|241000-250000|241000-250000
@@ -59,16 +59,16 @@ const EDGES = `
 // prettier-ignore
 const SEGMENTS = `
 630m|*|472-475 C|475-479 CD
-160m|1|1810-1838 C|1838-1843 CD|1843-2000 CDV
+160m|1|1810-1836 C|1836-1843 CD|1843-2000 CDV
 160m|2|1800-1840 CD|1840-2000 CDV
 160m|3|1800-1830 C|1830-1840 CD|1840-2000 CDV
-80m|1|3500-3570 C|3570-3620 CD|3600-3800 CV
-80m|2|3500-3570 C|3570-3600 CD|3600-4000 CV
-80m|3|3500-3535 C|3535-3580 CDV|3570-3600 CD|3580-3900 CV
+80m|1|3500-3568 C|3568-3620 CD|3600-3800 CV|3725-3745 CDV
+80m|2|3500-3568 C|3568-3600 CD|3600-4000 CV|3725-3745 CDV|3840-3850 CDV
+80m|3|3500-3535 C|3535-3580 CDV|3570-3600 CD|3580-3900 CV|3725-3745 CDV
 60m|*|5351.5-5354 CD|5354-5366.5 CDV
-40m|1|7000-7040 C|7040-7060 CD|7050-7200 CV
-40m|2|7000-7040 C|7040-7080 CD|7060-7300 CV
-40m|3|7000-7025 C|7025-7080 CD|7030-7200 CV
+40m|1|7000-7038 C|7038-7060 CD|7050-7200 CV|7060-7100 CDV|7160-7172 CDV
+40m|2|7000-7038 C|7038-7080 CD|7060-7300 CV|7160-7175 CDV
+40m|3|7000-7025 C|7025-7080 CD|7030-7200 CV|7160-7172 CDV
 30m|*|10100-10130 C|10130-10150 CD
 20m|*|14000-14070 C|14070-14112 CD|14101-14350 CV|14225-14240 CDV
 17m|*|18068-18095 C|18095-18111 CD|18111-18168 CV
@@ -77,6 +77,9 @@ const SEGMENTS = `
 10m|*|28000-28070 C|28070-28190 CD|28225-29700 CV|28675-28685 CDV
 6m|*|50000-50100 C|50100-50500 CDV|50500-54000 CDV
 `;
+
+/** What is left to beacons, in kHz: nobody calls there, in whatever mode. Source: the regions' published band plans. */
+const BEACONS = "14099-14101 18109-18111 21149-21151 24929-24931 28190-28225".split(" ");
 
 const LETTERS: Readonly<Record<string, ModeGroup>> = { C: "CW", D: "digital", V: "voice" };
 
@@ -168,6 +171,12 @@ export function mayTransmit(
     const edge = signal.lowHz < edges.lowHz ? edges.lowHz : edges.highHz;
     return { may: false, text: `the signal reaches over the edge of ${bandLabel(band.name)} at ${edge / 1000} kHz` };
   }
+  const beacons = BEACONS.find((text) => {
+    const { lowHz, highHz } = stretch(text, 1e3);
+    return signal.lowHz < highHz && lowHz < signal.highHz;
+  });
+  if (licensed === undefined && beacons !== undefined)
+    return { may: true, usual: false, text: `${beacons.replace("-", " to ")} kHz is left to beacons` };
   const group = modeGroup(mode);
   const segments = (licensed ?? usualSegments(region)).filter((segment) => overlaps(segment, edges));
   const fits = covers(
