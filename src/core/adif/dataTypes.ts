@@ -1,3 +1,6 @@
+import { bandByName, parseMode } from "../band";
+import { FACT_FIELDS, type FactField } from "../contact";
+
 /**
  * The data types of the standard's fields that have no column of their own, and are kept as they came: what a value
  * of each looks like. Source: the ADIF standard, "Data Types" and "Fields".
@@ -52,6 +55,44 @@ const BY_FIELD = new Map<string, DataType>(
     ] as const
   ).flatMap(([names, type]) => names.split(" ").map((name) => [name, type] as const)),
 );
+
+/** What a fact's values look like in a file, where they are no text that could be anything. */
+function typeOfFact({ kind, longest, schema, typed = schema }: FactField): readonly DataType["fits"][] {
+  switch (kind) {
+    case "time":
+      return [DATE.fits, TIME.fits];
+    case "band":
+      return [(value) => bandByName(value) !== undefined];
+    case "mode":
+      return [(value) => parseMode(value) !== null];
+    case "number":
+    case "entity":
+    case "kHz":
+    case "watts":
+      return [NUMBER.fits];
+    case "upper":
+      return longest === undefined ? [(value) => typed.safeParse(value).success] : [];
+    case "text":
+    case "long":
+      return [];
+  }
+}
+
+const BY_FACT = new Map(
+  FACT_FIELDS.flatMap((fact) => {
+    const types = typeOfFact(fact);
+    return fact.adif.flatMap((name, index) => {
+      const fits = types[index] ?? types[0];
+      return name === undefined || fits === undefined ? [] : [[name, fits] as const];
+    });
+  }),
+);
+
+/** Whether a value is one of its field's type; null where that is a text, which anything could be. */
+export function isOfItsType(name: string, value: string): boolean | null {
+  const fits = BY_FACT.get(name) ?? BY_FIELD.get(name)?.fits;
+  return fits === undefined ? null : fits(value.trim());
+}
 
 /** What is wrong with a value that is kept as it came, by its field or by the type its tag names; null where nothing. */
 export function dataTypeFault(name: string, type: string | undefined, value: string): string | null {

@@ -1,4 +1,5 @@
 import { decodeText, latin1 } from "./bytes";
+import { isOfItsType } from "./dataTypes";
 import { FIELD_NAMES } from "./fieldNames";
 import { type AdifField, type AdifHeader, type AdifNote, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
 
@@ -7,7 +8,13 @@ const PLAUSIBLE_TAG = /<(?:[A-Za-z_][A-Za-z0-9_ {},.-]*:\d+(?::[A-Za-z])?|eor|eo
 /** Where a value of unknown length ends: anything that looks like a tag's beginning. */
 const NEXT_TAG = /<\s*[A-Za-z_][A-Za-z0-9_]*\s*[:;>]/g;
 /** A field's name in a tag whose length is missing or no number: "<CALL>", "<NAME:-3>", "<CALL;6>". */
-const NAME_ALONE = /^\s*([A-Za-z_]+)\s*(?:[:;=][^<]*)?$/;
+const NAME_ALONE = /^[ \t]*([A-Za-z_]+)[ \t]*(?:[:;=][^<\r\n]*)?$/;
+/** What no tag has between its angle brackets: then the first of them stands for itself. */
+const NO_TAG = /[<\r\n]/;
+/** A remark behind a value, on its line. A text that goes on is told from one by the sign that remarks begin with. */
+const REMARK = /[ \t]+(\/\/|[#;])?[^<\r\n]*/y;
+/** So much of a remark is said. */
+const LONGEST_SAID = 40;
 /** What may stand between the angle brackets. */
 const LONGEST_TAG = 200;
 const END_OF_RECORD_AFTER = /<eor>/gi;
@@ -184,7 +191,8 @@ export function adiReader(): AdifReader {
       }
       const tag = buffer.slice(open + 1, close);
       const colon = tag.indexOf(":");
-      if (colon < 0) {
+      if (colon < 0 && NO_TAG.test(tag)) at = open + 1;
+      else if (colon < 0) {
         at = close + 1;
         const word = tag.trim().toUpperCase();
         if (word === "EOR") {
@@ -199,8 +207,8 @@ export function adiReader(): AdifReader {
           at = open;
           break;
         }
-        continue;
       }
+      if (colon < 0) continue;
       const second = tag.indexOf(":", colon + 1);
       const length = lengthOf(tag, colon + 1, second < 0 ? tag.length : second);
       const name = nameOf(tag.slice(0, colon));
@@ -225,6 +233,8 @@ export function adiReader(): AdifReader {
         TAG_FOLLOWS.lastIndex = stated;
         if (END_OF_RECORD.test(value) && !TAG_FOLLOWS.test(buffer)) value = null;
       }
+      if (value === null && !oversized && stated <= buffer.length)
+        value = valueBeforeRemark(open, name, valueAt, stated);
       if (value === null) {
         PLAUSIBLE_TAG.lastIndex = valueAt;
         const next = PLAUSIBLE_TAG.exec(buffer);
@@ -266,6 +276,17 @@ export function adiReader(): AdifReader {
     recordAt = -1;
     fields = [];
     notes = [];
+  }
+
+  /** The value of the stated length, where only a remark stands behind it; null where it may go on. */
+  function valueBeforeRemark(open: number, name: string, from: number, to: number): string | null {
+    REMARK.lastIndex = to;
+    const [remark, sign] = REMARK.exec(buffer) ?? [];
+    const value = buffer.slice(from, to);
+    if (remark === undefined || !(isOfItsType(name, value) ?? sign !== undefined)) return null;
+    const text = `behind the value stands "${remark.trim().slice(0, LONGEST_SAID)}", which belongs to nothing`;
+    notes.push({ line: lineOf(open), field: name, text });
+    return value;
   }
 
   /** Whether a value that ends here is followed by a tag, by white space and a tag, or by a remark on a new line. */
@@ -382,7 +403,7 @@ function times(fields: readonly AdifField[], name: string): number {
 function nameOf(raw: string): string {
   let name = upperNames.get(raw);
   if (name === undefined) {
-    name = /^\s*[A-Za-z0-9_]/.test(raw) ? raw.trim().toUpperCase() : "";
+    name = /^\s*[A-Za-z0-9_]/.test(raw) && !NO_TAG.test(raw) ? raw.trim().toUpperCase() : "";
     if (upperNames.size < 5000) upperNames.set(raw, name);
   }
   return name;
