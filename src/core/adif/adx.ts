@@ -1,25 +1,39 @@
 import { SaxesParser, type SaxesTagPlain } from "saxes";
 import type { ContactFacts } from "../contact";
-import { bytesOf } from "./bytes";
-import { ADIF_VERSION, type AdifField, type AdifHeader, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
+import { bytesOf, latin1 } from "./bytes";
+import {
+  ADIF_VERSION,
+  type AdifField,
+  type AdifHeader,
+  type AdifReader,
+  type AdifRecord,
+  NO_HEADER,
+  userDefinedField,
+  type UserDefinedType,
+} from "./record";
 import { fieldsOf, type UserDefinedField } from "./write";
 
 /** What has no end must not fill the memory: a record beyond this is refused, a text beyond it ends the reading. */
 const LARGEST_RECORD = 1_000_000;
 const DEEPEST = 16;
 const MOST_USER_DEFINED = 10_000;
+/** The first line of an XML file, which may name its encoding. */
+const DECLARATION = /^(?:\u00ef\u00bb\u00bf)?\s*<\?xml[^>]*?\sencoding\s*=\s*["']([A-Za-z0-9._-]+)["']/;
+const LONGEST_DECLARATION = 300;
 
 /**
  * Reads ADX, the standard's XML form, as a stream. A field of a program, `<APP PROGRAMID="X" FIELDNAME="Y">`, is
  * called APP_X_Y, as it is in ADI; a user-defined one by its name.
  */
 export function adxReader(): AdifReader {
-  const decoder = new TextDecoder("utf-8");
+  let decoder: TextDecoder | null = null;
+  /** The beginning, as long as it may be part of the first line. */
+  let beginning = "";
   const parser = new SaxesParser({ xmlns: false, position: true });
   let records: AdifRecord[] = [];
   let fields: AdifField[] | null = null;
   let line = 1;
-  let field: { name: string; type: string | undefined } | null = null;
+  let field: { name: string; type: string | undefined; values: string | undefined } | null = null;
   let text = "";
   let inHeader = false;
   let seen = false;
@@ -29,7 +43,7 @@ export function adxReader(): AdifReader {
   let recordAt = 0;
   /** How much was read since anything came of it. */
   let silent = 0;
-  const userDefined = new Map<string, string | undefined>();
+  const userDefined = new Map<string, UserDefinedType>();
 
   parser.on("error", (error) => {
     problem ??= `the XML is broken: ${error.message}`;
@@ -45,7 +59,8 @@ export function adxReader(): AdifReader {
       recordAt = parser.position;
       line = parser.line;
     } else if (fields !== null || inHeader) {
-      field = { name: fieldName(name, tag), type: attribute(tag, "TYPE") };
+      const values = attribute(tag, "RANGE") ?? attribute(tag, "ENUM");
+      field = { name: fieldName(name, tag), type: attribute(tag, "TYPE"), values };
       text = "";
     }
   });
@@ -64,14 +79,31 @@ export function adxReader(): AdifReader {
     } else if (field !== null) {
       if (fields !== null) {
         if (isTooLarge) fields = [];
-        else fields.push({ ...field, value: text, at: 0 });
-      } else if (name === "USERDEF" && userDefined.size < MOST_USER_DEFINED)
-        userDefined.set(text.split(",")[0]!.trim().toUpperCase(), field.type?.toUpperCase());
-      else if (name === "ADIF_VER") header = { ...header, version: text };
+        else fields.push({ name: field.name, type: field.type, value: text, at: 0 });
+      } else if (name === "USERDEF" && userDefined.size < MOST_USER_DEFINED) {
+        const [of, said] = userDefinedField(text, field.type?.toUpperCase());
+        userDefined.set(of, { ...said, values: field.values ?? said.values });
+      } else if (name === "ADIF_VER") header = { ...header, version: text };
       else if (name === "PROGRAMID") header = { ...header, program: text };
       field = null;
     }
   });
+
+  /** A piece of the file in the encoding that its first line names; UTF-8 where it names none. */
+  function decoded(piece: string, ended: boolean): string {
+    if (decoder !== null) return decoder.decode(bytesOf(piece), { stream: !ended });
+    beginning += piece;
+    if (!ended && beginning.length < LONGEST_DECLARATION && !beginning.includes(">")) return "";
+    const [, name = "utf-8"] = DECLARATION.exec(beginning) ?? [];
+    try {
+      // Two-byte characters were made UTF-8 before, whatever is said of them here.
+      decoder = new TextDecoder(/^utf-?16|^ucs-?2/i.test(name) ? "utf-8" : name);
+    } catch {
+      problem ??= `the file says that its encoding is "${name}", which is not known: save it in UTF-8`;
+      decoder = new TextDecoder("utf-8");
+    }
+    return decoder.decode(bytesOf(beginning), { stream: !ended });
+  }
 
   function take(piece: string): AdifRecord[] {
     records = [];
@@ -83,9 +115,9 @@ export function adxReader(): AdifReader {
   }
 
   return {
-    push: (piece) => take(decoder.decode(typeof piece === "string" ? bytesOf(piece) : piece, { stream: true })),
+    push: (piece) => take(decoded(typeof piece === "string" ? piece : latin1(piece), false)),
     finish() {
-      const last = take(decoder.decode());
+      const last = take(decoded("", true));
       if (problem === null) parser.close();
       if (problem === null && !seen) problem = "there is no ADX element in this file: is it the right file?";
       if (fields !== null)
@@ -128,8 +160,8 @@ export function adxHeader(
   const stamp = new Date(now * 1000).toISOString().replace(/[-:]/g, "").slice(0, 15).replace("T", " ");
   const defined = userDefined
     .map(
-      ({ name, type }, index) =>
-        `<USERDEF FIELDID="${index + 1}" TYPE="${escaped(type ?? "S")}">${escaped(name)}</USERDEF>`,
+      ({ name, type, values = "" }, index) =>
+        `<USERDEF FIELDID="${index + 1}" TYPE="${escaped(type ?? "S")}"${valuesAttribute(values)}>${escaped(name)}</USERDEF>`,
     )
     .join("");
   return [
@@ -140,11 +172,17 @@ export function adxHeader(
   ].join("");
 }
 
+/** A range has a colon between two numbers, an enumeration commas. */
+function valuesAttribute(values: string): string {
+  if (values === "") return "";
+  return ` ${/^\{[^:,]*:[^:,]*\}$/.test(values) ? "RANGE" : "ENUM"}="${escaped(values)}"`;
+}
+
 export const ADX_FOOTER = "</RECORDS>\n</ADX>\n";
 
 /** One contact as a record of ADX. */
 export function adxRecord(contact: ContactFacts): string {
-  return `<RECORD>${fieldsOf(contact)
+  return `<RECORD>${fieldsOf(contact, "ADX")
     .map(({ name, value, type, userDefined }) => {
       const [, program, field] = /^APP_([^_]+)_(.+)$/.exec(name) ?? [];
       if (program !== undefined) {

@@ -1,3 +1,5 @@
+import anyAscii from "any-ascii";
+
 const utf8 = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true });
 /** What Windows-1252 puts on the bytes 0x80 to 0x9f; where it puts nothing, the byte stands for itself. */
 const WINDOWS_1252 = "€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ";
@@ -37,38 +39,12 @@ export function byteLength(text: string): number {
   return /[^\x00-\x7f]/.test(text) ? encoder.encode(text).length : text.length;
 }
 
-const FOLDED: Readonly<Record<string, string>> = {
-  ß: "ss",
-  æ: "ae",
-  Æ: "AE",
-  ø: "o",
-  Ø: "O",
-  œ: "oe",
-  Œ: "OE",
-  ł: "l",
-  Ł: "L",
-  đ: "d",
-  Đ: "D",
-  ð: "d",
-  Ð: "D",
-  þ: "th",
-  Þ: "Th",
-  ı: "i",
-  "‘": "'",
-  "’": "'",
-  "“": '"',
-  "”": '"',
-  "–": "-",
-  "—": "-",
-  "…": "...",
-  "€": "EUR",
-};
-
-/** The nearest plain ASCII of a text, for the fields that can hold nothing else. */
+/** The nearest plain ASCII of a text, of other scripts by how they sound, for the fields that can hold nothing else. */
 export function foldToAscii(text: string): string {
-  if (!/[^\x20-\x7e\r\n]/.test(text)) return text;
-  return text
-    .normalize("NFD")
-    .replace(/\p{M}+/gu, "")
-    .replace(/[^\x20-\x7e\r\n]/gu, (character) => FOLDED[character] ?? "?");
+  return /[^\x20-\x7e\r\n]/.test(text) ? anyAscii(text) : text;
+}
+
+/** Whether a text is in Latin letters, whose nearest ASCII anybody reads as the same. */
+export function isLatin(text: string): boolean {
+  return /^[\p{Script=Latin}\p{Script=Common}\p{Script=Inherited}]*$/u.test(text);
 }

@@ -1,5 +1,7 @@
 import { bandByName, parseMode } from "../band";
 import { FACT_FIELDS, type FactField } from "../contact";
+import { recogniseSection } from "../reference";
+import { RECEIVED_BY_LETTER, SENT_BY_LETTER } from "./words";
 
 /**
  * The data types of the standard's fields that have no column of their own, and are kept as they came: what a value
@@ -8,7 +10,7 @@ import { FACT_FIELDS, type FactField } from "../contact";
 interface DataType {
   /** For people: "is no number". */
   readonly what: string;
-  fits(value: string): boolean;
+  readonly fits: (value: string) => boolean;
 }
 
 const by = (what: string, form: RegExp): DataType => ({ what, fits: (value) => form.test(value) });
@@ -24,6 +26,14 @@ const TIME = by("a time, written like 2140 or 214007", /^(?:[01]\d|2[0-3])[0-5]\
 const BOOLEAN = oneOf("Y", "N");
 const LOCATION = by("a latitude or longitude, written like S034 30.250", /^[NSEW]\d{3} \d{2}\.\d{3}$/i);
 const GRIDS = by("a list of grids", /^[A-R]{2}\d{2}(?:[A-X]{2})?(?:\s*,\s*[A-R]{2}\d{2}(?:[A-X]{2})?)*$/i);
+const SECTION: DataType = {
+  what: "a section of the standard",
+  fits: (value) => recogniseSection(value).kind === "known",
+};
+const CREDITS = by(
+  "a list of credits, written like IOTA:CARD",
+  /^\w+(?::\w+(?:&\w+)*)?(?:\s*,\s*\w+(?::\w+(?:&\w+)*)?)*$/,
+);
 const UPLOAD = oneOf("Y", "N", "M");
 const DOWNLOAD = oneOf("Y", "N", "I");
 
@@ -52,6 +62,12 @@ const BY_FIELD = new Map<string, DataType>(
       ["ANT_PATH", oneOf("G", "O", "S", "L")],
       ["QSO_COMPLETE", oneOf("Y", "N", "NIL", "?")],
       ["EQSL_AG", oneOf("Y", "N", "U")],
+      ["REGION", oneOf("NONE", "IV", "AI", "SY", "BI", "SI", "KO", "ET")],
+      ["MORSE_KEY_TYPE MY_MORSE_KEY_TYPE", oneOf("SK", "SS", "BUG", "FAB", "SP", "DP", "CPO")],
+      ["ARRL_SECT MY_ARRL_SECT", SECTION],
+      ["DCL_QSL_RCVD EQSL_QSL_RCVD", oneOf(...Object.keys(RECEIVED_BY_LETTER))],
+      ["DCL_QSL_SENT EQSL_QSL_SENT", oneOf(...Object.keys(SENT_BY_LETTER))],
+      ["CREDIT_GRANTED CREDIT_SUBMITTED", CREDITS],
     ] as const
   ).flatMap(([names, type]) => names.split(" ").map((name) => [name, type] as const)),
 );

@@ -35,8 +35,9 @@ export function keep({ header, extra }: Gathered, { name, value, type }: AdifFie
   const declared = header.userDefined.get(name);
   if (type !== undefined) field.type = type;
   // S is what a user-defined field is without a word.
-  else if (declared !== undefined && declared !== "S") field.type = declared;
-  if (header.userDefined.has(name)) field.userDefined = true;
+  else if (declared?.type !== undefined && declared.type !== "S") field.type = declared.type;
+  if (declared?.values !== undefined) field.values = declared.values;
+  if (declared !== undefined) field.userDefined = true;
   extra.push(field);
 }
 

@@ -1,7 +1,15 @@
 import { decodeText, latin1 } from "./bytes";
 import { isOfItsType } from "./dataTypes";
 import { FIELD_NAMES } from "./fieldNames";
-import { type AdifField, type AdifHeader, type AdifNote, type AdifReader, type AdifRecord, NO_HEADER } from "./record";
+import {
+  type AdifField,
+  type AdifHeader,
+  type AdifNote,
+  type AdifReader,
+  type AdifRecord,
+  NO_HEADER,
+  userDefinedField,
+} from "./record";
 
 /** A tag that can be nothing else: "<CALL:6>", "<RIG:4:S>", "<EOR>", "<EOH>". */
 const PLAUSIBLE_TAG = /<(?:[A-Za-z_][A-Za-z0-9_ {},.-]*:\d+(?::[A-Za-z])?|eor|eoh)>/gi;
@@ -433,7 +441,7 @@ function headerFrom(fields: readonly AdifField[]): AdifHeader {
     userDefined: new Map(
       fields
         .filter((field) => field.name.startsWith("USERDEF"))
-        .map((field) => [field.value.split(",")[0]!.trim().toUpperCase(), field.type]),
+        .map((field) => userDefinedField(field.value, field.type)),
     ),
   };
 }

@@ -25,9 +25,23 @@ export interface AdifRecord {
   readonly broken?: string;
 }
 
+/** What a header says of a user-defined field's values. */
+export interface UserDefinedType {
+  /** The letter of its type. */
+  readonly type?: string | undefined;
+  /** Between which numbers they lie, "{5:20}", or which there are, "{S,M,L}". */
+  readonly values?: string | undefined;
+}
+
+/** The name of a user-defined field, with what its values can be, from its declaration: "ShoeSize,{5:20}". */
+export function userDefinedField(declared: string, type: string | undefined): [name: string, of: UserDefinedType] {
+  const [, name = "", values] = /^([^,{]*)(?:,\s*(\{.*\}))?/s.exec(declared) ?? [];
+  return [name.trim().toUpperCase(), { type, values }];
+}
+
 export interface AdifHeader {
-  /** Fields that the header declares as user-defined, with the letter of their type where it gives one. */
-  readonly userDefined: ReadonlyMap<string, string | undefined>;
+  /** Fields that the header declares as user-defined, by their names. */
+  readonly userDefined: ReadonlyMap<string, UserDefinedType>;
   readonly version: string | null;
   readonly program: string | null;
 }

@@ -1,8 +1,9 @@
 import { cleanCall, parseCallsign } from "../callsign";
 import { FACT_FIELDS, type FactField, type FactKind, typedPartsSchema } from "../contact";
 import { entityByCode } from "../entity";
+import { isSubdivision } from "../reference";
 import { foldToAscii } from "./bytes";
-import { type Draft, type Fields, type Gathered, keepChecked, keepFaulty, note } from "./gathered";
+import { type Draft, type Fields, type Gathered, keepChecked, keepFaulty, note, short } from "./gathered";
 import type { AdifField } from "./record";
 import { takeBands } from "./takeBands";
 import { CONFIRMATION_NAMES } from "./takeConfirmations";
@@ -32,6 +33,8 @@ export function takeFacts(draft: Draft, fields: Fields, gathered: Gathered): voi
     if (place === undefined) keepChecked(gathered, field);
     else if (place !== ELSEWHERE) takeFact(place, field, draft, fields, gathered);
   }
+  tellUnknownState(draft.state, draft.entityCode, fields.get("STATE"), gathered);
+  tellUnknownState(draft.ownState, draft.ownEntityCode, fields.get("MY_STATE"), gathered);
   const pin = fields.get(PIN_FIELD);
   if (pin !== undefined) draft.pin = pin.value === "Y";
   for (const key of ["partsSent", "partsReceived"] as const) {
@@ -41,6 +44,17 @@ export function takeFacts(draft: Draft, fields: Fields, gathered: Gathered): voi
     if (parts.success) draft[key] = parts.data;
     else keepFaulty(gathered, field, "is no exchange");
   }
+}
+
+/** Says where a state is none of its entity; it is taken all the same, since the tables may be older than it. */
+function tellUnknownState(
+  state: string | null | undefined,
+  entity: number | null | undefined,
+  field: AdifField | undefined,
+  gathered: Gathered,
+): void {
+  if (field === undefined || state == null || entity == null || isSubdivision(entity, state) !== false) return;
+  note(gathered, field, `"${short(state)}" is no subdivision of ${entityByCode(entity)?.name ?? entity} that is known`);
 }
 
 function fromJson(text: string): unknown {
@@ -118,8 +132,9 @@ const READERS: Readonly<Partial<Record<FactKind, Reader>>> = {
 /** Source: the ADIF standard, enumeration Propagation_Mode. */
 const PROPAGATION_MODES = /^(AS|AUE|AUR|BS|ECH|EME|ES|F2|FAI|GWAVE|INTERNET|ION|IRL|LOS|MS|RPT|RS|SAT|TEP|TR)$/;
 
-function readText({ key, longest = Infinity }: FactField, value: string): Read {
+function readText({ key, kind, longest = Infinity }: FactField, value: string): Read {
   if (value.length > longest) return { fault: `is longer than ${longest} characters` };
+  if (kind === "long") return value.replace(/\r\n?/g, "\n").trim();
   if (key !== "propagation") return value.trim();
   const mode = value.trim().toUpperCase();
   return PROPAGATION_MODES.test(mode) ? mode : { fault: "is no propagation mode of the standard" };

@@ -1,5 +1,5 @@
 import { type ContactFacts, FACT_FIELDS } from "../contact";
-import { byteLength, foldToAscii } from "./bytes";
+import { byteLength, foldToAscii, isLatin } from "./bytes";
 import { ADIF_VERSION } from "./record";
 import { CHANNEL_FIELDS, LETTER_BY_RECEIVED, LETTER_BY_SENT, LETTER_BY_VIA, PARTS_FIELDS, PIN_FIELD } from "./words";
 
@@ -12,6 +12,8 @@ export function adiField(name: string, value: string, type?: string): string {
 export interface UserDefinedField {
   readonly name: string;
   readonly type?: string | undefined;
+  /** What its values can be: "{5:20}" or "{S,M,L}". */
+  readonly values?: string | undefined;
 }
 
 /**
@@ -32,7 +34,9 @@ export function adiHeader(
     adiField("CREATED_TIMESTAMP", stamp),
     adiField("PROGRAMID", program.name),
     adiField("PROGRAMVERSION", program.version),
-    ...userDefined.map(({ name, type }, index) => adiField(`USERDEF${index + 1}`, name, type ?? "S")),
+    ...userDefined.map(({ name, type, values }, index) =>
+      adiField(`USERDEF${index + 1}`, values === undefined ? name : `${name},${values}`, type ?? "S"),
+    ),
     "<EOH>\r\n",
   ].join("");
 }
@@ -47,16 +51,16 @@ export interface WrittenField {
 
 /** One contact as a record of ADI. */
 export function adiRecord(contact: ContactFacts): string {
-  return `${fieldsOf(contact)
+  return `${fieldsOf(contact, "ADI")
     .map(({ name, value, type }) => adiField(name, value, type))
     .join("")}<EOR>\r\n`;
 }
 
 /**
  * The fields of a contact's record, in the order they are written. Text beyond ASCII goes into the twin field, with
- * its nearest ASCII in the plain one.
+ * its nearest ASCII in the plain one; ADX, which has the twin for good, leaves the plain one out for other scripts.
  */
-export function fieldsOf(contact: ContactFacts): WrittenField[] {
+export function fieldsOf(contact: ContactFacts, form: "ADI" | "ADX"): WrittenField[] {
   const written = new Set<string>();
   const fields: WrittenField[] = [];
   const put = (
@@ -66,11 +70,12 @@ export function fieldsOf(contact: ContactFacts): WrittenField[] {
   ) => {
     if (value === null || value === undefined || value === "" || written.has(name)) return;
     written.add(name);
-    fields.push({ name, value: String(value), ...more });
+    const text = typeof value === "number" ? plainNumber(value) : value;
+    fields.push({ name, value: asWritten(name, text, more?.type), ...more });
   };
   const putText = (name: string, twin: string, value: string) => {
     const ascii = foldToAscii(value);
-    put(name, ascii);
+    if (form === "ADI" || isLatin(value)) put(name, ascii);
     if (ascii !== value) put(twin, value);
   };
 
@@ -78,7 +83,7 @@ export function fieldsOf(contact: ContactFacts): WrittenField[] {
     const value = contact[key];
     if (value === null || (key === "endedAt" && value === contact.startedAt)) continue;
     const [name, second] = adif;
-    const text = kind === "kHz" ? megahertz(Number(value)) : String(value);
+    const text = kind === "kHz" ? megahertz(Number(value)) : typeof value === "number" ? plainNumber(value) : value;
     if (kind === "time") {
       put(name, compactDate(text));
       put(second!, compactTime(text));
@@ -102,6 +107,25 @@ export function fieldsOf(contact: ContactFacts): WrittenField[] {
     if (contact[key] !== null) put(PARTS_FIELDS[key], JSON.stringify(contact[key]));
   for (const { name, value, type, userDefined } of contact.extra) put(name, value, { type, userDefined });
   return fields;
+}
+
+/** Fields of several lines; fields of programs may have them as well, unless their type says otherwise. */
+const MULTILINE = /^(ADDRESS|NOTES|QSLMSG|RIG)(_INTL)?$|^QSLMSG_RCVD$/;
+const REFERENCES = /^(MY_)?(IOTA|SOTA_REF|POTA_REF|WWFF_REF)$/;
+
+/** A value in the form of the standard: lines end in CR LF where there are several, else stand in one; no tabs. */
+function asWritten(name: string, value: string, type: string | undefined): string {
+  if (REFERENCES.test(name)) return value.toUpperCase();
+  if (!/[\t\r\n]/.test(value)) return value;
+  const hasLines =
+    MULTILINE.test(name) || (name.startsWith("APP_") ? type !== "S" && type !== "I" : /^[MG]$/.test(type ?? ""));
+  return value.replace(/\t/g, " ").replace(/\r\n|\r|\n/g, hasLines ? "\r\n" : " ");
+}
+
+/** A number without an exponent. */
+function plainNumber(value: number): string {
+  const text = String(value);
+  return text.includes("e") ? value.toFixed(20).replace(/\.?0+$/, "") : text;
 }
 
 function compactDate(iso: string): string {

@@ -1,7 +1,7 @@
 import type { Confirmation } from "../confirm/channel";
 import { sameForServices } from "../confirm/explain";
 import type { CallException } from "../entity";
-import { checkContact, type Checked, type CompleteContact, completeContact } from "./contact";
+import { checkContact, type Checked, type CompleteContact, completeContact, withoutNoEntity } from "./contact";
 
 type Changes = Readonly<Record<string, unknown>>;
 type Exceptions = ReadonlyMap<string, readonly CallException[]>;
@@ -21,7 +21,8 @@ export function changedContact(
   exceptions: Exceptions,
 ): Checked<CompleteContact> {
   const { baseCall: _base, modeGroup: _group, ...facts } = current;
-  const given = { ...facts, ...forgotten(current, changes, exceptions), ...changes };
+  const extra = "call" in changes || "entityCode" in changes ? withoutNoEntity(current.extra) : current.extra;
+  const given = { ...facts, extra, ...forgotten(current, changes, exceptions), ...changes };
   const checked = checkContact(given, now, given.call === current.call);
   if (!checked.ok) return checked;
   const next = completeContact(checked.value, exceptions);

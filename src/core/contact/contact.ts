@@ -3,7 +3,7 @@ import "./issueWords";
 import { bandOfFrequency, modeByName, modeGroup, type ModeGroup, parseMode, reportFault } from "../band";
 import { cleanCall, parseCallsign } from "../callsign";
 import { type CallException, resolve } from "../entity";
-import { contactFactsSchema, parseFacts } from "./parseFacts";
+import { contactFactsSchema, type ExtraField, parseFacts } from "./parseFacts";
 import { secondsOf } from "./seconds";
 
 export type ContactInput = z.input<typeof contactFactsSchema>;
@@ -82,7 +82,7 @@ export function contactDoubts(
 
 /**
  * Adds what follows from the facts: the base call, the mode group, and entity, continent and zones where they are
- * not given.
+ * not given, and it is not said that there is no entity.
  */
 export function completeContact(
   facts: ContactFacts,
@@ -96,9 +96,22 @@ export function completeContact(
   for (const key in facts) complete[key] = facts[key as keyof ContactFacts];
   complete["baseCall"] = parsed.ok ? parsed.callsign.base : cleanCall(facts.call);
   complete["modeGroup"] = modeGroup(facts.mode);
+  if (facts.entityCode === null && saysNoEntity(facts)) return complete as unknown as CompleteContact;
   complete["entityCode"] ??= place.entity?.code ?? null;
   if (sameEntity) for (const key of FROM_PLACE) complete[key] ??= place[key];
   return complete as unknown as CompleteContact;
+}
+
+/** The field of the standard, and its value, by which a log says that no entity applies. */
+const NO_ENTITY = { name: "DXCC", value: /^0+$/ };
+
+function saysNoEntity({ extra }: Pick<ContactFacts, "extra">): boolean {
+  return extra.some(({ name, value }) => name === NO_ENTITY.name && NO_ENTITY.value.test(value));
+}
+
+/** The further fields, without one that says that no entity applies. */
+export function withoutNoEntity<Field extends ExtraField>(extra: readonly Field[]): Field[] {
+  return extra.filter((one) => !saysNoEntity({ extra: [one] }));
 }
 
 const FROM_PLACE = ["continent", "cqZone", "ituZone"] as const;

@@ -1,5 +1,5 @@
 export { changedContact } from "./change";
-export { checkContact, completeContact, contactDoubts, faultsOf } from "./contact";
+export { checkContact, completeContact, contactDoubts, faultsOf, withoutNoEntity } from "./contact";
 export type { Checked, CompleteContact, ContactFacts, ContactInput, Fault } from "./contact";
 export { callSchema, daySchema, textSchema } from "./fieldSchemas";
 export { FACT_FIELDS, FACT_GROUPS, factField, factText, LINE_FIELDS, SETTABLE_FACTS } from "./fields";

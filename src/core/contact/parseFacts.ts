@@ -8,6 +8,8 @@ export const extraFieldSchema = z.strictObject({
   value: z.string().max(1_000_000),
   type: z.string().max(10).optional(),
   userDefined: z.literal(true).optional(),
+  /** Of a user-defined field: what its values can be, as its header says it. */
+  values: z.string().max(10_000).optional(),
 });
 export type ExtraField = z.output<typeof extraFieldSchema>;
 

@@ -134,6 +134,18 @@ export function subdivisionOf(entityCode: number, code: string): Subdivision | u
   return BY_ENTITY.get(entityCode)?.get(code.trim().toUpperCase());
 }
 
+const SPELLINGS_OF = new Map<number, Set<string>>();
+for (const { entityCode, code, aliases } of SUBDIVISIONS) {
+  const spellings = SPELLINGS_OF.get(entityCode) ?? new Set<string>();
+  SPELLINGS_OF.set(entityCode, spellings);
+  for (const word of [code, ...aliases]) spellings.add(word);
+}
+
+/** Whether a text stands for a subdivision of an entity; null where the table has none of the entity. */
+export function isSubdivision(entityCode: number, text: string): boolean | null {
+  return SPELLINGS_OF.get(entityCode)?.has(text.trim().toUpperCase()) ?? null;
+}
+
 /** All subdivisions of an entity, in the standard's order; empty where the table has none. */
 export function subdivisionsOf(entityCode: number): readonly Subdivision[] {
   return [...(BY_ENTITY.get(entityCode)?.values() ?? [])];

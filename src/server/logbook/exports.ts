@@ -173,24 +173,27 @@ function* piecesOf(
   if (form === "adx") yield ADX_FOOTER;
 }
 
-/** The user-defined fields that the log's contacts have, each once, with its first type. */
+/** The user-defined fields that the log's contacts have, each once, with its first type and what its values can be. */
 function userDefinedFields({ store }: Context, logbookId: number): UserDefinedField[] {
   const field = (name: string) => sql<string | null>`json_extract(field.value, ${sql.lit(`$.${name}`)})`;
   const rows = store.all(
     store.q
       .selectFrom("contact")
       .innerJoin(sql<{ value: string }>`json_each(contact.extra)`.as("field"), (join) => join.onTrue())
-      .select([field("name").as("name"), field("type").as("type")])
+      .select([field("name").as("name"), field("type").as("type"), field("values").as("values")])
       .distinct()
       .where("logbookId", "=", logbookId)
       .where("extra", "like", '%"userDefined":true%')
       .where(sql<SqlBool>`json_extract(field.value, '$.userDefined')`)
       .orderBy("name")
-      .orderBy("type"),
+      .orderBy("type")
+      .orderBy("values"),
   );
   const fields = new Map<string, UserDefinedField>();
-  for (const { name, type } of rows) {
-    if (name !== null && (fields.get(name)?.type ?? null) === null) fields.set(name, { name, type: type ?? undefined });
+  for (const { name, type, values } of rows) {
+    if (name === null) continue;
+    const before = fields.get(name);
+    fields.set(name, { name, type: before?.type ?? type ?? undefined, values: before?.values ?? values ?? undefined });
   }
   return [...fields.values()];
 }

@@ -1,6 +1,12 @@
 import { type AdifHeader, type AdifNote, type AdifRecord, contactFromAdif } from "../../core/adif";
 import { queuedFor } from "../../core/confirm";
-import { checkContact, type CompleteContact, completeContact, type ContactInput } from "../../core/contact";
+import {
+  checkContact,
+  type CompleteContact,
+  completeContact,
+  type ContactInput,
+  withoutNoEntity,
+} from "../../core/contact";
 import type { ImportChoices } from "../../core/contract";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
@@ -35,7 +41,14 @@ export function recordReader(
       if (choices.siteId !== null) fillOwnFacts(contact, own);
       else contact.ownCall = own.ownCall;
     }
-    if (choices.recalculate) Object.assign(contact, { entityCode: null, continent: null, cqZone: null, ituZone: null });
+    if (choices.recalculate)
+      Object.assign(contact, {
+        entityCode: null,
+        continent: null,
+        cqZone: null,
+        ituZone: null,
+        extra: withoutNoEntity(contact.extra ?? []),
+      });
     return contact;
   }
 
