@@ -6,6 +6,8 @@ import {
   CONFIRM_TOLERANCE,
   contactDoubts,
   findTwin,
+  type MadeAs,
+  madeAlike,
   isoTime,
   secondsOf,
 } from ".";
@@ -80,6 +82,24 @@ test("accounts of a contact are exact, close or different, and by how much", () 
     by: ["band", "time"],
     apart: -3600,
   });
+});
+
+test.each<[string, Partial<MadeAs>, Partial<MadeAs>, boolean]>([
+  ["FT8, then FT4", { mode: "FT8" }, { mode: "MFSK", submode: "FT4" }, false],
+  ["two submodes", { mode: "MFSK", submode: "FT4" }, { mode: "MFSK", submode: "FT2" }, false],
+  ["a submode that was not said", { mode: "MFSK", submode: "FT4" }, { mode: "MFSK" }, true],
+  ["data, as contest logs have it", { mode: "DATA" }, { mode: "RTTY" }, true],
+  ["two sidebands", { mode: "SSB", submode: "USB" }, { mode: "SSB", submode: "LSB" }, true],
+  ["voice and voice", { mode: "SSB" }, { mode: "FM" }, true],
+  ["two calls of ours", { ownCall: "CX3QUA" }, { ownCall: "CX3QUA/P" }, false],
+  ["a call that was not said", { ownCall: "CX3QUA" }, {}, true],
+  ["both sides of a grid line", { ownGrid: "GF35" }, { ownGrid: "GF25" }, false],
+  ["a grid within the other", { ownGrid: "GF35" }, { ownGrid: "gf35co" }, true],
+  ["a grid that was not said", { ownGrid: "GF35co" }, {}, true],
+])("two entries can be one contact: %s", (_, one, other, alike) => {
+  const made = { mode: "CW", submode: null, ownCall: null, ownGrid: null };
+  expect(madeAlike({ ...made, ...one }, { ...made, ...other })).toBe(alike);
+  expect(madeAlike({ ...made, ...other }, { ...made, ...one })).toBe(alike);
 });
 
 test("the twin is the nearest in time", () => {

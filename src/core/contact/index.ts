@@ -11,5 +11,5 @@ export { isoTime, secondsOf } from "./seconds";
 export { isWritable, madeWritable, unwritableIn } from "./unwritable";
 export { isoOf, parseClock, parseDay, stepDay, stepMinutes } from "./typedTime";
 export type { Moment } from "./typedTime";
-export { compareContacts, CONFIRM_TOLERANCE, DUPLICATE_TOLERANCE, findTwin } from "./match";
-export type { Match, MatchFacts } from "./match";
+export { compareContacts, CONFIRM_TOLERANCE, DUPLICATE_TOLERANCE, findTwin, madeAlike } from "./match";
+export type { MadeAs, Match, MatchFacts } from "./match";

@@ -1,4 +1,4 @@
-import type { ModeGroup } from "../band";
+import { modeByName, modeGroup, type ModeGroup } from "../band";
 
 /** What two accounts of one contact are compared by. Time in seconds since 1970 UTC. */
 export interface MatchFacts {
@@ -31,6 +31,43 @@ export function compareContacts(ours: MatchFacts, theirs: MatchFacts, tolerance:
   if (Math.abs(apart) > tolerance) by.push("time");
   if (by.length > 0) return { kind: "different", by, apart };
   return Math.abs(apart) <= EXACT ? { kind: "exact" } : { kind: "close", apart };
+}
+
+/** How an entry of a log was made, as far as that tells it from another one at nearly the same time. */
+export interface MadeAs {
+  readonly mode: string;
+  readonly submode: string | null;
+  /** Null where it was not said, as our grid. */
+  readonly ownCall: string | null;
+  readonly ownGrid: string | null;
+}
+
+/**
+ * Whether two entries of one log can be the same contact, which are such by station, band, mode group and time: not
+ * under two calls of ours, not from two grids, and not in two digital modes, as FT8 and FT4 a minute later.
+ */
+export function madeAlike(one: MadeAs, other: MadeAs): boolean {
+  if (one.ownCall !== null && other.ownCall !== null && one.ownCall !== other.ownCall) return false;
+  return !areTwoGrids(one.ownGrid, other.ownGrid) && !areTwoDigitalModes(one, other);
+}
+
+/** Of two grids the longer may lie in the other. */
+function areTwoGrids(one: string | null, other: string | null): boolean {
+  if (one === null || other === null || one === other) return false;
+  const shared = Math.min(one.length, other.length);
+  return one.slice(0, shared).toUpperCase() !== other.slice(0, shared).toUpperCase();
+}
+
+/** What is no mode of the standard, as the "data" of a contest log, may be any. */
+function areTwoDigitalModes(one: MadeAs, other: MadeAs): boolean {
+  if (one.mode === other.mode)
+    return (
+      modeGroup(one.mode) === "digital" &&
+      one.submode !== null &&
+      other.submode !== null &&
+      one.submode !== other.submode
+    );
+  return [one, other].every(({ mode }) => modeByName(mode)?.group === "digital");
 }
 
 /** Of several accounts the one that is the same contact and nearest in time, or undefined. */

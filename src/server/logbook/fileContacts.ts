@@ -11,6 +11,7 @@ import type { ImportChoices } from "../../core/contract";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { JobProblem } from "../jobs/jobRun";
+import type { SaidOfUs } from "./twins";
 import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
 
 /** What a record of a file is: a contact, or none. */
@@ -18,8 +19,7 @@ export type Understood =
   | {
       readonly kind: "contact";
       readonly contact: CompleteContact;
-      /** Whether the file said under which call we were on the air. */
-      readonly saysOwnCall: boolean;
+      readonly said: SaidOfUs;
     }
   | { readonly kind: "refused"; readonly reason: string };
 
@@ -56,12 +56,12 @@ export function recordReader(
     const understood = contactFromAdif(record, header);
     note(understood.notes);
     if (!understood.ok) return { kind: "refused", reason: understood.reason };
-    const saysOwnCall = (understood.contact.ownCall ?? null) !== null;
+    const { ownCall = null, ownGrid = null } = understood.contact;
     const checked = checkContact(withChoices(understood.contact), context.now(), true);
     if (!checked.ok)
       return { kind: "refused", reason: checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; ") };
     const contact = completeContact(checked.value, exceptions);
     if (choices.queue !== null) contact.confirmations = queuedFor(contact.confirmations, [choices.queue]);
-    return { kind: "contact", contact, saysOwnCall };
+    return { kind: "contact", contact, said: { ownCall, ownGrid } };
   };
 }

@@ -103,6 +103,26 @@ test("a contact whose call cannot be read is kept with it as it came, and said; 
   expect(valueOf(changeContact(context, logbookId, id, { call: "CX3QA" }))).toMatchObject({ entityCode: 144 });
 });
 
+test("FT8 and then FT4, a rover on both sides of a grid line, and two own calls are contacts of their own", async () => {
+  const { take, look } = await begin();
+  const line = (time: string, more: string) =>
+    `<CALL:6>DL1QTA<QSO_DATE:8>20191103<TIME_ON:4>${time}<BAND:3>20m${more}<EOR>\n`;
+  const file = [
+    line("1010", "<MODE:3>FT8<STATION_CALLSIGN:6>CX3QUA"),
+    line("1011", "<MODE:4>MFSK<SUBMODE:3>FT4<STATION_CALLSIGN:6>CX3QUA"),
+    line("1012", "<MODE:3>FT8<STATION_CALLSIGN:6>CX2QRB"),
+    line("1110", "<MODE:3>SSB<STATION_CALLSIGN:6>CX3QUA<MY_GRIDSQUARE:4>GF35"),
+    line("1111", "<MODE:3>SSB<STATION_CALLSIGN:6>CX3QUA<MY_GRIDSQUARE:4>GF25"),
+    // The same again, less exactly.
+    line("1111", "<MODE:3>SSB"),
+  ].join("");
+  expect(await look(file)).toMatchObject({ fresh: 5, duplicates: 1 });
+  expect(await take({}, file)).toMatchObject({ added: 5, duplicates: 1 });
+  expect(await take({}, file)).toMatchObject({ added: 0, duplicates: 6 });
+  // What the file does not say is put in, and tells nothing apart.
+  expect(await take({}, line("1010", "<MODE:3>FT8"))).toMatchObject({ added: 0, duplicates: 1 });
+});
+
 test("a contest log is imported like any other, with what was refused as it came", async () => {
   const { take, contacts } = await begin();
   const report = await take(

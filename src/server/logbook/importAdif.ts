@@ -8,7 +8,7 @@ import { rulesCalled } from "../contest/contestRules";
 import { type AdifFile, openAdifFile } from "./adifFile";
 import { type BatchWriter, writeBatch } from "./batch";
 import { recordReader } from "./fileContacts";
-import { type PieceTwins, twinsOfPiece } from "./twins";
+import { type LogFacts, logFactsOf, type PieceTwins, twinsOfPiece } from "./twins";
 
 interface ImportRequest {
   readonly file: string;
@@ -81,7 +81,7 @@ export async function importAdif(
 
   function nextPiece(): Piece {
     const records: Piece["records"] = [];
-    const contacts: CompleteContact[] = [];
+    const facts: LogFacts[] = [];
     const until = Date.now() + PIECE_MS;
     let bytes = 0;
     // One record at least, however long it takes: a piece without any is the end of the file.
@@ -93,12 +93,12 @@ export async function importAdif(
       const understood = read(record, file.header, (some) => notes.push(...some));
       if (understood.kind === "refused") records.push({ notes, contact: null, record, reason: understood.reason });
       else {
-        records.push({ notes, contact: understood.contact, place: contacts.length });
-        contacts.push(understood.contact);
+        records.push({ notes, contact: understood.contact, place: facts.length });
+        facts.push(logFactsOf(understood.contact, understood.said));
       }
       bytes += record.raw.length;
     } while (records.length < PIECE_RECORDS && bytes < PIECE_BYTES && Date.now() < until);
-    const twins = duplicates === "keep" ? null : twinsOfPiece(store, logbookId, contacts, file.isContestLog);
+    const twins = duplicates === "keep" ? null : twinsOfPiece(store, logbookId, facts, file.isContestLog);
     return { records, twins, bytesRead: file.bytesRead };
   }
 

@@ -1,12 +1,12 @@
 import { existsSync } from "node:fs";
 import { setImmediate } from "node:timers/promises";
-import { type CompleteContact, DUPLICATE_TOLERANCE, secondsOf } from "../../core/contact";
+import { DUPLICATE_TOLERANCE, type MadeAs } from "../../core/contact";
 import { type LookReport, importChoicesSchema } from "../../core/contract";
 import { Cancelled, JobProblem, type JobRun } from "../jobs/jobRun";
 import { rulesCalled } from "../contest/contestRules";
 import { openAdifFile } from "./adifFile";
 import { recordReader } from "./fileContacts";
-import { twinAmong, twinFinder } from "./twins";
+import { type LogFacts, logFactsOf, type SaidOfUs, twinAmong, twinFinder } from "./twins";
 
 const FIRST = 6;
 const MOST_KINDS = 200;
@@ -35,8 +35,9 @@ export async function lookIntoFile(
         });
         if (understood.kind === "refused") tally.refused(understood.reason, line);
         else {
-          const isDuplicate = twinOf(understood.contact) !== undefined || stoodBefore(understood.contact);
-          tally.contact(understood.contact, understood.saysOwnCall, isDuplicate);
+          const { contact, said } = understood;
+          const facts = logFactsOf(contact, said);
+          tally.contact(contact, said, twinOf(facts) !== undefined || stoodBefore(facts));
         }
       }
       const report = tally.report();
@@ -55,26 +56,33 @@ export async function lookIntoFile(
  * Tells whether a contact's twin stood in the file before it. Keeps little of each, since the file may be large, and
  * looks only at those of the same stretch of time: a file may be one contact many times.
  */
-function twinsWithin(byMinute: boolean): (contact: CompleteContact) => boolean {
-  const times = new Map<string, number[]>();
-  return ({ baseCall, band, modeGroup, startedAt }) => {
-    const facts = { baseCall, band, modeGroup };
-    const at = secondsOf(startedAt);
+function twinsWithin(byMinute: boolean): (facts: LogFacts) => boolean {
+  interface Seen {
+    readonly at: number;
+    readonly made: MadeAs;
+  }
+  const seen = new Map<string, Seen[]>();
+  /** Nearly all contacts of a file are made in one of a few ways, each of which is kept once. */
+  const ways = new Map<string, MadeAs>();
+
+  return (facts) => {
+    const { baseCall, band, modeGroup, startedAt: at, mode, submode, ownCall, ownGrid } = facts;
     const stretch = Math.floor(at / DUPLICATE_TOLERANCE);
     const keyOf = (number: number) => `${baseCall} ${band} ${modeGroup} ${number}`;
     const candidates = [stretch - 1, stretch, stretch + 1]
-      .flatMap((number) => times.get(keyOf(number)) ?? [])
-      .map((time) => ({ ...facts, startedAt: time }));
-    if (twinAmong({ ...facts, startedAt: at }, candidates, byMinute) !== undefined) return true;
+      .flatMap((number) => seen.get(keyOf(number)) ?? [])
+      .map((one) => ({ ...one.made, baseCall, band, modeGroup, startedAt: one.at }));
+    if (twinAmong(facts, candidates, byMinute) !== undefined) return true;
+    const way = `${mode} ${submode} ${ownCall} ${ownGrid}`;
+    const made = ways.get(way) ?? { mode, submode, ownCall, ownGrid };
+    ways.set(way, made);
     const key = keyOf(stretch);
-    const before = times.get(key);
-    if (before === undefined) times.set(key, [at]);
-    else before.push(at);
+    const before = seen.get(key);
+    if (before === undefined) seen.set(key, [{ at, made }]);
+    else before.push({ at, made });
     return false;
   };
 }
-
-type FileContact = LookReport["first"][number] & { readonly ownCall: string | null; readonly ownGrid: string | null };
 
 function createTally(fileName: string) {
   let [read, fresh, duplicates, refusedCount] = [0, 0, 0, 0];
@@ -99,15 +107,14 @@ function createTally(fileName: string) {
       refusedCount++;
       problem(true, "", reason, line);
     },
-    contact(contact: FileContact, saysOwnCall: boolean, isDuplicate: boolean) {
+    contact(contact: LookReport["first"][number], { ownCall, ownGrid }: SaidOfUs, isDuplicate: boolean) {
       read++;
       if (isDuplicate) duplicates++;
       else fresh++;
-      const { call, startedAt, band, mode, name, ownGrid } = contact;
+      const { call, startedAt, band, mode, name } = contact;
       if (from === null || startedAt < from) from = startedAt;
       if (to === null || startedAt > to) to = startedAt;
       if (first.length < FIRST) first.push({ call, startedAt, band, mode, name });
-      const ownCall = saysOwnCall ? contact.ownCall : null;
       const key = `${ownCall} ${ownGrid}`;
       const site = sites.get(key);
       if (site !== undefined) site.count++;

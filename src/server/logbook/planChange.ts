@@ -7,7 +7,7 @@ import { JobProblem } from "../jobs/jobRun";
 import type { ContactChange } from "./batch";
 import { findLogbook } from "./logbooks";
 import { findSite, ownFactsAt } from "./sites";
-import { twinFinder } from "./twins";
+import { logFactsOf, twinFinder } from "./twins";
 
 /** What a change of many is to one contact. */
 export type Planned =
@@ -59,7 +59,8 @@ export function plannerFor(context: Context, logbookId: number, change: Change):
       if (change.logbookId === logbookId) throw new JobProblem("they are in this logbook already: choose another one");
       const twinOf = twinFinder(store, change.logbookId);
       return (contact) => {
-        if (twinOf(contact) !== undefined) return { kind: "refused", reason: `it is in ${target.value.name} already` };
+        if (twinOf(logFactsOf(contact)) !== undefined)
+          return { kind: "refused", reason: `it is in ${target.value.name} already` };
         return change.do === "copy"
           ? { kind: "copy", logbookId: change.logbookId }
           : { kind: "change", patch: { logbookId: change.logbookId } };

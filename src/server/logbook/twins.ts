@@ -1,13 +1,24 @@
-import { type CompleteContact, DUPLICATE_TOLERANCE, findTwin, type MatchFacts, secondsOf } from "../../core/contact";
+import {
+  type CompleteContact,
+  DUPLICATE_TOLERANCE,
+  findTwin,
+  type MadeAs,
+  madeAlike,
+  type MatchFacts,
+  secondsOf,
+} from "../../core/contact";
 import type { Store } from "../db/store";
 import { newestEntry } from "./journal";
 
-export interface Twin extends MatchFacts {
+/** What two entries of a log are compared by. */
+export interface LogFacts extends MatchFacts, MadeAs {}
+
+export interface Twin extends LogFacts {
   readonly id: number;
 }
 
-/** What two contacts are compared by. */
-type Compared = Pick<CompleteContact, "baseCall" | "band" | "modeGroup" | "startedAt">;
+/** What a file itself says of our side; what it did not say may have been put in since. */
+export type SaidOfUs = Pick<MadeAs, "ownCall" | "ownGrid">;
 
 /** A log may have the same contact many times, so that reading them all for each one more would take for ever. */
 const MOST_CANDIDATES = 100;
@@ -17,24 +28,22 @@ const MOST_CANDIDATES = 100;
  *
  * @param byMinute the contact's time is one to the minute: only those of the same minute are the same contact
  */
-export function twinFinder(store: Store, logbookId: number, byMinute = false): (contact: Compared) => Twin | undefined {
+export function twinFinder(store: Store, logbookId: number, byMinute = false): (facts: LogFacts) => Twin | undefined {
   const near = nearFinder(store, logbookId);
-  return (contact) => {
-    const facts = factsOf(contact);
-    return twinAmong(facts, near(facts), byMinute);
-  };
+  return (facts) => twinAmong(facts, near(facts), byMinute);
 }
 
 /** The one of some contacts that another one is the twin of. */
-export function twinAmong<Facts extends MatchFacts>(
-  wanted: MatchFacts,
+export function twinAmong<Facts extends LogFacts>(
+  wanted: LogFacts,
   candidates: readonly Facts[],
   byMinute: boolean,
 ): Facts | undefined {
-  if (!byMinute) return findTwin(wanted, candidates, DUPLICATE_TOLERANCE);
   const minuteOf = ({ startedAt }: MatchFacts) => Math.floor(startedAt / 60);
-  const same = candidates.filter((candidate) => minuteOf(candidate) === minuteOf(wanted));
-  return findTwin(wanted, same, DUPLICATE_TOLERANCE);
+  const alike = candidates.filter(
+    (candidate) => madeAlike(candidate, wanted) && (!byMinute || minuteOf(candidate) === minuteOf(wanted)),
+  );
+  return findTwin(wanted, alike, DUPLICATE_TOLERANCE);
 }
 
 /** The twins of many contacts that are added one after the other. */
@@ -55,14 +64,13 @@ export interface PieceTwins {
 export function twinsOfPiece(
   store: Store,
   logbookId: number,
-  contacts: readonly Compared[],
+  facts: readonly LogFacts[],
   byMinute = false,
 ): PieceTwins {
-  const facts = contacts.map(factsOf);
   let seen = newestEntry(store);
   let near = lookUp();
 
-  function lookUp(): (wanted: MatchFacts) => readonly Twin[] {
+  function lookUp(): (wanted: LogFacts) => readonly Twin[] {
     const among = contactsAround(store, logbookId, facts);
     if (among === null) return nearFinder(store, logbookId);
     const byCall: ByCall = new Map();
@@ -115,10 +123,16 @@ function contactsAround(store: Store, logbookId: number, facts: readonly MatchFa
   return found.length > most ? null : found;
 }
 
-const COMPARED = ["id", "baseCall", "band", "modeGroup", "startedAt"] as const;
+const COMPARED = ["id", "baseCall", "band", "modeGroup", "startedAt", "mode", "submode", "ownCall", "ownGrid"] as const;
 
-function factsOf({ baseCall, band, modeGroup, startedAt }: Compared): MatchFacts {
-  return { baseCall, band, modeGroup, startedAt: secondsOf(startedAt) };
+/**
+ * What a contact is compared by.
+ *
+ * @param said what was said of our side, where that is not all that the contact has
+ */
+export function logFactsOf(contact: CompleteContact, { ownCall, ownGrid }: SaidOfUs = contact): LogFacts {
+  const { baseCall, band, modeGroup, startedAt, mode, submode } = contact;
+  return { baseCall, band, modeGroup, startedAt: secondsOf(startedAt), mode, submode, ownCall, ownGrid };
 }
 
 const NEAR = new WeakMap<Store, ReturnType<typeof prepareNear>>();
