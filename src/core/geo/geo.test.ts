@@ -66,6 +66,26 @@ test("the grid of a point holds the point, to every length", () => {
   );
 });
 
+test("the corner of a grid of twelve characters comes back as that grid", () => {
+  const pair = (from: string, most: number) =>
+    fc
+      .tuple(fc.nat(most - 1), fc.nat(most - 1))
+      .map((both) => both.map((step) => String.fromCharCode(from.charCodeAt(0) + step)).join(""));
+  const grids = fc
+    .tuple(pair("A", 18), pair("0", 10), pair("a", 24), pair("0", 10), pair("a", 24), pair("0", 10))
+    .map((pairs) => pairs.join(""));
+  fc.assert(
+    fc.property(grids, (grid) => {
+      const read = parseGrid(grid);
+      if (!read.ok) throw new Error(read.reason);
+      const { south, west, height, width } = read.square;
+      expect(gridOf({ latitude: south, longitude: west }, 12)).toBe(grid);
+      expect(gridOf({ latitude: south + height * 0.99, longitude: west + width * 0.99 }, 12)).toBe(grid);
+    }),
+    { numRuns: 2000 },
+  );
+});
+
 test("the middle of a grid is in that grid", () => {
   fc.assert(
     fc.property(points, (point) => {

@@ -53,19 +53,30 @@ export function parseGrid(text: string): GridResult {
 
 /** The grid of a point, to 2, 4, 6, 8, 10 or 12 characters. The poles and the date line belong to the last square. */
 export function gridOf(point: Point, length = 6): string {
-  let north = (point.latitude + 90) / 180;
-  let east = ((((point.longitude + 180) % 360) + 360) % 360) / 360;
+  const east = stepsTo(((((point.longitude + 180) % 360) + 360) % 360) / 360);
+  const north = stepsTo((point.latitude + 90) / 180);
   let grid = "";
   for (let pair = 0; pair < length / 2; pair++) {
-    const parts = DIVISIONS[pair]!;
-    const first = Math.min(parts - 1, Math.max(0, Math.floor(east * parts + 1e-9)));
-    const second = Math.min(parts - 1, Math.max(0, Math.floor(north * parts + 1e-9)));
-    const base = parts === 10 ? 48 : 65;
-    grid += String.fromCharCode(base + first, base + second);
-    east = Math.max(0, east * parts - first);
-    north = Math.max(0, north * parts - second);
+    const base = DIVISIONS[pair] === 10 ? 48 : 65;
+    grid += String.fromCharCode(base + east[pair]!, base + north[pair]!);
   }
   return writeGrid(grid);
+}
+
+/** How many of the smallest squares stand beside each other around the earth. */
+const SMALLEST = DIVISIONS.reduce((all, parts) => all * parts, 1);
+/** Part of the smallest square: what is less before its edge than a number can tell is on it. */
+const TOUCHING = 1e-4;
+
+/** In which part of each division a place lies, which is given as a part of the whole, 0 to 1. */
+function stepsTo(place: number): number[] {
+  let rest = Math.min(SMALLEST - 1, Math.max(0, Math.floor(place * SMALLEST + TOUCHING)));
+  const steps: number[] = [];
+  for (const parts of [...DIVISIONS].reverse()) {
+    steps.unshift(rest % parts);
+    rest = Math.floor(rest / parts);
+  }
+  return steps;
 }
 
 /** The middle of a grid, or null where the text is none. */

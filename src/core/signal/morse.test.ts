@@ -9,6 +9,31 @@ describe("Morse", () => {
     expect(dotLength(20)).toBe(60);
   });
 
+  it.each([
+    // ITU-R M.1677-1, section 1.1.3 and 1.1.1.
+    [".", ".-.-.-"],
+    [",", "--..--"],
+    [":", "---..."],
+    ["?", "..--.."],
+    ["'", ".----."],
+    ["-", "-....-"],
+    ["/", "-..-."],
+    ["(", "-.--."],
+    [")", "-.--.-"],
+    ['"', ".-..-."],
+    ["=", "-...-"],
+    ["+", ".-.-."],
+    ["×", "-..-"],
+    ["@", ".--.-."],
+    ["é", "..-.."],
+    ["e\u0301", "..-.."],
+  ])("keys %s as %s", (sign, code) => {
+    const dot = dotLength(20);
+    const elements = keyed(sign, at(20)).flatMap(({ down }) => down.map(({ from, to }) => (to - from) / dot));
+    expect(elements.map((length) => (length > 2 ? "-" : ".")).join("")).toBe(code);
+    expect(unkeyable(sign)).toEqual([]);
+  });
+
   it("keys letters by the recommendation: a dash is three dots, one between elements, three after the letter", () => {
     expect(keyed("R", at(20))).toEqual([
       {
@@ -52,7 +77,7 @@ describe("Morse", () => {
   });
 
   it("leaves out what has no sign, and names it", () => {
-    expect(keyed("É%", at(20))).toEqual([]);
-    expect(unkeyable("TU INÉS %")).toEqual(["É", "%"]);
+    expect(keyed("Ñ%", at(20))).toEqual([]);
+    expect(unkeyable("TU INÑS %")).toEqual(["Ñ", "%"]);
   });
 });

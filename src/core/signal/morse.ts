@@ -3,7 +3,7 @@ const CODE: Readonly<Record<string, string>> = Object.fromEntries(
   (
     "A.- B-... C-.-. D-.. E. F..-. G--. H.... I.. J.--- K-.- L.-.. M-- N-. O--- P.--. Q--.- R.-. S... T- U..- V...- W.-- " +
     "X-..- Y-.-- Z--.. 0----- 1.---- 2..--- 3...-- 4....- 5..... 6-.... 7--... 8---.. 9----. /-..-. ?..--.. ,--..-- ..-.-.- " +
-    "=-...- +.-.-. @.--.-. '.----. (-.--. )-.--.- :---... \"-..-."
+    "=-...- +.-.-. @.--.-. '.----. (-.--. )-.--.- :---... \".-..-. --....- ×-..- É..-.."
   )
     .split(" ")
     .map((entry) => [entry[0]!, entry.slice(1)]),
@@ -44,7 +44,7 @@ export function keyed(text: string, keying: Keying): KeyedLetter[] {
   const dot = dotLength(keying.speed);
   // Weighting lengthens each element by what it takes from the pause after it; the rhythm stays.
   const heavier = (Math.min(75, Math.max(25, keying.weight)) / 50 - 1) * dot;
-  return [...text.toUpperCase()].flatMap((letter): KeyedLetter[] => {
+  return lettersOf(text).flatMap((letter): KeyedLetter[] => {
     if (letter === " ") return [{ letter, down: [], lasts: Math.max(0, keying.wordSpace - 3) * dot }];
     const code = CODE[letter];
     if (code === undefined) return [];
@@ -66,5 +66,10 @@ export function keyingTime(text: string, keying: Keying): number {
 
 /** The letters of a text that Morse has no sign for. */
 export function unkeyable(text: string): string[] {
-  return [...new Set([...text.toUpperCase()].filter((letter) => letter !== " " && CODE[letter] === undefined))];
+  return [...new Set(lettersOf(text).filter((letter) => letter !== " " && CODE[letter] === undefined))];
+}
+
+/** A letter with its accent is one, however it is written. */
+function lettersOf(text: string): string[] {
+  return [...text.normalize("NFC").toUpperCase()];
 }
