@@ -21,6 +21,8 @@ export default async () => {
   return {
     // A slow machine is no fault: this only ends what hangs.
     testTimeout: 300_000,
+    // One for each core: nothing else runs beside the tests.
+    maxWorkers: "100%",
     projects: [
       { ...project, testMatch: ["<rootDir>/{src,stand-ins,demo}/**/*.test.ts"] },
       {
