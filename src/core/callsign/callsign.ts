@@ -34,7 +34,10 @@ const ONE_LETTER_ALLOCATIONS = "BFGIKMNRW";
 const LONGEST_CALL = 20;
 const LONGEST_BASE = 13;
 
-/** Designators that say how, not where, one operates: none of them is a prefix in use, and behind a call never meant as one. */
+/**
+ * Designators that say how, not where, one operates. None is a prefix in use; of the single letters those are left out
+ * that are the prefix of a country by themselves and are meant so behind a call (F, G, I, K, W).
+ */
 const MARKERS = new Set(
   "A B C D E H J L M N O P Q R S T U V X Y Z QRP QRPP LH LGT BCN JOTA FF PORTABLE MOBILE".split(" "),
 );

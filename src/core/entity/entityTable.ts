@@ -11,7 +11,8 @@
  *   geography; good to about a degree.
  * - call prefixes: the ITU's table of allocated series and the administrations' published use of it.
  *   "AA-AK" runs over the last character; "#" is any digit; "X<1994" held only before that year, "X>1993" from
- *   the year after, "X<2006-06-28" before that day. The longest prefix that fits wins. Calls that no prefix can tell are in entityRules.ts.
+ *   the year after, "X<2006-06-28" before that day. The longest prefix that fits wins. Calls that no prefix can
+ *   tell are in entityRules.ts.
  * - counted from and until (UTC dates, both inclusive), and the time between in which it did not count: the
  *   published list of deleted and added entities.
  */

@@ -1,5 +1,6 @@
 import type { Region } from "../band";
 import type { Point } from "../geo";
+import { RADIANS } from "../geo/point";
 import { entityByCode } from "./entity";
 
 /**
@@ -56,7 +57,6 @@ function longitudeOn(line: readonly Point[], latitude: number): number {
 
 /** Where the great circle between two points crosses a latitude between theirs: narrowed down from both ends. */
 function crossing(north: Point, south: Point, latitude: number): number {
-  const RADIANS = Math.PI / 180;
   const tangent = (degrees: number) => Math.tan(degrees * RADIANS);
   const sine = (degrees: number) => Math.sin(degrees * RADIANS);
   const span = sine(south.longitude - north.longitude);
