@@ -104,6 +104,12 @@ export function bandEdges(band: string, region: Region): Stretch | null {
 
 /** The usual segments of a region, all bands. An operator's licence can stand in their place. */
 export function usualSegments(region: Region): readonly Segment[] {
+  return USUAL[region];
+}
+
+const USUAL: Readonly<Record<Region, readonly Segment[]>> = { 1: segmentsOf(1), 2: segmentsOf(2), 3: segmentsOf(3) };
+
+function segmentsOf(region: Region): readonly Segment[] {
   return SEGMENTS.trim()
     .split("\n")
     .map((line) => line.split("|"))

@@ -62,6 +62,11 @@ test("a submode given as the mode finds its mode", () => {
   expect(checked.ok && [checked.value.mode, checked.value.submode]).toEqual(["SSB", "USB"]);
 });
 
+test("all that is wrong is said at once, a call that is none among it", () => {
+  const checked = checkContact({ ...GOOD, call: "CX3", frequencyHz: 14_900_000 }, NOW);
+  expect(checked.ok ? [] : checked.faults.map(({ field }) => field)).toEqual(["call", "frequencyHz"]);
+});
+
 test("oddities are doubted, not refused", () => {
   expect(
     contactDoubts({ mode: "WHISTLING", submode: null, reportSent: null, reportReceived: null })[0]?.text,

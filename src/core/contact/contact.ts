@@ -35,11 +35,12 @@ const CLOCK_SLACK = 300;
  */
 export function checkContact(input: unknown, now: number, anyCall = false): Checked<ContactFacts> {
   const parsed = parseFacts(input);
-  if (!parsed.success) return { ok: false, faults: faultsOf(parsed.error) };
+  const faults = anyCall ? [] : callFaults((input as { readonly call?: unknown } | null)?.call);
+  if (!parsed.success) {
+    const others = faultsOf(parsed.error);
+    return { ok: false, faults: others.some(({ field }) => field === "call") ? others : [...faults, ...others] };
+  }
   const facts = parsed.data;
-  const faults: Fault[] = [];
-  const call = anyCall ? null : parseCallsign(facts.call);
-  if (call?.ok === false) faults.push({ field: "call", text: call.reason });
   const found = bandFor(facts.band, facts.frequencyHz, faults);
   if (facts.bandReceived !== null || facts.frequencyReceivedHz !== null) {
     facts.bandReceived = bandFor(facts.bandReceived, facts.frequencyReceivedHz, faults, "bandReceived");
@@ -62,6 +63,11 @@ export function checkContact(input: unknown, now: number, anyCall = false): Chec
   if (meant !== null && facts.submode === null) facts.submode = meant.submode;
   if (found === null || faults.length > 0) return { ok: false, faults };
   return { ok: true, value: { ...facts, band: found, endedAt: facts.endedAt ?? facts.startedAt } };
+}
+
+function callFaults(call: unknown): Fault[] {
+  const read = typeof call === "string" ? parseCallsign(call) : null;
+  return read?.ok === false ? [{ field: "call", text: read.reason }] : [];
 }
 
 const FIRST_CONTACT = Date.UTC(1900) / 1000;
