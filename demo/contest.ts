@@ -7,8 +7,8 @@ import { changeEntry, createEntry } from "../src/server/contest/entries";
 import type { Context } from "../src/server/context";
 import type { Result } from "../src/server/problem";
 import { resolve } from "../src/core/entity";
-import { randomFrom } from "./random";
-import { makeStations, type Station } from "./stations";
+import { randomFrom } from "../stand-ins/world/random";
+import { makeStations, type Station } from "../stand-ins/world/stations";
 
 const HOUR = 3600;
 const SEED = 4711;

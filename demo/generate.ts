@@ -1,7 +1,7 @@
 import type { ContactInput } from "../src/core/contact";
 import { isoTime } from "../src/core/contact";
-import { type Random, randomFrom } from "./random";
-import { makeStations, type Region, type Station } from "./stations";
+import { type Random, randomFrom } from "../stand-ins/world/random";
+import { makeStations, type Region, type Station } from "../stand-ins/world/stations";
 
 /** The demo's site; see docs/words.md for the scenario. */
 export const HOME = { name: "Cabo Farol", call: "CX3QUA", operator: "CX3QUA", grid: "GF35co", power: 100 };

@@ -1,6 +1,6 @@
-import { gridOf } from "../src/core/geo";
-import { resolve } from "../src/core/entity";
-import { namingOf } from "../stand-ins/world/people";
+import { gridOf } from "../../src/core/geo";
+import { resolve } from "../../src/core/entity";
+import { namingOf } from "./people";
 import type { Random } from "./random";
 
 /** A made-up station of the demo's world. */

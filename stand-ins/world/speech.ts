@@ -1,0 +1,71 @@
+import { gridOf, type Point } from "../../src/core/geo";
+import { keyingTime, USUAL_KEYING } from "../../src/core/signal";
+import type { AirMode, Operator } from "./operators";
+
+/** What two stations say to each other, step by step. */
+export interface Speech {
+  cq(): string;
+  call(to: string): string;
+  report(to: string, report: string): string;
+  answer(to: string, report: string): string;
+  thanks(to: string): string;
+}
+
+type Speaker = Pick<Operator, "call" | "name"> & { readonly point: Point };
+
+/** What a station says in a mode. */
+export function speechOf({ call, name, point }: Speaker, mode: AirMode): Speech {
+  const grid = gridOf(point, 4);
+  const plain = (name ?? "")
+    .normalize("NFD")
+    .replace(/[^A-Za-z ]/g, "")
+    .toUpperCase();
+  switch (mode) {
+    case "FT8":
+      return {
+        cq: () => `CQ ${call} ${grid}`,
+        call: (to) => `${to} ${call} ${grid}`,
+        report: (to, report) => `${to} ${call} ${report}`,
+        answer: (to, report) => `${to} ${call} R${report}`,
+        thanks: (to) => `${to} ${call} RR73`,
+      };
+    case "SSB":
+      return {
+        cq: () => `CQ CQ CQ this is ${call} ${call} standing by`,
+        call: () => `${call} ${call}`,
+        report: (to, report) => `${to} good day, you are ${report}${name === null ? "" : `, my name is ${name}`}`,
+        answer: (_, report) => `Roger, you are ${report} too${name === null ? "" : `, my name is ${name}`}`,
+        thanks: (to) => `${to} thank you, 73, ${call}`,
+      };
+    case "CW":
+    case "RTTY":
+      return {
+        cq: () => `CQ CQ DE ${call} ${call} K`,
+        call: () => `${call} ${call}`,
+        report: (to, report) => `${to} GD UR ${report}${plain === "" ? "" : ` NAME ${plain}`} K`,
+        answer: (_, report) => `R TU UR ${report}${plain === "" ? "" : ` OP ${plain}`} K`,
+        thanks: (to) => `${to} TU 73 DE ${call}`,
+      };
+  }
+}
+
+/** RTTY: 45.45 baud, a start, five data and one and a half stop bits a letter, seconds. */
+const BAUDOT_LETTER = 7.5 / 45.45;
+const SPOKEN_LETTER = 0.075;
+/** FT8 goes by the clock: a transmission of 12.64 s from each full quarter of a minute. */
+export const FT8_SLOT = 15;
+const FT8_LASTS = 12.64;
+
+/** How long a text takes, seconds. */
+export function lastsFor(text: string, mode: AirMode, speed: number): number {
+  switch (mode) {
+    case "CW":
+      return keyingTime(text, { ...USUAL_KEYING, speed }) / 1000;
+    case "RTTY":
+      return text.length * BAUDOT_LETTER;
+    case "SSB":
+      return 0.5 + text.length * SPOKEN_LETTER;
+    case "FT8":
+      return FT8_LASTS;
+  }
+}
