@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import { mayTransmit } from "../../src/core/band";
 import { type AirContact, bandOf, createAir, type Transmission } from "./air";
 import type { LogEntry } from "./worldLog";
+import type { Operator } from "./operators";
 import { sunAt } from "./sun";
 
 const START = Date.UTC(2026, 10, 26) / 1000;
@@ -98,7 +99,7 @@ test("both log it, mostly as it was, some with the call, the band or the clock w
 test("what is sent is heard by how the path is: the nearer the stronger, and readable for those who talk", () => {
   const { air } = day;
   const [one] = air.sending();
-  const near = { ...air.operators[0]!, point: one!.operator!.point };
+  const near = { ...air.operators[0]!, point: (one!.by as Operator).point };
   expect(air.heard(one!, near).over).toBeGreaterThan(30);
   expect(air.heard(one!, near).strength).toBeGreaterThan(air.heard(one!, air.operators[1]!).strength);
 });

@@ -5,14 +5,16 @@ import { createHearing, type Ear, type Heard, READABLE } from "./hearing";
 import { type AirMode, likelyAwake, makeOperators, type Operator } from "./operators";
 import { type Random, randomFrom } from "./random";
 import { FT8_SLOT, lastsFor, speechOf } from "./speech";
+import { createGuests, type Guest, type Order } from "./guests";
+import { reportFor } from "./report";
 import { sunAt } from "./sun";
 import { entriesOf, type LogEntry } from "./worldLog";
 
 /** Something that is sent, from its first moment to its last, seconds since 1970 UTC. */
 export interface Transmission {
   readonly id: number;
-  /** Of the stations; null where it is somebody else's. */
-  readonly operator: Operator | null;
+  /** Whose: a station of the air, or a guest. */
+  readonly by: Ear;
   readonly call: string;
   readonly frequencyHz: number;
   readonly mode: AirMode;
@@ -59,24 +61,30 @@ export interface Air {
   sending(): readonly Transmission[];
   /** How a transmission arrives somewhere. */
   heard(transmission: Transmission, by: Ear): Heard;
+  /** Sends something from outside of the world, from now on; stations answer to it when it ends. */
+  send(guest: Guest, order: Order): Transmission;
+  /** Ends what a guest sends before its time. */
+  stop(id: number): void;
 }
 
 /** Who calls on a frequency of his own. */
-interface Running {
+export interface Running {
   readonly operator: Operator;
   readonly band: string;
   readonly mode: AirMode;
   readonly frequencyHz: number;
   readonly until: number;
   unanswered: number;
+  /** A guest who called, and how well he was heard. */
+  caller: { readonly guest: Guest; readonly over: number } | null;
 }
 
 /** Who goes to those who call. */
-interface Searching {
+export interface Searching {
   readonly operator: Operator;
   readonly mode: AirMode;
   /** Whom he has worked since he is there. */
-  readonly worked: Set<Operator>;
+  readonly worked: Set<string>;
   readonly until: number;
   busyUntil: number;
 }
@@ -102,25 +110,21 @@ export function createAir(options: AirOptions): Air {
   /** Signals rise and fall by some decibels. */
   const fading = () => (random.next() + random.next() + random.next() - 1.5) * 6;
 
+  function transmissionOf(by: Operator | Guest, { frequencyHz, mode, speed, text }: Order, from: number): Transmission {
+    const to = from + lastsFor(text, mode, speed);
+    const shown = mode === "CW" ? speed : null;
+    return { id: ++transmissions, by, call: by.call, frequencyHz, mode, speed: shown, text, from, to };
+  }
+
+  function emit(transmission: Transmission): void {
+    sent.push(transmission);
+    options.onTransmission?.(transmission);
+  }
+
   function transmit(operator: Operator, frequencyHz: number, mode: AirMode, text: string, from: number): number {
-    const speed = mode === "CW" ? operator.speed : null;
-    const to = from + lastsFor(text, mode, operator.speed);
-    const transmission = {
-      id: ++transmissions,
-      operator,
-      call: operator.call,
-      frequencyHz,
-      mode,
-      speed,
-      text,
-      from,
-      to,
-    };
-    at(from, () => {
-      sent.push(transmission);
-      options.onTransmission?.(transmission);
-    });
-    return to;
+    const transmission = transmissionOf(operator, { frequencyHz, mode, speed: operator.speed, text }, from);
+    at(from, () => emit(transmission));
+    return transmission.to;
   }
 
   /** When a transmission may begin: FT8 goes by the clock, and by turns. */
@@ -128,7 +132,7 @@ export function createAir(options: AirOptions): Air {
     return mode === "FT8" ? Math.ceil(time / FT8_SLOT) * FT8_SLOT : time + pause;
   }
 
-  function reads(by: Ear, of: Operator, frequencyHz: number, mode: AirMode, time: number): number | null {
+  function reads(by: Ear, of: Ear, frequencyHz: number, mode: AirMode, time: number): number | null {
     const over = hear(of, by, frequencyHz, mode, time).over + fading();
     return over >= READABLE[mode] ? over : null;
   }
@@ -152,7 +156,7 @@ export function createAir(options: AirOptions): Air {
       : null;
     const leave = (later: number) => settle(operator, later, until);
     if (frequencyHz !== null)
-      return run({ operator, band, mode, frequencyHz, until: stays, unanswered: 0 }, time, leave);
+      return run({ operator, band, mode, frequencyHz, until: stays, unanswered: 0, caller: null }, time, leave);
     const own: Searching = { operator, mode, worked: new Set(), until: stays, busyUntil: time };
     const others = searching.get(place(band, mode)) ?? new Set<Searching>();
     searching.set(place(band, mode), others.add(own));
@@ -190,7 +194,13 @@ export function createAir(options: AirOptions): Air {
 
   function callCq(own: Running, time: number, leave: (time: number) => void): void {
     if (time >= own.until || own.unanswered > 25) return leave(time);
-    const { operator, frequencyHz, mode } = own;
+    const { operator, frequencyHz, mode, caller } = own;
+    const busy = guests.busyUntil(own, time);
+    if (busy !== null) return at(busy + 0.3, (later) => callCq(own, later, leave));
+    if (caller !== null) {
+      own.caller = null;
+      return guests.answer(own, caller, time, (later) => callCq(own, later, leave));
+    }
     const begins = turnAfter(time, mode, 0);
     const ends = transmit(operator, frequencyHz, mode, speechOf(operator, mode).cq(), begins);
     at(ends, (later) => listen(own, later, leave));
@@ -203,7 +213,7 @@ export function createAir(options: AirOptions): Air {
     let last = time;
     for (const searcher of searching.get(place(band, mode)) ?? []) {
       const { operator: other, worked } = searcher;
-      if (searcher.busyUntil > time || worked.has(operator) || !random.chance(0.2)) continue;
+      if (searcher.busyUntil > time || worked.has(operator.call) || !random.chance(0.2)) continue;
       const heardOver = reads(other, operator, frequencyHz, mode, time);
       if (heardOver === null) continue;
       const begins = turnAfter(time, mode, 0.3 + random.next());
@@ -237,7 +247,7 @@ export function createAir(options: AirOptions): Air {
     ends = transmit(other, frequencyHz, mode, theirs.answer(operator.call, reports[1]), turnAfter(ends, mode, 0.6));
     ends = transmit(operator, frequencyHz, mode, ours.thanks(other.call), turnAfter(ends, mode, 0.5));
     searcher.busyUntil = ends + random.between(5, 90);
-    searcher.worked.add(operator);
+    searcher.worked.add(operator.call);
     at(ends, (to) => {
       const contact: AirContact = { one: operator, other, frequencyHz, mode, from, to, reports };
       options.onContact?.(contact);
@@ -245,6 +255,17 @@ export function createAir(options: AirOptions): Air {
       at(to + random.between(1, 4), (later) => callCq(own, later, leave));
     });
   }
+
+  const guests = createGuests({
+    random,
+    at,
+    transmit,
+    turnAfter,
+    reads,
+    running,
+    searchingOn: (band, mode) => searching.get(place(band, mode)) ?? [],
+    write: (entry) => options.onEntry?.(entry),
+  });
 
   for (const operator of operators) at(startsAt + random.next() * 45 * MINUTE, (time) => wake(operator, time));
 
@@ -259,7 +280,17 @@ export function createAir(options: AirOptions): Air {
       sent = sent.filter(({ to }) => to > now);
     },
     sending: () => sent.filter(({ from, to }) => from <= now && to > now),
-    heard: ({ operator, frequencyHz, mode }, by) => hear(operator!, by, frequencyHz, mode, now),
+    heard: ({ by: from, frequencyHz, mode }, by) => hear(from, by, frequencyHz, mode, now),
+    send(guest, order) {
+      const transmission = transmissionOf(guest, order, now);
+      emit(transmission);
+      guests.sent(guest, transmission);
+      return transmission;
+    },
+    stop(id) {
+      guests.stopped(id);
+      sent = sent.filter((one) => one.id !== id);
+    },
   };
 }
 
@@ -275,16 +306,6 @@ const LOW_EDGE: Readonly<Record<string, number>> = Object.fromEntries(
 /** No dice: the middle of everything. */
 function middling(): Random {
   return { ...randomFrom(0), next: () => 0.5 };
-}
-
-/** What is said of a signal: in FT8 how far it is over the noise, elsewhere readability and strength. */
-function reportFor(over: number, mode: AirMode): string {
-  if (mode === "FT8") {
-    const decibels = Math.round(Math.max(-24, Math.min(30, over)));
-    return `${decibels < 0 ? "-" : "+"}${String(Math.abs(decibels)).padStart(2, "0")}`;
-  }
-  const strength = Math.max(3, Math.min(9, 4 + Math.floor(over / 6)));
-  return mode === "SSB" ? `5${strength}` : `5${strength}9`;
 }
 
 /** The band that a transmission is on. */

@@ -24,16 +24,17 @@ const DAY = 86_400;
 export function entriesOf(random: Random, contact: AirContact): readonly [LogEntry, LogEntry] {
   const { one, other, reports } = contact;
   return [
-    entryOf(random, contact, one, other, reports[0], reports[1]),
-    entryOf(random, contact, other, one, reports[1], reports[0]),
+    entryOf(random, contact, one, other.call, reports[0], reports[1]),
+    entryOf(random, contact, other, one.call, reports[1], reports[0]),
   ];
 }
 
-function entryOf(
+/** What one station wrote down of a contact with another. */
+export function entryOf(
   random: Random,
-  { frequencyHz, mode, from, to }: AirContact,
+  { frequencyHz, mode, from, to }: Pick<AirContact, "frequencyHz" | "mode" | "from" | "to">,
   by: Operator,
-  other: Operator,
+  other: string,
   reportSent: string,
   reportReceived: string,
 ): LogEntry {
@@ -42,7 +43,7 @@ function entryOf(
   const clock = by.clock + (slips === "time" ? random.pick([-3600, 3600, 720]) : 0);
   return {
     by,
-    call: slips === "call" ? misheard(random, other.call) : other.call,
+    call: slips === "call" ? misheard(random, other) : other,
     startedAt: Math.floor((from + clock) / 60) * 60,
     band: slips === "band" ? neighbourOf(band) : band,
     frequencyHz,
