@@ -20,6 +20,7 @@ import { listContacts, logContact } from "../src/server/logbook/contacts";
 import { openAdifFile } from "../src/server/logbook/adifFile";
 import { createLogbook } from "../src/server/logbook/logbooks";
 import { readingFor } from "../src/server/logbook/reading";
+import { benchAir } from "./air";
 import { benchContest, benchScore } from "./contest";
 import { best, type Line, p95, ratio, table, time, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
@@ -34,6 +35,7 @@ const lines: Line[] = [];
 try {
   benchResolve();
   lines.push(...(await benchScore()));
+  lines.push(benchAir());
   for (const count of [100_000, 250_000]) {
     const file = join(folder, `${count}.adi`);
     // Nothing of what was made stays in memory: it would be the garbage collector that is measured.

@@ -1,13 +1,18 @@
 import { join, resolve } from "node:path";
 import type { Server } from "node:net";
+import { startAir } from "./air/server";
 import { startAlmanac } from "./almanac/server";
 import { startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
 import { startOrganiser } from "./organiser/server";
+import { startSun } from "./sun/server";
 
 /** Runs every stand-in, on ports counted up from YPSILOID_STANDINS_PORT, until it is told to stop. */
 const first = Number(process.env.YPSILOID_STANDINS_PORT ?? 4690);
 const data = resolve(process.env.YPSILOID_DATA ?? "data");
+
+/** The seed of the one world that all of them are of. */
+const WORLD = 1897;
 
 const standIns: readonly (readonly [name: string, start: (port: number) => Promise<Server>])[] = [
   [
@@ -24,6 +29,8 @@ const standIns: readonly (readonly [name: string, start: (port: number) => Promi
   ["The organiser", (port) => startOrganiser({ port })],
   ["The keyer", (port) => startKeyer({ port })],
   ["Almanac", (port) => startAlmanac({ port })],
+  ["The air", (port) => startAir({ port, seed: WORLD, stations: 400 })],
+  ["The sun", (port) => startSun({ port, seed: WORLD })],
 ];
 
 const running: Server[] = [];

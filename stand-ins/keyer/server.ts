@@ -1,6 +1,7 @@
 import { createServer, type Server, type Socket } from "node:net";
 import { z } from "zod";
 import { FASTEST, keyed, SLOWEST } from "../../src/core/signal";
+import { readJsonLines } from "../jsonLines";
 
 export interface KeyerOptions {
   readonly port: number;
@@ -31,7 +32,6 @@ type SendOrder = Extract<z.output<typeof orderSchema>, { do: "send" }>;
 
 const LIMIT = 60;
 const PATIENCE = 5;
-const LONGEST_LINE = 10_000;
 
 /** Starts the stand-in for a Morse keyer; docs/stand-ins.md describes what it speaks. */
 export async function startKeyer(options: KeyerOptions): Promise<Server> {
@@ -50,7 +50,6 @@ function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE }
   let startedAt = 0;
   let heardAt = 0;
   let timer: NodeJS.Timeout | undefined;
-  let buffer = "";
 
   const say = (message: object) => socket.write(`${JSON.stringify(message)}\n`);
   say({ is: "ready" });
@@ -77,9 +76,9 @@ function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE }
     order = null;
   }
 
-  function take(line: string): void {
+  function take(said: unknown): void {
     heardAt = Date.now();
-    const parsed = orderSchema.safeParse(jsonOf(line));
+    const parsed = orderSchema.safeParse(said);
     if (!parsed.success) return void say({ is: "fault", text: parsed.error.issues[0]?.message ?? "not understood" });
     const asked = parsed.data;
     if (asked.do === "here") return;
@@ -96,24 +95,9 @@ function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE }
     next();
   }
 
-  socket.setEncoding("utf8");
-  socket.on("data", (piece: string) => {
-    buffer += piece;
-    const lines = buffer.split("\n");
-    buffer = lines.pop() ?? "";
-    if (buffer.length > LONGEST_LINE) return socket.destroy();
-    for (const line of lines) if (line.trim() !== "") take(line);
-  });
+  readJsonLines(socket, take);
   // Nobody is there any more to stop it.
   const drop = () => (clearTimeout(timer), (order = null));
   socket.on("close", drop);
   socket.on("error", drop);
-}
-
-function jsonOf(line: string): unknown {
-  try {
-    return JSON.parse(line) as unknown;
-  } catch {
-    return null;
-  }
 }

@@ -25,7 +25,7 @@ function evening(seed: number) {
   return {
     air,
     /** Lets so many seconds pass. */
-    after(seconds: number) {
+    after: (seconds: number) => {
       [sent, entries] = [[], []];
       air.runUntil(air.now + seconds);
       return { sent, entries };
