@@ -10,7 +10,7 @@ export const AIR_MODES = ["CW", "SSB", "RTTY", "FT8"] as const;
 export type AirMode = (typeof AIR_MODES)[number];
 
 /** When the contacts of a station become known to others: with what it sends, days later, or never. */
-export type Diligence = "at once" | "late" | "never";
+type Diligence = "at once" | "late" | "never";
 
 /** A station of the simulated air, with who works it and what with. All of it is made up. */
 export interface Operator extends Pick<Station, "call" | "name" | "place"> {
