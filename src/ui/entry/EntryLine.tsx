@@ -19,6 +19,9 @@ import { BandField, FrequencyField, ModeField, TransmitNotice } from "./RadioFie
 import { UnfoldedFields } from "./UnfoldedFields";
 import { type EntryOptions, useEntryLine } from "./useEntryLine";
 
+/** A call of more letters is shown in smaller ones, so that all of it is seen. */
+const LARGE_CALL = 10;
+
 interface EntryLineProps extends Omit<EntryOptions, "contest"> {
   /** The contest that contacts go into; null for those of a day. */
   contest?: ContestLine | null;
@@ -134,7 +137,7 @@ export const EntryLine = memo(function EntryLine({
           maxLength={30}
           autoCapitalize="characters"
           wrapperClassName="w-[180px] max-sm:w-full"
-          className="h-[38px] border-2 border-signal bg-panel text-[22px] font-semibold tracking-wide"
+          className={`h-[38px] border-2 border-signal bg-panel font-semibold ${draft.call.length > LARGE_CALL ? "text-[15px]" : "text-[22px] tracking-wide"}`}
         />
         {contest === null ? (
           <>
