@@ -5,6 +5,10 @@ import { startAlmanac } from "./almanac/server";
 import { startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
 import { startOrganiser } from "./organiser/server";
+import { HERON, heronDialect } from "./radio/heron";
+import { startKnobs } from "./radio/knobs";
+import { PETREL, petrelDialect } from "./radio/petrel";
+import { type RadioServer, type RadioServerOptions, startRadio } from "./radio/server";
 import { startSun } from "./sun/server";
 
 /** Runs every stand-in, on ports counted up from YPSILOID_STANDINS_PORT, until it is told to stop. */
@@ -13,6 +17,19 @@ const data = resolve(process.env.YPSILOID_DATA ?? "data");
 
 /** The seed of the one world that all of them are of. */
 const WORLD = 1897;
+
+/** Whose station they stand in, and the air's place in the list below. */
+const STATION = { call: "CX3QUA", grid: "GF35co", speed: 26 } as const;
+const AIR = 4;
+
+const radios: RadioServer[] = [];
+function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequencyHz">) {
+  return async (port: number) => {
+    const started = await startRadio({ ...options, port, air: { ...STATION, port: first + AIR } });
+    radios.push(started);
+    return started.server;
+  };
+}
 
 const standIns: readonly (readonly [name: string, start: (port: number) => Promise<Server>])[] = [
   [
@@ -31,6 +48,9 @@ const standIns: readonly (readonly [name: string, start: (port: number) => Promi
   ["Almanac", (port) => startAlmanac({ port })],
   ["The air", (port) => startAir({ port, seed: WORLD, stations: 400 })],
   ["The sun", (port) => startSun({ port, seed: WORLD })],
+  ["The radio Petrel", radio({ model: PETREL, dialect: petrelDialect, frequencyHz: 14_025_000 })],
+  ["The radio Heron", radio({ model: HERON, dialect: heronDialect, frequencyHz: 145_500_000 })],
+  ["The radios' knobs", (port) => startKnobs(port, radios)],
 ];
 
 const running: Server[] = [];

@@ -86,10 +86,10 @@ export function parseCallsign(text: string): CallsignResult {
     parts.pop();
   }
   // Between a place and a call, or behind a call that a place follows: E5/N/DL5QRA, DL5QRA/P/EA8.
-  const between = parts.splice(1, Math.max(0, parts.length - 2));
+  const between = parts.length > 2 ? parts.splice(1, parts.length - 2) : NONE;
   if (!between.every((part) => /^[A-Z0-9]$/.test(part) || MARKERS.has(part)))
     return { ok: false, reason: `"${call}" has more than one place: ${[parts[0], ...between, parts[1]].join(", ")}` };
-  markers.unshift(...between);
+  if (between.length > 0) markers.unshift(...between);
 
   const [first = "", second] = parts;
   const base = second === undefined ? first : baseOf(first, second);
@@ -116,9 +116,11 @@ export function parseCallsign(text: string): CallsignResult {
   };
 }
 
+const V = "V".charCodeAt(0);
+
 /** Canada licenses its ships under VE0. */
 function mobileByCall(base: string): Callsign["mobile"] {
-  return base.startsWith("VE0") ? "maritime" : null;
+  return base.charCodeAt(0) === V && base.startsWith("VE0") ? "maritime" : null;
 }
 
 /**

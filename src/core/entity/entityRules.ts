@@ -1,5 +1,5 @@
 import type { Callsign } from "../callsign";
-import { ENTITIES, type Entity, entityByCode } from "./entity";
+import { countedAt, ENTITIES, type Entity, entityByCode } from "./entity";
 
 /**
  * Prefixes under which several entities operate and the call does not tell which: prefixes | entity codes, the
@@ -72,19 +72,22 @@ const MARKED = ENTITIES.flatMap((entity) => {
  * The entity whose mark stands between the place and the call: E5/N/CX3QUA is in the North Cook Islands, while
  * JD1/CX3QUA/M is a mobile station.
  */
-function markedPlace({ call, base, portable }: Callsign): Entity | undefined {
+function markedPlace({ call, base, portable, markers }: Callsign): Entity | undefined {
+  if (!portable || markers.length === 0) return undefined;
   const [place = "", letter, ...behind] = call.split("/");
-  if (!portable || place === base || behind.length === 0) return undefined;
+  if (place === base || behind.length === 0) return undefined;
   return MARKED.find(({ head, mark }) => place.startsWith(head) && mark === letter)?.entity;
 }
 
 /**
  * What a plain prefix match gets wrong: the entities a call may stand for, the likeliest first, or null where the
  * prefix match stands.
+ *
+ * @param at seconds since 1970 UTC: an island counts from some day on
  */
-export function ruleFor(matched: Entity, call: Callsign, location: string): readonly Entity[] | null {
+export function ruleFor(matched: Entity, call: Callsign, location: string, at: number): readonly Entity[] | null {
   const marked = markedPlace(call);
-  if (marked !== undefined) return [marked];
+  if (marked !== undefined && countedAt(marked, at)) return [marked];
   switch (matched.code) {
     case UNITED_STATES:
       return guantanamoBay(call, location);
@@ -93,14 +96,14 @@ export function ruleFor(matched: Entity, call: Callsign, location: string): read
     case GREECE:
       return mountAthos(call);
     default:
-      return islandByStroke(matched, call);
+      return islandByStroke(matched, call, at);
   }
 }
 
-function islandByStroke(matched: Entity, call: Callsign): readonly Entity[] | null {
+function islandByStroke(matched: Entity, call: Callsign, at: number): readonly Entity[] | null {
   for (const marker of call.markers) {
     const island = ISLAND_STROKES.get(`${matched.code} ${marker}`);
-    if (island !== undefined) return entities(island, matched.code);
+    if (island !== undefined && countedAt(entityByCode(island)!, at)) return entities(island, matched.code);
   }
   return null;
 }

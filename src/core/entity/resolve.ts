@@ -127,9 +127,9 @@ export function resolve(
   const facts = PREFIXES.longest(location, ({ rules }) => validAt(rules, at) !== undefined);
   if (facts !== undefined) {
     const { entity } = validAt(facts.rules, at)!;
-    const special = ruleFor(entity, call, location)?.filter((one) => countedAt(one, at)) ?? [];
-    if (special.length === 0) return place(entity, call, location, candidatesAt(facts, entity, at));
-    return place(special[0]!, call, location, special.length > 1 ? special : NO_ENTITIES);
+    const special = ruleFor(entity, call, location, at);
+    if (special === null) return place(entity, call, location, candidatesAt(facts, entity, at));
+    return place(special[0] ?? entity, call, location, special.length > 1 ? special : NO_ENTITIES);
   }
   const country = ituAllocation(location);
   return nowhere(

@@ -1,0 +1,97 @@
+import { connect, type Socket } from "node:net";
+import { readJsonLines } from "../jsonLines";
+import { lastsFor } from "../world/speech";
+import type { Carrier } from "./model";
+
+export interface AirLinkOptions {
+  /** The port of the air; null where there is none: then nothing is heard, and nobody hears. */
+  readonly port: number | null;
+  readonly call: string;
+  readonly grid: string;
+  /** Morse, words a minute. */
+  readonly speed: number;
+}
+
+/** A radio's way to the air: what it hears around its frequency, and what it sends. */
+export interface AirLink extends Carrier {
+  /** Listens between two frequencies, Hz. */
+  listen(low: number, high: number): void;
+  /** How far the strongest signal there is over the noise, dB; 0 where there is none. */
+  strength(): number;
+  close(): void;
+}
+
+/** What of the air's words matters here. */
+interface Said {
+  readonly is?: unknown;
+  readonly id?: unknown;
+  readonly from?: unknown;
+  readonly lasts?: unknown;
+  readonly strength?: unknown;
+  readonly noise?: unknown;
+}
+
+/** Where the air is away, it is looked for again after so long. */
+const AGAIN_MS = 2000;
+
+export function createAirLink({ port, call, grid, speed }: AirLinkOptions): AirLink {
+  const heard = new Map<unknown, { readonly until: number; readonly over: number }>();
+  let socket: Socket | null = null;
+  let again: NodeJS.Timeout | undefined;
+  let stretch: { readonly low: number; readonly high: number } | null = null;
+  let closed = false;
+  let sends = 0;
+
+  const say = (order: object) => socket?.write(`${JSON.stringify(order)}\n`);
+  const tune = () => stretch !== null && say({ do: "listen", ...stretch, grid });
+
+  function open(): void {
+    if (port === null || closed) return;
+    const opened = connect(port, "127.0.0.1");
+    opened.on("connect", () => {
+      socket = opened;
+      tune();
+    });
+    readJsonLines(opened, (said) => take(said as Said));
+    opened.on("error", () => {});
+    opened.on("close", () => {
+      socket = null;
+      heard.clear();
+      if (!closed) again = setTimeout(open, AGAIN_MS);
+    });
+  }
+
+  function take({ is, id, lasts, strength, noise }: Said): void {
+    if (is === "stopped") heard.delete(id);
+    if (is !== "sent") return;
+    const until = Date.now() + Number(lasts) * 1000;
+    heard.set(id, { until, over: Number(strength) - Number(noise) });
+  }
+
+  open();
+  return {
+    listen(low, high) {
+      stretch = { low, high };
+      heard.clear();
+      tune();
+    },
+    strength() {
+      let strongest = 0;
+      for (const [id, { until, over }] of heard) {
+        if (until < Date.now()) heard.delete(id);
+        else strongest = Math.max(strongest, over);
+      }
+      return strongest;
+    },
+    send(frequencyHz, mode, text, watts) {
+      say({ do: "send", id: ++sends, call, grid, watts: Math.max(0.1, watts), frequencyHz, mode, speed, text });
+      return lastsFor(text, mode, speed);
+    },
+    stop: () => void say({ do: "stop", id: sends }),
+    close() {
+      closed = true;
+      clearTimeout(again);
+      socket?.destroy();
+    },
+  };
+}
