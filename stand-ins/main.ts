@@ -50,7 +50,7 @@ const standIns: readonly (readonly [name: string, start: (port: number) => Promi
   ["The sun", (port) => startSun({ port, seed: WORLD })],
   ["The radio Petrel", radio({ model: PETREL, dialect: petrelDialect, frequencyHz: 14_025_000 })],
   ["The radio Heron", radio({ model: HERON, dialect: heronDialect, frequencyHz: 145_500_000 })],
-  ["The radios' knobs", (port) => startKnobs(port, radios)],
+  ["The page of knobs", (port) => startKnobs(port, radios)],
 ];
 
 const running: Server[] = [];

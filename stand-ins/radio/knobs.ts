@@ -57,7 +57,7 @@ const PAGE = `<!doctype html>
 <meta charset="utf-8">
 <title>Knobs of the stand-ins' radios</title>
 <style>
-  body { font: 16px system-ui, sans-serif; margin: 2rem; max-width: 60rem; color: #1b2733; }
+  body { font: 16px system-ui, sans-serif; margin: 2rem; max-width: 74rem; color: #1b2733; }
   fieldset { border: 1px solid #8a97a5; margin: 0 0 1.5rem; padding: 1rem; display: grid; gap: .75rem; }
   output { font: 28px ui-monospace, monospace; }
   div { display: flex; flex-wrap: wrap; gap: .5rem; align-items: center; }
