@@ -199,8 +199,11 @@ export function adiReader(): AdifReader {
       }
       const tag = buffer.slice(open + 1, close);
       const colon = tag.indexOf(":");
-      if (colon < 0 && NO_TAG.test(tag)) at = open + 1;
-      else if (colon < 0) {
+      if (colon < 0) {
+        if (NO_TAG.test(tag)) {
+          at = open + 1;
+          continue;
+        }
         at = close + 1;
         const word = tag.trim().toUpperCase();
         if (word === "EOR") {
@@ -215,8 +218,8 @@ export function adiReader(): AdifReader {
           at = open;
           break;
         }
+        continue;
       }
-      if (colon < 0) continue;
       const second = tag.indexOf(":", colon + 1);
       const length = lengthOf(tag, colon + 1, second < 0 ? tag.length : second);
       const name = nameOf(tag.slice(0, colon));

@@ -102,7 +102,7 @@ export function completeContact(
   for (const key in facts) complete[key] = facts[key as keyof ContactFacts];
   complete["baseCall"] = parsed.ok ? parsed.callsign.base : cleanCall(facts.call);
   complete["modeGroup"] = modeGroup(facts.mode);
-  if (facts.entityCode === null && saysNoEntity(facts)) return complete as unknown as CompleteContact;
+  if (facts.entityCode === null && facts.extra.some(saysNoEntity)) return complete as unknown as CompleteContact;
   complete["entityCode"] ??= place.entity?.code ?? null;
   if (sameEntity) for (const key of FROM_PLACE) complete[key] ??= place[key];
   return complete as unknown as CompleteContact;
@@ -111,13 +111,13 @@ export function completeContact(
 /** The field of the standard, and its value, by which a log says that no entity applies. */
 const NO_ENTITY = { name: "DXCC", value: /^0+$/ };
 
-function saysNoEntity({ extra }: Pick<ContactFacts, "extra">): boolean {
-  return extra.some(({ name, value }) => name === NO_ENTITY.name && NO_ENTITY.value.test(value));
+function saysNoEntity({ name, value }: ExtraField): boolean {
+  return name === NO_ENTITY.name && NO_ENTITY.value.test(value);
 }
 
 /** The further fields, without one that says that no entity applies. */
 export function withoutNoEntity<Field extends ExtraField>(extra: readonly Field[]): Field[] {
-  return extra.filter((one) => !saysNoEntity({ extra: [one] }));
+  return extra.filter((one) => !saysNoEntity(one));
 }
 
 const FROM_PLACE = ["continent", "cqZone", "ituZone"] as const;

@@ -21,9 +21,6 @@ export interface Entity {
   readonly longitude: number;
   /** Prefixes that lead here, in the notation of entityTable.ts. */
   readonly callPrefixes: readonly string[];
-  /** First and last moment it counted, in seconds since 1970 UTC; infinite where open. */
-  readonly countsFrom: number;
-  readonly countsUntil: number;
   /** The times in which it counts, in order: more than one where it did not count for a while. */
   readonly counts: readonly Period[];
   /** True when it no longer counts for new contacts. */
@@ -60,8 +57,6 @@ function parseLine(line: string): Entity {
     latitude: Number(latitude),
     longitude: Number(longitude),
     callPrefixes: prefixes ? prefixes.split(" ") : [],
-    countsFrom: whole.from,
-    countsUntil: whole.until,
     counts:
       gapFrom === undefined || gapUntil === undefined
         ? [whole]

@@ -45,7 +45,7 @@ test.each(ENTITIES.filter((entity) => entity.deleted).map((entity) => [entity.na
     const calls = (entity.callPrefixes.length > 0 ? entity.callPrefixes : [entity.prefix])
       .map((token) => token.split(/[-<>]/)[0]!.replace(/#/g, "5"))
       .map((prefix) => (/\d/.test(prefix.slice(1)) ? `${prefix}QRA` : `${prefix}1QRA`));
-    const found = calls.map((call) => resolve(call, entity.countsUntil - FIVE_DAYS));
+    const found = calls.map((call) => resolve(call, entity.counts.at(-1)!.until - FIVE_DAYS));
     expect(found.flatMap(({ entity: likeliest, candidates }) => [likeliest, ...candidates])).toContain(entity);
   },
 );
