@@ -79,6 +79,23 @@ test("what is sent through the door is heard by others, until it is broken off",
   await others.until((one) => one.is === "stopped" && one.id === id);
 });
 
+test("who sends does not hear himself; off the bands nobody answers, and the air goes on", async () => {
+  const join = await begin(1);
+  const [ours, others] = [join(), join()];
+  for (const { tell, until } of [ours, others]) {
+    tell({ do: "listen", low: 100_000, high: 450_000_000, grid: "GF35co" });
+    await until(({ is }) => is === "ready");
+  }
+  for (const [id, frequencyHz] of [13_000_000, 145_500_000, 500_000].entries()) {
+    const order = { do: "send", id, call: "CX3QUA", grid: "GF35co", frequencyHz, mode: "CW", speed: 40 };
+    ours.tell({ ...order, text: "CQ CX3QUA" });
+    await others.until((one) => one.frequencyHz === frequencyHz && one.text === "CQ CX3QUA");
+  }
+  ours.tell({ do: "send", id: 9, call: "CX3QUA", grid: "GF35co", frequencyHz: 7_011_000, mode: "CW", text: "E" });
+  await ours.until(({ is, id }) => is === "sending" && id === 9);
+  expect(ours.said.filter(({ text }) => text === "CQ CX3QUA" || text === "E")).toEqual([]);
+});
+
 test.each([
   ["no JSON", "the line"],
   [{ do: "listen", low: 1, high: 2, grid: "GF35" }, "low"],

@@ -20,7 +20,7 @@ export interface AirServerOptions {
 }
 
 const grid = z.string().refine((text) => gridCenter(text) !== null, "a grid is written like GF35co");
-const frequency = z.number().min(1_800_000).max(54_000_000);
+const frequency = z.number().min(100_000).max(1_000_000_000);
 const watts = z.number().min(0.1).max(2000).default(100);
 const call = z.string().regex(/^[A-Z0-9/]{3,20}$/, "a call is in capitals");
 
@@ -42,10 +42,13 @@ const orderSchema = z.discriminatedUnion("do", [
   z.object({ do: z.literal("stop"), id: z.int() }),
 ]);
 
+type AirOrder = z.output<typeof orderSchema>;
+
 /** What a listener hears: a stretch, from a place. */
 interface Stretch {
   readonly low: number;
   readonly high: number;
+  readonly place: string;
   readonly ear: Ear;
 }
 
@@ -88,16 +91,18 @@ export async function startAir(options: AirServerOptions): Promise<Server> {
 
 function serve(socket: Socket, air: Air, hearers: Set<Hearer>): void {
   let stretch: Stretch | null = null;
-  /** What was sent from here, by the number that it was given here. */
-  const own = new Map<number, number>();
+  /** What is sent from here, by the number that it was given here, and by whom. */
+  const own = new Map<number, Transmission>();
+  const guests = new Map<string, Guest>();
   const say = (message: object) => socket.write(`${JSON.stringify(message)}\n`);
 
   function hear(transmission: Transmission): void {
     if (stretch === null) return;
-    const { id, frequencyHz, mode, speed, text, from, to } = transmission;
-    if (frequencyHz < stretch.low || frequencyHz > stretch.high) return;
+    const { id, by, frequencyHz, mode, speed, text, from, to } = transmission;
+    const isOurs = [...guests.values()].some((guest) => guest === by);
+    if (isOurs || frequencyHz < stretch.low || frequencyHz > stretch.high) return;
     const { strength, noise, over } = air.heard(transmission, stretch.ear);
-    if (over < FAINTEST || [...own.values()].includes(id)) return;
+    if (over < FAINTEST) return;
     const lasts = to - from;
     say({ is: "sent", id, frequencyHz, mode, speed, text, from, lasts, strength, noise });
   }
@@ -108,23 +113,34 @@ function serve(socket: Socket, air: Air, hearers: Set<Hearer>): void {
     const asked = parsed.data;
     if (asked.do === "deaf") stretch = null;
     else if (asked.do === "listen") {
-      stretch = { low: asked.low, high: asked.high, ear: earAt(asked.grid, 100) };
+      const { low, high, grid: place } = asked;
+      // Who only tunes is at the same place, for which the paths are known.
+      const ear: Ear = stretch?.place === place ? stretch.ear : earAt(place, 100);
+      stretch = { low, high, place, ear };
       for (const transmission of air.sending()) hear(transmission);
     } else if (asked.do === "stop") {
       stop(asked.id);
     } else {
-      const guest: Guest = { call: asked.call, ...earAt(asked.grid, asked.watts) };
-      const { id, from, to } = air.send(guest, asked);
-      own.set(asked.id, id);
+      const transmission = air.send(guestFor(asked), asked);
+      const { from, to } = transmission;
+      for (const [number, one] of own) if (one.to < air.now) own.delete(number);
+      own.set(asked.id, transmission);
       say({ is: "sending", id: asked.id, from, lasts: to - from });
     }
   }
 
+  function guestFor({ call, grid: place, watts: power }: Extract<AirOrder, { do: "send" }>): Guest {
+    const key = `${call} ${place} ${power}`;
+    const guest = guests.get(key) ?? { call, ...earAt(place, power) };
+    guests.set(key, guest);
+    return guest;
+  }
+
   function stop(number: number): void {
-    const id = own.get(number);
-    if (id === undefined || !own.delete(number)) return;
-    air.stop(id);
-    for (const { stopped } of hearers) stopped(id);
+    const transmission = own.get(number);
+    if (transmission === undefined || !own.delete(number)) return;
+    air.stop(transmission.id);
+    for (const { stopped } of hearers) stopped(transmission.id);
   }
 
   const hearer: Hearer = {

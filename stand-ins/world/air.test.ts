@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { mayTransmit } from "../../src/core/band";
 import { type AirContact, bandOf, createAir, type Transmission } from "./air";
+import { READABLE } from "./hearing";
 import type { LogEntry } from "./worldLog";
 import type { Operator } from "./operators";
 import { sunAt } from "./sun";
@@ -96,7 +97,29 @@ test("both log it, mostly as it was, some with the call, the band or the clock w
   }
 });
 
-test("what is sent is heard by how the path is: the nearer the stronger, and readable for those who talk", () => {
+test("those who talk hear each other: fading is nine decibels at most", () => {
+  const heard: boolean[] = [];
+  const air = createAir({
+    seed: 7,
+    stations: 60,
+    startsAt: START,
+    onContact: ({ one, other, frequencyHz, mode }) => {
+      for (const [by, ear] of [
+        [one, other],
+        [other, one],
+      ] as const) {
+        const sent = { id: 0, by, call: by.call, frequencyHz, mode, speed: null, text: "", from: 0, to: 0 };
+        heard.push(air.heard(sent, ear).over > READABLE[mode] - 9);
+      }
+    },
+  });
+  air.runUntil(START + 2 * HOUR);
+  // The path of one in some changes between the call and the thanks.
+  expect(heard.length).toBeGreaterThan(40);
+  expect(heard.filter(Boolean).length / heard.length).toBeGreaterThan(0.95);
+});
+
+test("what is sent is heard by how the path is: the nearer the stronger", () => {
   const { air } = day;
   const [one] = air.sending();
   const near = { ...air.operators[0]!, point: (one!.by as Operator).point };

@@ -1,5 +1,5 @@
 import { bandOfFrequency } from "../../src/core/band";
-import { type Agenda, createAgenda } from "./agenda";
+import { createAgenda } from "./agenda";
 import { AIR_BANDS, frequencyFor } from "./frequency";
 import { createHearing, type Ear, type Heard, READABLE } from "./hearing";
 import { type AirMode, likelyAwake, makeOperators, type Operator } from "./operators";
@@ -82,10 +82,8 @@ export interface Running {
 /** Who goes to those who call. */
 export interface Searching {
   readonly operator: Operator;
-  readonly mode: AirMode;
   /** Whom he has worked since he is there. */
   readonly worked: Set<string>;
-  readonly until: number;
   busyUntil: number;
 }
 
@@ -157,7 +155,7 @@ export function createAir(options: AirOptions): Air {
     const leave = (later: number) => settle(operator, later, until);
     if (frequencyHz !== null)
       return run({ operator, band, mode, frequencyHz, until: stays, unanswered: 0, caller: null }, time, leave);
-    const own: Searching = { operator, mode, worked: new Set(), until: stays, busyUntil: time };
+    const own: Searching = { operator, worked: new Set(), busyUntil: time };
     const others = searching.get(place(band, mode)) ?? new Set<Searching>();
     searching.set(place(band, mode), others.add(own));
     at(stays, (later) => {
@@ -275,7 +273,10 @@ export function createAir(options: AirOptions): Air {
       return now;
     },
     runUntil(until) {
-      goOn(agenda, until);
+      while (agenda.next <= until) {
+        now = agenda.next;
+        agenda.act();
+      }
       now = Math.max(now, until);
       sent = sent.filter(({ to }) => to > now);
     },
@@ -292,10 +293,6 @@ export function createAir(options: AirOptions): Air {
       sent = sent.filter((one) => one.id !== id);
     },
   };
-}
-
-function goOn(agenda: Agenda, until: number): void {
-  while (agenda.next <= until) agenda.act();
 }
 
 /** Where a band is judged, Hz. */

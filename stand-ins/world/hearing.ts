@@ -1,4 +1,4 @@
-import { bandOfFrequency, BANDS } from "../../src/core/band";
+import { bandOfFrequency } from "../../src/core/band";
 import { noisePower, pathLoss, type Solar } from "../../src/core/propagation";
 import { type AirMode, isDark, type Operator } from "./operators";
 
@@ -38,22 +38,24 @@ export function createHearing(solarAt: (at: number) => Solar) {
     if (now === slot) return;
     slot = now;
     solar = solarAt(slot * SLOT);
+    numbers.clear();
     losses.clear();
     noises.clear();
   }
 
   return (from: Ear, to: Ear, frequencyHz: number, mode: AirMode, at: number): Heard => {
     begin(at);
-    const band = BANDS.indexOf(bandOfFrequency(frequencyHz)!);
+    // The band's lower edge stands for all of it; off the bands, the nearest megahertz.
+    const edge = bandOfFrequency(frequencyHz)?.lowHz ?? Math.max(1, Math.round(frequencyHz / 1e6)) * 1e6;
+    const kilohertz = Math.round(edge / 1000);
     const [a, b] = [numberOf(from), numberOf(to)];
-    const pair = (Math.min(a, b) * MOST + Math.max(a, b)) * MOST_BANDS + band;
+    const pair = (Math.min(a, b) * MOST + Math.max(a, b)) * MOST_KILOHERTZ + kilohertz;
     let loss = losses.get(pair);
     if (loss === undefined) {
-      // The band's lower edge stands for all of it.
-      ({ loss } = pathLoss(from.point, to.point, BANDS[band]!.lowHz, slot * SLOT, solar));
+      ({ loss } = pathLoss(from.point, to.point, edge, slot * SLOT, solar));
       losses.set(pair, loss);
     }
-    const spot = (b * MOST_BANDS + band) * 8 + MODES.indexOf(mode);
+    const spot = (b * MOST_KILOHERTZ + kilohertz) * MODES.length + MODES.indexOf(mode);
     let noise = noises.get(spot);
     if (noise === undefined) {
       noise = noisePower(frequencyHz, WIDTH[mode], to.surroundings, isDark(to, slot * SLOT));
@@ -66,5 +68,6 @@ export function createHearing(solarAt: (at: number) => Solar) {
 }
 
 const MODES = Object.keys(WIDTH);
+/** So many come and go in a slot, at most, between which numbers stay apart. */
 const MOST = 65_536;
-const MOST_BANDS = 64;
+const MOST_KILOHERTZ = 2 ** 20;
