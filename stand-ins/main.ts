@@ -18,14 +18,15 @@ const data = resolve(process.env.YPSILOID_DATA ?? "data");
 /** The seed of the one world that all of them are of. */
 const WORLD = 1897;
 
-/** Whose station they stand in, and the air's place in the list below. */
+/** Whose station they stand in. */
 const STATION = { call: "CX3QUA", grid: "GF35co", speed: 26 } as const;
-const AIR = 4;
+const AIR = "The air";
 
 const radios: RadioServer[] = [];
 function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequencyHz">) {
   return async (port: number) => {
-    const started = await startRadio({ ...options, port, air: { ...STATION, port: first + AIR } });
+    const airPort = first + standIns.findIndex(([name]) => name === AIR);
+    const started = await startRadio({ ...options, port, air: { ...STATION, port: airPort } });
     radios.push(started);
     return started.server;
   };
@@ -46,7 +47,7 @@ const standIns: readonly (readonly [name: string, start: (port: number) => Promi
   ["The organiser", (port) => startOrganiser({ port })],
   ["The keyer", (port) => startKeyer({ port })],
   ["Almanac", (port) => startAlmanac({ port })],
-  ["The air", (port) => startAir({ port, seed: WORLD, stations: 400 })],
+  [AIR, (port) => startAir({ port, seed: WORLD, stations: 400 })],
   ["The sun", (port) => startSun({ port, seed: WORLD })],
   ["The radio Petrel", radio({ model: PETREL, dialect: petrelDialect, frequencyHz: 14_025_000 })],
   ["The radio Heron", radio({ model: HERON, dialect: heronDialect, frequencyHz: 145_500_000 })],

@@ -1,5 +1,5 @@
-import type { Dialect } from "./dialect";
-import type { RadioChange, RadioMode, RadioModel, RadioState } from "./model";
+import { changedParts, changePart, type Dialect, eitherOf, type Parts } from "./dialect";
+import type { RadioMode, RadioModel } from "./model";
 
 /** A radio for two metres and seventy centimetres. */
 export const HERON: RadioModel = {
@@ -20,25 +20,22 @@ const NUMBERED: readonly RadioMode[] = ["CW", "USB", "FM"];
 const kilohertz = (hertz: number) => (hertz / 1000).toFixed(2);
 const hertz = (text: string) => Math.round(Number(text) * 1000);
 
-interface Part {
-  readonly field: keyof RadioState;
-  readonly say: (state: RadioState) => string;
-  readonly mean: (text: string) => RadioChange;
-}
-
 /** Its parts, each with the field that it is, how it is said and understood. Power is in per cent. */
-const PARTS: Readonly<Record<string, Part>> = {
+const PARTS: Parts = {
   rx: {
     field: "frequencyHz",
     say: (state) => kilohertz(state.frequencyHz),
     mean: (text) => ({ frequencyHz: hertz(text) }),
   },
   tx: { field: "secondHz", say: (state) => kilohertz(state.secondHz), mean: (text) => ({ secondHz: hertz(text) }) },
-  duplex: { field: "split", say: ({ split }) => (split ? "1" : "0"), mean: (text) => ({ split: text === "1" }) },
+  duplex: { field: "split", say: ({ split }) => (split ? "1" : "0"), mean: (text) => turned("split", text) },
   kind: {
     field: "mode",
     say: ({ mode }) => String(NUMBERED.indexOf(mode) + 1),
-    mean: (text) => ({ mode: NUMBERED[Number(text) - 1] ?? ("?" as RadioMode) }),
+    mean: (text) => {
+      const mode = NUMBERED[Number(text) - 1];
+      return mode === undefined ? null : { mode };
+    },
   },
   wide: { field: "widthHz", say: ({ widthHz }) => String(widthHz), mean: (text) => ({ widthHz: Number(text) }) },
   drive: {
@@ -50,9 +47,14 @@ const PARTS: Readonly<Record<string, Part>> = {
   air: {
     field: "transmitting",
     say: (state) => (state.transmitting ? "1" : "0"),
-    mean: (text) => ({ transmitting: text === "1" }),
+    mean: (text) => turned("transmitting", text),
   },
 };
+
+function turned(field: "split" | "transmitting", text: string) {
+  const on = eitherOf(text, "1", "0");
+  return on === null ? null : { [field]: on };
+}
 
 /**
  * The Heron's dialect: a part in brackets and its value, ended by a carriage return. `[rx]?` asks, `[rx]145500.00`
@@ -69,9 +71,8 @@ export const heronDialect: Dialect = {
     if (name === "morse") return [radio.key(value) === null ? "[morse]1" : "[morse]!mode"];
     if (name === "quiet") return (radio.hush(), ["[quiet]1"]);
     if (part === undefined) return ["[]!what"];
-    if (value !== "?" && radio.change(part.mean(value)) !== null) return [`[${name}]!range`];
+    if (value !== "?" && changePart(radio, part, value) !== null) return [`[${name}]!range`];
     return [`[${name}]${part.say(radio.state)}`];
   },
-  pushed: (change, state) =>
-    Object.entries(PARTS).flatMap(([name, { field, say }]) => (field in change ? [`[${name}]${say(state)}`] : [])),
+  pushed: (change, state) => changedParts(PARTS, change, state).map(([name, said]) => `[${name}]${said}`),
 };

@@ -112,6 +112,8 @@ export function createRadio(model: RadioModel, frequencyHz: number, carrier: Car
     change,
     key(text) {
       if (state.mode !== "CW") return "it keys in CW alone";
+      // One at a time: what it was keying ends.
+      if (state.transmitting) carrier.stop();
       const lasts = carrier.send(state.split ? state.secondHz : state.frequencyHz, "CW", text, state.watts);
       change({ transmitting: true });
       transmitFor(lasts);

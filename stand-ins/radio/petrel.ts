@@ -1,5 +1,5 @@
-import type { Dialect } from "./dialect";
-import { RADIO_MODES, type RadioChange, type RadioMode, type RadioModel, type RadioState } from "./model";
+import { changedParts, changePart, type Dialect, eitherOf, type Parts } from "./dialect";
+import { RADIO_MODES, type RadioModel } from "./model";
 
 /** A radio for the short waves. */
 export const PETREL: RadioModel = {
@@ -12,35 +12,38 @@ export const PETREL: RadioModel = {
   limit: 120,
 };
 
-interface Word {
-  readonly field: keyof RadioState;
-  readonly say: (state: RadioState) => string;
-  readonly mean: (text: string) => RadioChange;
-}
 const onOff = (on: boolean) => (on ? "on" : "off");
 
 /** Its words, each with the field that it is, how it is said and understood. */
-const WORDS: Readonly<Record<string, Word>> = {
+const WORDS: Parts = {
   tune: {
     field: "frequencyHz",
     say: (state) => String(state.frequencyHz),
     mean: (text) => ({ frequencyHz: Number(text) }),
   },
   second: { field: "secondHz", say: (state) => String(state.secondHz), mean: (text) => ({ secondHz: Number(text) }) },
-  split: { field: "split", say: ({ split }) => onOff(split), mean: (text) => ({ split: text === "on" }) },
-  mode: { field: "mode", say: ({ mode }) => mode.toLowerCase(), mean: (text) => ({ mode: modeOf(text) }) },
+  split: { field: "split", say: ({ split }) => onOff(split), mean: (text) => turned("split", text) },
+  mode: {
+    field: "mode",
+    say: ({ mode }) => mode.toLowerCase(),
+    mean: (text) => {
+      const mode = RADIO_MODES.find((one) => one.toLowerCase() === text);
+      return mode === undefined ? null : { mode };
+    },
+  },
   filter: { field: "widthHz", say: ({ widthHz }) => String(widthHz), mean: (text) => ({ widthHz: Number(text) }) },
   power: { field: "watts", say: ({ watts }) => String(watts), mean: (text) => ({ watts: Number(text) }) },
   antenna: { field: "antenna", say: ({ antenna }) => antenna, mean: (text) => ({ antenna: text }) },
   sending: {
     field: "transmitting",
     say: ({ transmitting }) => onOff(transmitting),
-    mean: (text) => ({ transmitting: text === "on" }),
+    mean: (text) => turned("transmitting", text),
   },
 };
 
-function modeOf(text: string): RadioMode {
-  return RADIO_MODES.find((mode) => mode.toLowerCase() === text) ?? (text as RadioMode);
+function turned(field: "split" | "transmitting", text: string) {
+  const on = eitherOf(text, "on", "off");
+  return on === null ? null : { [field]: on };
 }
 
 /**
@@ -62,9 +65,8 @@ export const petrelDialect: Dialect = {
     if (known === undefined) return [`what? ${line.trim().slice(0, 60)}`];
     if (verb === "read") return [`${word} ${known.say(radio.state)}`];
     if (verb !== "put") return [`what? ${line.trim().slice(0, 60)}`];
-    const fault = radio.change(known.mean(rest.trim()));
+    const fault = changePart(radio, known, rest.trim());
     return [fault === null ? `done ${word}` : `refused ${word}: ${fault}`];
   },
-  pushed: (change, state) =>
-    Object.entries(WORDS).flatMap(([word, { field, say }]) => (field in change ? [`now ${word} ${say(state)}`] : [])),
+  pushed: (change, state) => changedParts(WORDS, change, state).map(([word, said]) => `now ${word} ${said}`),
 };

@@ -32,12 +32,13 @@ export async function startRadio({ port, model, dialect, frequencyHz, air }: Rad
   const sockets = new Set<Socket>();
 
   const hearAround = () => {
-    const { frequencyHz: middle, widthHz } = radio.state;
-    link.listen(middle - widthHz / 2, middle + widthHz / 2);
+    const { frequencyHz: dial, widthHz, mode } = radio.state;
+    const low = mode === "USB" ? dial : mode === "LSB" ? dial - widthHz : dial - widthHz / 2;
+    link.listen(low, low + widthHz);
   };
   hearAround();
   radio.onChange((change) => {
-    if ("frequencyHz" in change || "widthHz" in change) hearAround();
+    if ("frequencyHz" in change || "widthHz" in change || "mode" in change) hearAround();
   });
 
   function serve(socket: Socket): void {
