@@ -23,6 +23,8 @@ export interface RadioServer {
 }
 
 const LONGEST_LINE = 1000;
+/** Below this the air has no ear, Hz. */
+const AIR_BEGINS = 100_000;
 
 /** Starts the stand-in for a radio; docs/stand-ins.md describes what each speaks. */
 export async function startRadio({ port, model, dialect, frequencyHz, air }: RadioServerOptions): Promise<RadioServer> {
@@ -34,7 +36,7 @@ export async function startRadio({ port, model, dialect, frequencyHz, air }: Rad
   const hearAround = () => {
     const { frequencyHz: dial, widthHz, mode } = radio.state;
     const low = mode === "USB" ? dial : mode === "LSB" ? dial - widthHz : dial - widthHz / 2;
-    link.listen(low, low + widthHz);
+    link.listen(Math.max(AIR_BEGINS, low), low + widthHz);
   };
   hearAround();
   radio.onChange((change) => {
