@@ -17,6 +17,7 @@ const settingsSchema = z.strictObject({
   organiserTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
   almanacUrl: z.url({ protocol: /^https?$/ }).optional(),
   almanacTimeoutSeconds: z.coerce.number().min(1).max(600).default(10),
+  /** Where a keyer is, from before links were kept in the database: it is taken over as a link. */
   keyerHost: z.string().min(1).default("127.0.0.1"),
   keyerPort: port.optional(),
   importLimitMegabytes: z.coerce.number().min(1).max(100_000).default(2000),
@@ -24,7 +25,7 @@ const settingsSchema = z.strictObject({
 
 export interface Config extends Omit<
   z.output<typeof settingsSchema>,
-  "lanternUrl" | "lanternToken" | "organiserUrl" | "almanacUrl" | "keyerPort"
+  "lanternUrl" | "lanternToken" | "organiserUrl" | "almanacUrl"
 > {
   /** The data folder, absolute. */
   readonly data: string;
@@ -33,7 +34,6 @@ export interface Config extends Omit<
   readonly lanternToken: string;
   readonly organiserUrl: string;
   readonly almanacUrl: string;
-  readonly keyerPort: number;
 }
 
 /** Which environment variable sets which setting; README.md has the same table. */
@@ -85,7 +85,6 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     lanternToken: settings.lanternToken ?? STAND_IN_TOKEN,
     organiserUrl: settings.organiserUrl ?? `http://127.0.0.1:${settings.standInsPort + 1}`,
     almanacUrl: settings.almanacUrl ?? `http://127.0.0.1:${settings.standInsPort + 3}`,
-    keyerPort: settings.keyerPort ?? settings.standInsPort + 2,
   };
 }
 

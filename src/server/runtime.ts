@@ -8,7 +8,8 @@ import { connect, openStore, type Store } from "./db/store";
 import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
 import { openLog } from "./log";
 import { createFinder, type Finder } from "./logbook/finder";
-import { createKeyer, type Keyer } from "./links/keyer";
+import { adoptKeyer } from "./links/adoptKeyer";
+import { createLinks, type Links } from "./links/supervisor";
 import { askAlmanac } from "./directory/almanac";
 import { createDirectory, type Directory } from "./directory/directory";
 import { createHub, type Hub } from "./live/hub";
@@ -21,7 +22,7 @@ export interface Runtime {
   readonly hub: Hub;
   readonly supervisor: Supervisor;
   readonly finder: Finder;
-  readonly keyer: Keyer;
+  readonly links: Links;
   readonly directory: Directory;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
@@ -60,7 +61,6 @@ async function start(): Promise<Runtime> {
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => ending.abort());
   const finder = createFinder(config.databaseFile);
   const hub = createHub();
-  const keyer = createKeyer(config.keyerPort, config.keyerHost, hub.announce);
   let changes = 0;
   hub.listen((event) => {
     // A long job tells so with each of its transactions: what the finder remembers is worth nothing any more.
@@ -75,12 +75,15 @@ async function start(): Promise<Runtime> {
     now: nowSeconds,
     fault: (error) => log.info({ err: error }, "the directory does not answer"),
   });
-  ending.signal.addEventListener("abort", () => (keyer.close(), directory.close()));
-  return { config, store, door, hub, supervisor, finder, keyer, directory, log, ending: ending.signal };
+  const context = contextOf({ store, door, hub, finder });
+  await door.write(() => adoptKeyer(context, config));
+  const links = createLinks({ context, fault: (error) => log.error({ err: error }, "a link failed") });
+  ending.signal.addEventListener("abort", () => (links.close(), directory.close()));
+  return { config, store, door, hub, supervisor, finder, links, directory, log, ending: ending.signal };
 }
 
 /** What a request works with. */
-export function contextOf({ store, door, hub, finder }: Runtime): Context {
+export function contextOf({ store, door, hub, finder }: Pick<Runtime, "store" | "door" | "hub" | "finder">): Context {
   return { store, finder, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce, write: door.write };
 }
 

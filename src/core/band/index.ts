@@ -11,5 +11,5 @@ export {
 export type { Band } from "./bands";
 export { defaultReport, MODE_GROUPS, modeByName, modeGroup, MODES, parseMode, reportFault } from "./modes";
 export type { Mode, ModeAndSubmode, ModeGroup } from "./modes";
-export { bandEdges, mayTransmit, signalExtent, usualSegments } from "./segments";
+export { bandEdges, mayTransmit, signalExtent, usualSegments, usualSideband } from "./segments";
 export type { Region, Segment, Stretch, TransmitAnswer } from "./segments";

@@ -129,7 +129,7 @@ export function signalExtent(frequencyHz: number, mode: string, submode: string 
   if (mode === "AM") return [3000, 3000];
   if (mode === "FM") return frequencyHz < 30e6 ? [6000, 6000] : [8000, 8000];
   if (mode === "DIGITALVOICE") return [3125, 3125];
-  const lower = submode === "LSB" || (submode !== "USB" && mode === "SSB" && usesLowerSideband(frequencyHz));
+  const lower = submode === "LSB" || (submode !== "USB" && mode === "SSB" && usualSideband(frequencyHz) === "LSB");
   return lower ? [SIDEBAND, 0] : [0, SIDEBAND];
 }
 
@@ -145,8 +145,9 @@ const NARROW: Readonly<Record<string, number>> = {
   PSK125: 240,
 };
 
-function usesLowerSideband(frequencyHz: number): boolean {
-  return frequencyHz < 10e6 && bandOfFrequency(frequencyHz)?.name !== "60m";
+/** The sideband on which voice is usual at a frequency. */
+export function usualSideband(frequencyHz: number): "USB" | "LSB" {
+  return frequencyHz < 10e6 && bandOfFrequency(frequencyHz)?.name !== "60m" ? "LSB" : "USB";
 }
 
 export type TransmitAnswer =

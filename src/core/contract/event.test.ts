@@ -2,7 +2,12 @@ import { hears, type LiveEvent } from "./event";
 
 const waiting = (logbookId: number): LiveEvent => ({ type: "outbox", logbookId, service: "lantern", waiting: 1 });
 const notes = (entryId: number): LiveEvent => ({ type: "contest", logbookId: 1, entryId, what: "notes" });
-const letter = (position: string): LiveEvent => ({ type: "keyer", id: 1, position, is: "letter", letter: "C" });
+const letter = (position: string): LiveEvent => ({
+  type: "link",
+  linkId: 1,
+  position,
+  news: { is: "letter", id: 1, letter: "C" },
+});
 const listed: LiveEvent = { type: "directory", baseCall: "DL1QTA" };
 
 test.each([

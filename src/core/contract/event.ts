@@ -2,6 +2,7 @@ import type { Slot } from "../award";
 import type { Channel } from "../confirm";
 import type { StoredContact } from "./contact";
 import type { Job } from "./job";
+import type { Link, LinkNews } from "./link";
 
 /** What happened, as every open browser hears it. Small changes carry the contacts, large ones only say so. */
 export type LiveEvent =
@@ -21,18 +22,13 @@ export type LiveEvent =
   | { readonly type: "outbox"; readonly logbookId: number; readonly service: Channel; readonly waiting: number }
   | { readonly type: "job"; readonly job: Job }
   | {
-      /** What the keyer does: a letter as it goes out, or how a transmission ended. */
-      readonly type: "keyer";
-      readonly id: number;
-      /** The browser that asked. */
-      readonly position: string;
-      readonly is: "letter" | "done" | "stopped" | "limit" | "broken";
-      readonly letter?: string;
-      /** When the key is down, milliseconds from the letter's start. */
-      readonly down?: readonly { readonly from: number; readonly to: number }[];
-      readonly lasts?: number;
-      /** What went out, or what is wrong. */
-      readonly text?: string;
+      /** A link: as it is now, null when it was removed; or what it says of what goes on. */
+      readonly type: "link";
+      readonly linkId: number;
+      readonly link?: Link | null;
+      readonly news?: LinkNews;
+      /** The browser that asked for what the news are about. */
+      readonly position?: string;
     }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** Which contests are known, or announced. */ readonly type: "contests" }
@@ -61,7 +57,7 @@ function concernOf(event: LiveEvent): Concern {
       return { logbookId: event.logbookId };
     case "contest":
       return { logbookId: event.logbookId, entryId: event.entryId };
-    case "keyer":
+    case "link":
       return { position: event.position };
     // All logbooks and their jobs stand in every browser's menus, and a directory's answer is for whoever asked.
     case "job":

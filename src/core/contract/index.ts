@@ -7,6 +7,7 @@ export * from "./event";
 export * from "./export";
 export * from "./job";
 export * from "./journal";
+export * from "./link";
 export * from "./logbook";
 export * from "./problem";
 export * from "./reading";

@@ -487,6 +487,6 @@ describe("positions", () => {
 
 it("is described", () => {
   expect(Object.keys(openApiDocument().paths ?? {})).toEqual(
-    expect.arrayContaining(["/entries/{entryId}/worth", "/contests", "/keyer/send"]),
+    expect.arrayContaining(["/entries/{entryId}/worth", "/contests", "/links/{linkId}/commands"]),
   );
 });

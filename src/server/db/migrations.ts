@@ -151,4 +151,18 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       id INTEGER PRIMARY KEY AUTOINCREMENT, uid TEXT NOT NULL, startsAt INTEGER NOT NULL, endsAt INTEGER NOT NULL,
       name TEXT NOT NULL, about TEXT NOT NULL, UNIQUE (uid, startsAt)) STRICT`,
   ],
+  "0007-links": [
+    `CREATE TABLE link (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, kind TEXT NOT NULL, name TEXT NOT NULL COLLATE NOCASE UNIQUE,
+      isOn INTEGER NOT NULL, settings TEXT NOT NULL, sendingSince INTEGER) STRICT`,
+    `CREATE TABLE radioDescriptor (
+      tag TEXT PRIMARY KEY, body TEXT NOT NULL, changedAt INTEGER NOT NULL) STRICT, WITHOUT ROWID`,
+    `CREATE TABLE positionRadio (
+      position TEXT PRIMARY KEY, linkId INTEGER REFERENCES link(id) ON DELETE CASCADE,
+      chosenAt INTEGER NOT NULL) STRICT, WITHOUT ROWID`,
+    `CREATE TABLE bandMemory (
+      linkId INTEGER NOT NULL REFERENCES link(id) ON DELETE CASCADE, band TEXT NOT NULL, mode TEXT NOT NULL,
+      frequencyHz INTEGER NOT NULL, widthHz INTEGER, watts REAL, usedAt INTEGER NOT NULL,
+      PRIMARY KEY (linkId, band, mode)) STRICT, WITHOUT ROWID`,
+  ],
 };

@@ -32,6 +32,47 @@ export interface Schema {
   contestNote: ContestNoteTable;
   contestSubmission: ContestSubmissionTable;
   announcedContest: AnnouncedContestTable;
+  link: LinkTable;
+  radioDescriptor: RadioDescriptorTable;
+  positionRadio: PositionRadioTable;
+  bandMemory: BandMemoryTable;
+}
+
+/** How a radio was set when it was last on a band in one of its modes. */
+interface BandMemoryTable {
+  linkId: number;
+  band: string;
+  mode: string;
+  frequencyHz: number;
+  widthHz: number | null;
+  watts: number | null;
+  /** Milliseconds since 1970: which was last has to be told within a second, too. */
+  usedAt: number;
+}
+
+/** A link to a device or a program; `settings` is JSON that its kind understands. */
+interface LinkTable {
+  id: Generated<number>;
+  kind: string;
+  name: string;
+  isOn: number;
+  settings: string;
+  /** Since when it transmits; null while it does not. */
+  sendingSince: number | null;
+}
+
+/** A radio's descriptor that is the operator's own; before one of the same tag that ships. `body` is its JSON. */
+interface RadioDescriptorTable {
+  tag: string;
+  body: string;
+  changedAt: number;
+}
+
+/** The radio that a position follows; a link of null is none. */
+interface PositionRadioTable {
+  position: string;
+  linkId: number | null;
+  chosenAt: number;
 }
 
 /** A contest of which a calendar says when it is, and nobody yet what its rules are. Times in seconds since 1970 UTC. */

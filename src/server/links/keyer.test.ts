@@ -1,87 +1,94 @@
-import { keyerSend } from "../../core/contract/endpoints/keyer";
-import { taken } from "../testing";
-import { type AddressInfo, connect, type Server } from "node:net";
-import type { LiveEvent } from "../../core/contract";
-import { createKeyer, type Keyer } from "./keyer";
+import { type AddressInfo, connect, createServer, type Server } from "node:net";
+import type { LinkNews } from "../../core/contract";
 import { startKeyer } from "../../../stand-ins/keyer/server";
-
-type KeyerEvent = Extract<LiveEvent, { type: "keyer" }>;
+import { valueOf } from "../testing";
+import { adoptKeyer } from "./adoptKeyer";
+import { linkRows } from "./linkStore";
+import { type TestLinks, testLinks, until } from "./testing";
 
 let server: Server;
-let keyer: Keyer;
-let events: KeyerEvent[];
+let shack: TestLinks;
+let id: number;
 
+const portOf = (one: Server) => (one.address() as AddressInfo).port;
 beforeEach(async () => {
-  events = [];
   server = await startKeyer({ port: 0, hurry: 40, limit: 10 });
-  keyer = createKeyer((server.address() as AddressInfo).port, "127.0.0.1", (event) => events.push(event as KeyerEvent));
+  shack = await testLinks();
+  id = await shack.add("keyer", "Keyer", { port: portOf(server) });
+  await shack.up(id);
 });
 afterEach(async () => {
-  keyer.close();
+  shack.close();
   await new Promise((resolve) => server.close(resolve));
 });
 
-const send = (input: object) => keyer.send(taken(keyerSend.body, input));
-const last = () => events.at(-1);
-async function ended(): Promise<KeyerEvent> {
-  while (last() === undefined || last()!.is === "letter") await new Promise((resolve) => setTimeout(resolve, 5));
-  return last()!;
-}
+const send = (order: object, position = "left") => shack.tell(id, { do: "send", ...order }, position);
+type Keyed = Extract<LinkNews, { id: number }> & { position: string | undefined };
+const news = () => shack.news() as Keyed[];
+const ended = () => until(() => news().find(({ is }) => is !== "letter"));
 
 it("keys a text letter by letter, and tells who asked", async () => {
-  expect(await send({ text: "cq  cx3qua", speed: 30, position: "left" })).toMatchObject({ ok: true });
-  expect(await ended()).toMatchObject({ is: "done", text: "CQ  CX3QUA", position: "left" });
-  const letters = events.filter(({ is }) => is === "letter");
+  expect(await send({ text: "cq  cx3qua", speed: 30 })).toEqual({ id: 1 });
+  expect(await ended()).toMatchObject({ is: "done", id: 1, text: "CQ  CX3QUA", position: "left" });
+  const letters = news().filter(({ is }) => is === "letter");
   expect(letters.map(({ letter }) => letter).join("")).toBe("CQ  CX3QUA");
   expect(letters[0]).toMatchObject({ down: [{ from: 0, to: 120 }, {}, {}, {}], lasts: 560 });
 });
 
 it("takes a new speed inside a text, and stops at once", async () => {
   await send({ text: "EEEEEEEEEEEEEEEEEEEEEEEEEEEEEE", speed: 10 });
-  while (events.length < 3) await new Promise((resolve) => setTimeout(resolve, 1));
-  keyer.speed(40);
-  while (last()?.lasts !== 120) await new Promise((resolve) => setTimeout(resolve, 1));
-  keyer.stop();
+  await until(() => news().length >= 3);
+  await shack.tell(id, { do: "speed", speed: 40 });
+  await until(() => news().at(-1)?.lasts === 120);
+  expect(shack.links.stop()).toEqual(["Keyer"]);
   const { is, text } = await ended();
   expect(is).toBe("stopped");
   expect(text!.length).toBeLessThan(30);
+  expect(shack.links.stop()).toEqual([]);
 });
 
 it("stops what is over its limit, and drops the one before for a new one", async () => {
   await send({ text: "0".repeat(200), speed: 5 });
   await send({ text: "0".repeat(200), speed: 5 });
-  expect(await ended()).toMatchObject({ is: "limit" });
+  expect(await ended()).toMatchObject({ is: "limit", id: 2 });
 });
 
 it("refuses what cannot be keyed, and says when there is no keyer", async () => {
-  expect(await send({ text: "MUÑOZ", speed: 20 })).toMatchObject({
-    problem: { detail: expect.stringContaining("Ñ") as string },
+  expect(await send({ text: "MUÑOZ", speed: 20 })).toMatchObject({ detail: expect.stringContaining("Ñ") as string });
+  expect(await send({ text: "A", speed: 500 })).toMatchObject({ status: 422, faults: [{ field: "speed" }] });
+  valueOf(await shack.links.change(id, { on: false }));
+  expect(await send({ text: "A", speed: 20 })).toMatchObject({
+    status: 503,
+    detail: "Keyer cannot be reached: it is turned off",
   });
-  expect(() => taken(keyerSend.body, { text: "A", speed: 500 })).toThrow("speed");
-  const nowhere = createKeyer(1, "127.0.0.1", () => {});
-  expect(await nowhere.send(taken(keyerSend.body, { text: "A", speed: 20 }))).toMatchObject({
-    problem: { status: 503 },
-  });
-  expect(nowhere.stop()).toMatchObject({ problem: { status: 503 } });
-  expect(nowhere.speed(20)).toMatchObject({ problem: { status: 503 } });
+  expect(await shack.tell(999, { do: "stop" })).toMatchObject({ status: 404 });
 });
 
-it("makes one connection, however many send at once, and Stop reaches what is sent", async () => {
-  let connections = 0;
-  server.on("connection", () => connections++);
-  const sends = ["E", "EE", "0".repeat(100)].map((text) => send({ text, speed: 10 }));
-  expect((await Promise.all(sends)).every(({ ok }) => ok)).toBe(true);
-  while (last()?.is !== "letter") await new Promise((resolve) => setTimeout(resolve, 1));
-  expect(connections).toBe(1);
-  expect(keyer.stop()).toMatchObject({ ok: true });
-  expect(await ended()).toMatchObject({ is: "stopped" });
+it("says to its browser that it broke off when the keyer goes away", async () => {
+  await send({ text: "0".repeat(100), speed: 5 });
+  await until(() => news().length > 0);
+  valueOf(await shack.links.change(id, { name: "The keyer" }));
+  expect(await ended()).toMatchObject({ is: "broken", position: "left" });
 });
 
-it("does not send what was stopped while the connection was made", async () => {
-  const sending = send({ text: "CQ", speed: 20 });
-  expect(keyer.stop()).toMatchObject({ ok: true });
-  expect(await sending).toMatchObject({ problem: { title: "Stopped" } });
-  expect(events).toEqual([]);
+it("is tested step by step", async () => {
+  const steps = async (port: number) => valueOf(await shack.links.test("keyer", { port }));
+  expect((await steps(portOf(server))).map(({ ok }) => ok)).toEqual([true, true]);
+  const mute = createServer((socket) => void socket.on("error", () => {}).end("hello\n"));
+  await new Promise<void>((resolve) => mute.listen(0, "127.0.0.1", resolve));
+  expect(await steps(portOf(mute))).toMatchObject([{ ok: true }, { what: "Protocol", ok: false }]);
+  await new Promise((resolve) => mute.close(resolve));
+});
+
+it("is taken over from the configuration where there is none yet", async () => {
+  const { context } = shack;
+  adoptKeyer(context, { keyerHost: "shack.local", keyerPort: 4000 });
+  expect(linkRows(context)).toHaveLength(1);
+  valueOf(await shack.links.remove(id));
+  adoptKeyer(context, { keyerHost: "shack.local", keyerPort: undefined });
+  expect(linkRows(context)).toEqual([]);
+  adoptKeyer(context, { keyerHost: "shack.local", keyerPort: 4000 });
+  expect(linkRows(context)).toMatchObject([{ kind: "keyer", on: true, settings: { host: "shack.local", port: 4000 } }]);
 });
 
 describe("a keyer whose master is gone", () => {

@@ -68,12 +68,12 @@ export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
     if (message.moment === "answer") setDone({ ...here, call: draft.call, answered: true });
     if (message.moment !== "exchange") return goOut(textOf(message));
     setDone({ ...here, call: draft.call, exchanged: true });
-    void contest.reserve().then((serial) => goOut(textOf(message, serial ?? contest.serial)));
+    goOut(contest.reserve().then((serial) => textOf(message, serial ?? contest.serial)));
   }
 
-  function goOut(text: string) {
-    setSpoken(text);
-    if (group === "CW") void keyer.send(text);
+  function goOut(text: string | Promise<string>) {
+    if (group === "CW") keyer.send(text, setSpoken);
+    else void Promise.resolve(text).then(setSpoken);
   }
 
   function take(typed: Draft): boolean {

@@ -20,7 +20,8 @@ export interface KeyerState {
   readonly sent: string;
   readonly speed: number;
   readonly tone: boolean;
-  readonly send: (text: string) => Promise<void>;
+  /** Sends a text, or one that is still to come; `goes` hears it as its turn comes. Texts go in the order asked for. */
+  readonly send: (text: string | Promise<string>, goes: (text: string) => void) => void;
   readonly stop: () => void;
   readonly changeSpeed: (by: number) => void;
   readonly turnTone: () => void;
@@ -32,6 +33,9 @@ export function useKeyer(position: string): KeyerState {
   const [speed, setSpeed] = useState(USUAL_KEYING.speed);
   const [tone, setTone] = useState(false);
   const sound = useRef<AudioContext | null>(null);
+  /** The text asked for last, and how often it was told to stop: what waited for its turn then goes out no more. */
+  const last = useRef(Promise.resolve());
+  const stops = useRef(0);
 
   useEffect(() => {
     const kept = Number(localStorage.getItem(SPEED_KEPT_AS));
@@ -55,6 +59,7 @@ export function useKeyer(position: string): KeyerState {
   });
 
   const stop = () => {
+    stops.current++;
     setSending(false);
     void ask(keyerEndpoints.keyerStop).catch((error: Error) => toast.error(error.message));
   };
@@ -77,16 +82,21 @@ export function useKeyer(position: string): KeyerState {
     speed,
     tone,
     stop,
-    async send(text) {
-      if (text.trim() === "") return;
-      setSent("");
+    send(asked, goes) {
+      const before = stops.current;
       setSending(true);
-      try {
-        await ask(keyerEndpoints.keyerSend, { body: { ...keptKeying(), speed, text, position } });
-      } catch (error) {
-        setSending(false);
-        toast.error((error as Error).message, { id: "keyer" });
-      }
+      last.current = Promise.all([asked, last.current]).then(async ([text]) => {
+        if (stops.current !== before) return;
+        goes(text);
+        if (text.trim() === "") return setSending(false);
+        setSent("");
+        try {
+          await ask(keyerEndpoints.keyerSend, { body: { ...keptKeying(), speed, text, position } });
+        } catch (error) {
+          setSending(false);
+          toast.error((error as Error).message, { id: "keyer" });
+        }
+      });
     },
     changeSpeed(by) {
       const next = Math.min(FASTEST, Math.max(SLOWEST, speed + by));

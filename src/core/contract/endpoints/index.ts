@@ -5,7 +5,7 @@ import * as contacts from "./contacts";
 import * as contest from "./contest";
 import * as files from "./files";
 import * as jobs from "./jobs";
-import * as keyer from "./keyer";
+import * as links from "./links";
 import * as logbooks from "./logbooks";
 import { filters, views } from "./saved";
 import * as station from "./station";
@@ -22,5 +22,5 @@ export const ENDPOINTS: readonly Endpoint[] = [
   jobs,
   confirm,
   contest,
-  keyer,
+  links,
 ].flatMap((area) => Object.values<Endpoint>(area));

@@ -1,4 +1,0 @@
-import * as keyer from "@/core/contract/endpoints/keyer";
-import { serve } from "@/server/route";
-
-export const POST = serve(keyer.keyerSpeed, ({ runtime, body }) => runtime.keyer.speed(body.speed));

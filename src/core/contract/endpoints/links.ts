@@ -1,0 +1,105 @@
+import { z } from "zod";
+import {
+  linkInputSchema,
+  linkKindSchema,
+  linkPatchSchema,
+  linkSchema,
+  linkTestSchema,
+  orderedSchema,
+  positionRadioSchema,
+  radioCommandSchema,
+  testStepSchema,
+} from "../link";
+import { endpoint } from "../endpoint";
+import { removedSchema } from "./removed";
+
+export const links = endpoint({
+  method: "GET",
+  path: "links",
+  summary: "The links to devices and programs, and how each is getting on",
+  needs: "read",
+  answer: { items: linkSchema },
+});
+
+export const linkKinds = endpoint({
+  method: "GET",
+  path: "links/kinds",
+  summary: "The kinds of links that there are, each with its settings",
+  needs: "read",
+  answer: { items: linkKindSchema },
+});
+
+export const addLink = endpoint({
+  method: "POST",
+  path: "links",
+  summary: "Add a link; it is in force at once",
+  needs: "manage",
+  status: 201,
+  body: linkInputSchema,
+  answer: linkSchema,
+});
+
+export const changeLink = endpoint({
+  method: "PATCH",
+  path: "links/{linkId}",
+  summary: "Change a link, or turn it on or off; it is in force at once",
+  needs: "manage",
+  body: linkPatchSchema,
+  answer: linkSchema,
+});
+
+export const removeLink = endpoint({
+  method: "DELETE",
+  path: "links/{linkId}",
+  summary: "Remove a link",
+  needs: "manage",
+  answer: removedSchema,
+});
+
+export const testLink = endpoint({
+  method: "POST",
+  path: "links/test",
+  summary: "Try settings, step by step",
+  needs: "manage",
+  body: linkTestSchema,
+  answer: { items: testStepSchema },
+});
+
+export const stopLinks = endpoint({
+  method: "POST",
+  path: "links/stop",
+  summary: "Stop whatever transmits",
+  needs: "log",
+  answer: z.object({ stopped: z.array(z.string()) }),
+});
+
+export const commandLink = endpoint({
+  method: "POST",
+  path: "links/{linkId}/commands",
+  summary: "Tell a link something of what its kind understands: a keyer to send, a radio to tune",
+  needs: "log",
+  status: 202,
+  query: z.strictObject({
+    /** Which browser asks: what comes of it is for its ears. */
+    position: z.string().max(60).default(""),
+  }),
+  body: { checkedLater: radioCommandSchema },
+  answer: orderedSchema,
+});
+
+export const positionRadio = endpoint({
+  method: "GET",
+  path: "positions/{position}/radio",
+  summary: "The radio that a position follows; the one chosen last anywhere where it has not chosen",
+  needs: "read",
+  answer: positionRadioSchema,
+});
+
+export const choosePositionRadio = endpoint({
+  method: "PUT",
+  path: "positions/{position}/radio",
+  summary: "Choose the radio that a position follows, or none",
+  needs: "log",
+  body: positionRadioSchema,
+  answer: positionRadioSchema,
+});

@@ -1,0 +1,138 @@
+import { z } from "zod";
+import { RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
+import { FASTEST, SLOWEST } from "../signal";
+
+/** How a link is getting on. */
+export const LINK_PHASES = ["off", "connecting", "up", "waiting", "refused"] as const;
+
+/** What a radio is, and how it stands. Frequencies and filters in Hz, power in watts. */
+export const radioSchema = z.object({
+  model: z.string(),
+  state: radioStateSchema,
+  modes: z.array(z.enum(RADIO_MODES)),
+  filters: z.array(z.int()),
+  antennas: z.array(z.string()),
+  watts: z.number(),
+  tunes: z.array(z.tuple([z.int(), z.int()])),
+  /** Which fields of its state can be told to it. */
+  tells: z.array(z.string()),
+  /** Whether it can be made to transmit, and to send Morse. */
+  transmits: z.boolean(),
+  keys: z.boolean(),
+  /** It is stopped after so long, seconds. */
+  limitSeconds: z.int(),
+});
+export type Radio = z.output<typeof radioSchema>;
+
+export const linkSchema = z.object({
+  id: z.int(),
+  kind: z.string(),
+  name: z.string(),
+  on: z.boolean(),
+  settings: z.record(z.string(), z.unknown()),
+  phase: z.enum(LINK_PHASES),
+  /** What is wrong and how to mend it, or what is worth knowing; null where there is nothing to say. */
+  text: z.string().nullable(),
+  /** When it is tried again, ISO. */
+  retryAt: z.string().nullable(),
+  /** Whether it sends Morse. */
+  keys: z.boolean(),
+  radio: radioSchema.nullable(),
+  /** What it has counted since it runs, by what it is called. */
+  counts: z.record(z.string(), z.int()),
+});
+export type Link = z.output<typeof linkSchema>;
+
+const name = z.string().trim().min(1, "give it a name").max(40, "a name has at most 40 characters");
+
+/** The settings are held against the kind's own schema. */
+export const linkInputSchema = z.strictObject({
+  kind: z.string().max(40),
+  name,
+  on: z.boolean().default(true),
+  settings: z.record(z.string(), z.unknown()).default({}),
+});
+export const linkPatchSchema = z.strictObject({
+  name: name.optional(),
+  on: z.boolean().optional(),
+  settings: z.record(z.string(), z.unknown()).optional(),
+});
+export const linkTestSchema = z.strictObject({
+  kind: z.string().max(40),
+  settings: z.record(z.string(), z.unknown()),
+});
+
+/** A field of a kind's settings, as a form shows it. */
+export const settingSchema = z.object({
+  key: z.string(),
+  label: z.string(),
+  hint: z.string(),
+  type: z.enum(["text", "number", "choice", "switch", "list"]),
+  choices: z.array(z.object({ value: z.string(), label: z.string() })),
+  start: z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), z.null()]),
+  /** It is shown while another has a value. */
+  when: z.object({ key: z.string(), is: z.string() }).nullable(),
+});
+export type Setting = z.output<typeof settingSchema>;
+
+export const linkKindSchema = z.object({
+  id: z.string(),
+  label: z.string(),
+  about: z.string(),
+  settings: z.array(settingSchema),
+});
+export type LinkKindInfo = z.output<typeof linkKindSchema>;
+
+/** A step of a test: what was tried, and what came of it, with how to mend it. */
+export const testStepSchema = z.object({ what: z.string(), ok: z.boolean(), text: z.string() });
+export type TestStep = z.output<typeof testStepSchema>;
+
+const speed = z.number().min(SLOWEST).max(FASTEST);
+
+/** What a keyer, or a radio that keys, is told. */
+export const keyerCommandSchema = z.discriminatedUnion("do", [
+  z.strictObject({
+    do: z.literal("send"),
+    text: z.string().trim().min(1, "there is nothing to send").max(500),
+    speed,
+    weight: z.number().min(25).max(75).default(50),
+    wordSpace: z.number().min(4).max(20).default(7),
+  }),
+  z.strictObject({ do: z.literal("speed"), speed }),
+  z.strictObject({ do: z.literal("stop") }),
+]);
+
+/** What a radio is told. */
+export const radioCommandSchema = z.discriminatedUnion("do", [
+  ...keyerCommandSchema.options,
+  z.strictObject({ do: z.literal("set"), change: radioChangeSchema }),
+  z.strictObject({ do: z.literal("transmit"), on: z.boolean() }),
+  z.strictObject({
+    do: z.literal("band"),
+    band: z.string().max(10),
+    /** Where it goes on a band on which it was never before. */
+    otherwise: radioChangeSchema,
+  }),
+]);
+export type RadioCommand = z.input<typeof radioCommandSchema>;
+
+/** What an order to a link came to. */
+export const orderedSchema = z.object({ id: z.int().nullable() });
+
+export const positionRadioSchema = z.object({ linkId: z.int().nullable() });
+
+/** What a link says of what goes on, as it happens. */
+export type LinkNews =
+  | {
+      /** Morse as it goes out: a letter, or how the transmission ended. */
+      readonly is: "letter" | "done" | "stopped" | "limit" | "broken";
+      /** The transmission. */
+      readonly id: number;
+      readonly letter?: string;
+      /** When the key is down, milliseconds from the letter's start. */
+      readonly down?: readonly { readonly from: number; readonly to: number }[];
+      readonly lasts?: number;
+      /** What went out, or what is wrong. */
+      readonly text?: string;
+    }
+  | { /** What of a radio has changed. */ readonly is: "radio"; readonly change: Partial<z.output<typeof radioStateSchema>> };

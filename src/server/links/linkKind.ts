@@ -1,0 +1,54 @@
+import type { z } from "zod";
+import type { Link, LinkNews, TestStep } from "../../core/contract";
+import type { Context } from "../context";
+import type { Result } from "../problem";
+
+/** What a kind of link works with while one of its links is open. */
+export interface Opening<Settings> {
+  readonly linkId: number;
+  readonly settings: Settings;
+  readonly name: string;
+  readonly context: Context;
+  /** Since when it transmitted as the server ended before, seconds since 1970; null where it did not. */
+  readonly sentUntilTheEnd: number | null;
+  /** Says what goes on, for the browser at a position where one is named. */
+  readonly say: (news: LinkNews, position?: string) => void;
+  /** Keeps what is worth knowing beside the link; null for nothing. */
+  readonly remark: (text: string | null) => void;
+  /** Its state as a whole is another one: every browser hears it. */
+  readonly changed: () => void;
+  /** It transmits from now on, or no more. */
+  readonly sending: (on: boolean) => void;
+  /** It is no longer there: what is wrong, and how to mend it. */
+  readonly lost: (text: string) => void;
+}
+
+/** An open link. */
+export interface Connection<Command> {
+  /** Does what it is told. */
+  command(command: Command, position: string): Promise<Result<{ readonly id: number | null }>>;
+  /** Ends at once what it transmits; false where it transmits nothing. */
+  stop(): boolean;
+  state?(): Partial<Pick<Link, "radio" | "counts" | "keys">>;
+  close(): void;
+}
+
+/** A kind of link: all that is said of it. Settings carry their labels, hints and choices as Zod's meta. */
+export interface LinkKind<Settings = unknown, Command = unknown> {
+  readonly id: string;
+  readonly label: string;
+  readonly about: string;
+  readonly settings: z.ZodType<Settings>;
+  readonly commands: z.ZodType<Command>;
+  /** What two links cannot have both, as "127.0.0.1:4696". */
+  address(settings: Settings): string;
+  /** Opens it; what is thrown says what is wrong and how to mend it. Ended by the signal, it throws as well. */
+  open(opening: Opening<Settings>, signal: AbortSignal): Promise<Connection<Command>>;
+  /** Tries the settings, step by step, each given as it was tried. */
+  test(settings: Settings, context: Context): AsyncIterable<TestStep>;
+}
+
+/** A kind, with its types put aside: what comes to its functions was read by its own schemas. */
+export function linkKind<Settings, Command>(kind: LinkKind<Settings, Command>): LinkKind {
+  return kind as unknown as LinkKind;
+}

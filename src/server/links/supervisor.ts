@@ -1,0 +1,307 @@
+import type { z } from "zod";
+import { faultsOf, isoTime } from "../../core/contact";
+import type { Link, linkInputSchema, LinkNews, linkPatchSchema, TestStep } from "../../core/contract";
+import type { Context } from "../context";
+import { done, failed, invalid, missing, type Result } from "../problem";
+import { kindById } from "./kinds";
+import type { Connection, LinkKind } from "./linkKind";
+import {
+  addLinkRow,
+  changeLinkRow,
+  keepSending,
+  type LinkRow,
+  linkRows,
+  removeLinkRow,
+} from "./linkStore";
+
+/** All links, each opened as soon as it can be, and opened again when it breaks. */
+export interface Links {
+  list(): Link[];
+  add(input: z.output<typeof linkInputSchema>): Promise<Result<Link>>;
+  change(id: number, input: z.output<typeof linkPatchSchema>): Promise<Result<Link>>;
+  remove(id: number): Promise<Result<{ readonly removed: number }>>;
+  command(id: number, order: unknown, position: string): Promise<Result<{ readonly id: number | null }>>;
+  /** Tries settings; a link that has the same address is closed meanwhile. */
+  test(kind: string, settings: unknown): Promise<Result<TestStep[]>>;
+  /** Stops whatever transmits: the names of the links that did. */
+  stop(): string[];
+  close(): void;
+}
+
+/** Pauses between attempts, milliseconds: the last one stays. */
+const PAUSES = [1000, 2000, 4000, 8000, 15_000, 30_000] as const;
+/** Who was up for so long is tried for again at once when it breaks. */
+const STEADY_MS = 10_000;
+
+/** A link and what is done about it. */
+interface Running {
+  row: LinkRow;
+  phase: Link["phase"];
+  text: string | null;
+  /** What it said of itself since it was opened. */
+  remark: string | null;
+  retryAt: number | null;
+  connection: Connection<unknown> | null;
+  attempts: number;
+  upAt: number;
+  timer: NodeJS.Timeout | undefined;
+  /** Ends the attempt that is under way, and makes what it says unheard. */
+  attempt: AbortController | null;
+}
+
+interface SupervisorOptions {
+  readonly context: Context;
+  /** Something went wrong that nobody foresaw. */
+  readonly fault: (error: unknown) => void;
+  readonly pauses?: readonly number[];
+}
+
+export function createLinks({ context, fault, pauses = PAUSES }: SupervisorOptions): Links {
+  const running = new Map<number, Running>();
+  let closed = false;
+
+  const linkOf = ({ row, phase, text, retryAt, connection }: Running): Link => ({
+    id: row.id,
+    kind: row.kind,
+    name: row.name,
+    on: row.on,
+    settings: { ...row.settings },
+    phase,
+    text,
+    retryAt: retryAt === null ? null : isoTime(retryAt / 1000),
+    keys: false,
+    radio: null,
+    counts: {},
+    ...connection?.state?.(),
+  });
+  const announce = (one: Running) => context.announce({ type: "link", linkId: one.row.id, link: linkOf(one) });
+
+  function into(one: Running, phase: Link["phase"], text: string | null, retryAt: number | null = null): void {
+    Object.assign(one, { phase, text, retryAt });
+    announce(one);
+  }
+
+  /** Which other link that is on has the address of this one. */
+  function rivalOf(kind: LinkKind, one: Running): Running | undefined {
+    const address = kind.address(kind.settings.parse(one.row.settings));
+    return [...running.values()].find((other) => {
+      if (other === one || !other.row.on || other.attempt === null) return false;
+      return addressOf(other.row) === address;
+    });
+  }
+
+  function open(one: Running): void {
+    clearTimeout(one.timer);
+    if (closed) return;
+    const kind = kindById(one.row.kind);
+    if (kind === undefined) return into(one, "refused", `This version knows no links of the kind ${one.row.kind}.`);
+    if (!one.row.on) return into(one, "off", null);
+    const settings = kind.settings.safeParse(one.row.settings);
+    if (!settings.success) {
+      const [first] = faultsOf(settings.error);
+      return into(one, "refused", `Its settings are not usable: ${first?.field} ${first?.text}. Change them.`);
+    }
+    const rival = rivalOf(kind, one);
+    if (rival !== undefined) {
+      const text = `${rival.row.name} has the same address, ${kind.address(settings.data)}: change one, or turn one off.`;
+      return into(one, "refused", text);
+    }
+    const attempt = new AbortController();
+    one.attempt = attempt;
+    one.remark = null;
+    const heard = (act: () => void) => {
+      if (one.attempt === attempt && !attempt.signal.aborted) act();
+    };
+    into(one, "connecting", one.text);
+    kind
+      .open(
+        {
+          linkId: one.row.id,
+          settings: settings.data,
+          name: one.row.name,
+          context,
+          sentUntilTheEnd: one.row.sendingSince,
+          say: (news, position) => say(one, news, position),
+          remark: (text) =>
+            heard(() => {
+              one.text = one.remark = text;
+              announce(one);
+            }),
+          changed: () => heard(() => announce(one)),
+          sending: (on) => keep(one, on),
+          lost: (text) => heard(() => again(one, text)),
+        },
+        attempt.signal,
+      )
+      .then(
+        (connection) => {
+          if (one.attempt !== attempt) return connection.close();
+          one.connection = connection;
+          one.upAt = Date.now();
+          into(one, "up", one.remark);
+        },
+        (error: unknown) => heard(() => again(one, error instanceof Error ? error.message : String(error))),
+      )
+      .catch(fault);
+  }
+
+  function say({ row }: Running, news: LinkNews, position?: string): void {
+    context.announce({ type: "link", linkId: row.id, news, ...(position === undefined ? {} : { position }) });
+  }
+
+  function keep(one: Running, on: boolean): void {
+    if ((one.row.sendingSince !== null) === on) return;
+    const since = on ? context.now() : null;
+    one.row = { ...one.row, sendingSince: since };
+    context.write(() => keepSending(context, one.row.id, since)).catch(fault);
+  }
+
+  /** It broke, or could not be opened: it is tried again after a pause. */
+  function again(one: Running, text: string): void {
+    const wasSteady = one.connection !== null && Date.now() - one.upAt > STEADY_MS;
+    drop(one);
+    keep(one, false);
+    one.attempts = wasSteady ? 1 : one.attempts + 1;
+    const pause = pauses[Math.min(one.attempts, pauses.length) - 1] ?? 0;
+    one.timer = setTimeout(() => open(one), pause);
+    one.timer.unref();
+    into(one, "waiting", text, Date.now() + pause);
+  }
+
+  function drop(one: Running): void {
+    clearTimeout(one.timer);
+    const { attempt, connection } = one;
+    one.attempt = null;
+    one.connection = null;
+    attempt?.abort();
+    connection?.stop();
+    connection?.close();
+  }
+
+  /** Opens anew: at once, from the first pause on. */
+  function reopen(one: Running): void {
+    drop(one);
+    one.attempts = 0;
+    one.text = null;
+    open(one);
+  }
+
+  /** An address that became free is another link's to have. */
+  function reopenRefused(): void {
+    for (const one of running.values()) if (one.phase === "refused") reopen(one);
+  }
+
+  function begin(row: LinkRow): Running {
+    const one: Running = {
+      row,
+      phase: "off",
+      text: null,
+      remark: null,
+      retryAt: null,
+      connection: null,
+      attempts: 0,
+      upAt: 0,
+      timer: undefined,
+      attempt: null,
+    };
+    running.set(row.id, one);
+    open(one);
+    return one;
+  }
+
+  /** What is wrong with a link's name or settings. */
+  function faultOf(kind: LinkKind, name: string, settings: unknown, id: number | null): Result<never> | null {
+    const parsed = kind.settings.safeParse(settings);
+    if (!parsed.success)
+      return invalid(faultsOf(parsed.error).map(({ field, text }) => ({ field: `settings.${field}`, text })));
+    const same = [...running.values()].find(
+      ({ row }) => row.id !== id && row.name.toLowerCase() === name.toLowerCase(),
+    );
+    if (same === undefined) return null;
+    return failed(409, "Name taken", `there is a link of the name "${name}": choose another`, [
+      { field: "name", text: "this name is taken" },
+    ]);
+  }
+
+  for (const row of linkRows(context)) begin(row);
+
+  return {
+    list: () => [...running.values()].map(linkOf),
+    async add({ kind: id, name, on, settings }) {
+      const kind = kindById(id);
+      if (kind === undefined) return invalid([{ field: "kind", text: `there are no links of the kind "${id}"` }]);
+      const wrong = faultOf(kind, name, settings, null);
+      if (wrong !== null) return wrong;
+      const row = { kind: id, name, on, settings: kind.settings.parse(settings) as Record<string, unknown> };
+      const linkId = await context.write(() => addLinkRow(context, row));
+      return done(linkOf(begin({ ...row, id: linkId, sendingSince: null })));
+    },
+    async change(id, patch) {
+      const one = running.get(id);
+      const kind = kindById(one?.row.kind ?? "");
+      if (one === undefined || kind === undefined) return missing(`link ${id}`);
+      const { name = one.row.name, on = one.row.on, settings = one.row.settings } = patch;
+      const wrong = faultOf(kind, name, settings, id);
+      if (wrong !== null) return wrong;
+      const row = { ...one.row, name, on, settings: kind.settings.parse(settings) as Record<string, unknown> };
+      await context.write(() => changeLinkRow(context, id, row));
+      one.row = row;
+      reopen(one);
+      reopenRefused();
+      return done(linkOf(one));
+    },
+    async remove(id) {
+      const one = running.get(id);
+      if (one === undefined) return missing(`link ${id}`);
+      await context.write(() => removeLinkRow(context, id));
+      drop(one);
+      running.delete(id);
+      context.announce({ type: "link", linkId: id, link: null });
+      reopenRefused();
+      return done({ removed: id });
+    },
+    async command(id, order, position) {
+      const one = running.get(id);
+      const kind = kindById(one?.row.kind ?? "");
+      if (one === undefined || kind === undefined) return missing(`link ${id}`);
+      const parsed = kind.commands.safeParse(order);
+      if (!parsed.success) return invalid(faultsOf(parsed.error));
+      if (one.connection === null) {
+        const why = one.row.on ? (one.text ?? "it is being connected") : "it is turned off";
+        return failed(503, `${one.row.name} is not there`, `${one.row.name} cannot be reached: ${why}`);
+      }
+      return one.connection.command(parsed.data, position);
+    },
+    async test(id, given) {
+      const kind = kindById(id);
+      if (kind === undefined) return invalid([{ field: "kind", text: `there are no links of the kind "${id}"` }]);
+      const settings = kind.settings.safeParse(given);
+      if (!settings.success)
+        return invalid(faultsOf(settings.error).map(({ field, text }) => ({ field: `settings.${field}`, text })));
+      const address = kind.address(settings.data);
+      const held = [...running.values()].filter((one) => one.attempt !== null && addressOf(one.row) === address);
+      for (const one of held) drop(one);
+      try {
+        const steps: TestStep[] = [];
+        for await (const step of kind.test(settings.data, context)) steps.push(step);
+        return done(steps);
+      } finally {
+        for (const one of held) if (running.has(one.row.id)) reopen(one);
+      }
+    },
+    stop() {
+      return [...running.values()].filter(({ connection }) => connection?.stop() === true).map(({ row }) => row.name);
+    },
+    close() {
+      closed = true;
+      for (const one of running.values()) drop(one);
+    },
+  };
+}
+
+/** The address of a link; null where its settings or its kind are not understood. */
+function addressOf(row: LinkRow): string | null {
+  const kind = kindById(row.kind);
+  const settings = kind?.settings.safeParse(row.settings);
+  return kind === undefined || settings?.success !== true ? null : kind.address(settings.data);
+}
