@@ -35,6 +35,8 @@ if (!existsSync(join(data, "ypsiloid.sqlite"))) {
   if (run("tsx", ["demo/main.ts"], { env }).status !== 0)
     giveUp("The demo log could not be made: the lines above say why.");
 }
+if (run("tsx", ["demo/links.ts"], { env }).status !== 0)
+  giveUp("The demo could not be linked to its stand-ins: the lines above say why.");
 
 const children = [
   start("tsx", ["stand-ins/main.ts"], { env }),

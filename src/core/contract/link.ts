@@ -2,8 +2,12 @@ import { z } from "zod";
 import { RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
 import { FASTEST, SLOWEST } from "../signal";
 
+/** What a link is to the rest of the application, whatever its kind. */
+const LINK_ROLES = ["radio", "keyer", "contacts"] as const;
+export type LinkRole = (typeof LINK_ROLES)[number];
+
 /** How a link is getting on. */
-export const LINK_PHASES = ["off", "connecting", "up", "waiting", "refused"] as const;
+const LINK_PHASES = ["off", "connecting", "up", "waiting", "refused"] as const;
 
 /** What a radio is, and how it stands. Frequencies and filters in Hz, power in watts. */
 export const radioSchema = z.object({
@@ -27,6 +31,7 @@ export type Radio = z.output<typeof radioSchema>;
 export const linkSchema = z.object({
   id: z.int(),
   kind: z.string(),
+  role: z.enum(LINK_ROLES),
   name: z.string(),
   on: z.boolean(),
   settings: z.record(z.string(), z.unknown()),
@@ -77,6 +82,7 @@ export type Setting = z.output<typeof settingSchema>;
 
 export const linkKindSchema = z.object({
   id: z.string(),
+  role: z.enum(LINK_ROLES),
   label: z.string(),
   about: z.string(),
   settings: z.array(settingSchema),
@@ -135,4 +141,7 @@ export type LinkNews =
       /** What went out, or what is wrong. */
       readonly text?: string;
     }
-  | { /** What of a radio has changed. */ readonly is: "radio"; readonly change: Partial<z.output<typeof radioStateSchema>> };
+  | {
+      /** What of a radio has changed. */ readonly is: "radio";
+      readonly change: Partial<z.output<typeof radioStateSchema>>;
+    };

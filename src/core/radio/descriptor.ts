@@ -27,7 +27,10 @@ const printable = z
   .regex(/^[\x20-\x7e]+$/, "a line is of ASCII, without its end");
 /** The place of the value. */
 export const HOLE = "{}";
-const withHole = printable.refine((text) => text.split(HOLE).length === 2, `write ${HOLE} once, where the value stands`);
+const withHole = printable.refine(
+  (text) => text.split(HOLE).length === 2,
+  `write ${HOLE} once, where the value stands`,
+);
 
 /** Whether all words of a part mean what such a part can be, and what has to be meant is. */
 const MEANT = { switch: ["on", "off"], mode: RADIO_MODES } as const;
@@ -90,9 +93,7 @@ export const descriptorSchema = z
     antennas: z.array(z.string().min(1).max(20)).max(10).default([]),
     watts: z.number().positive().max(10_000).default(100),
     limitSeconds: z.int().min(1).max(3600).optional(),
-    identity: z
-      .strictObject({ ask: printable, answer: withHole, is: z.string().min(1).max(60) })
-      .optional(),
+    identity: z.strictObject({ ask: printable, answer: withHole, is: z.string().min(1).max(60) }).optional(),
     refused: z.array(printable).max(20).default([]),
     parts: z.partialRecord(z.enum(PART_NAMES), partSchema),
     key: orderSchema.extend({ tell: withHole }).optional(),
@@ -100,7 +101,11 @@ export const descriptorSchema = z
   })
   .superRefine(({ parts, key, stop }, context) => {
     if (parts.frequency === undefined)
-      context.addIssue({ code: "custom", path: ["parts"], message: 'a part "frequency" is needed: without it nothing follows' });
+      context.addIssue({
+        code: "custom",
+        path: ["parts"],
+        message: 'a part "frequency" is needed: without it nothing follows',
+      });
     if (parts.transmit?.tell === undefined && key !== undefined && stop === undefined)
       context.addIssue({ code: "custom", path: ["stop"], message: "what keys has to be stopped: say how" });
     for (const name of PART_NAMES) {
@@ -115,7 +120,9 @@ export type Descriptor = z.output<typeof descriptorSchema>;
 function wordFaults(name: PartName, { words }: Part): [path: string[], message: string][] {
   const { kind } = PARTS[name];
   if (kind === "number" || kind === "text")
-    return words === undefined ? [] : [[["words"], `${name} is ${kind === "text" ? "written as it is" : "a number"}: it has no words`]];
+    return words === undefined
+      ? []
+      : [[["words"], `${name} is ${kind === "text" ? "written as it is" : "a number"}: it has no words`]];
   const meanings: readonly string[] = MEANT[kind];
   if (words === undefined) return [[["words"], `its words, each with what it means: ${meanings.join(", ")}`]];
   const strange = Object.entries(words)

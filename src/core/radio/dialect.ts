@@ -15,9 +15,9 @@ export type Heard =
 /** How a radio's lines are written and understood, by its descriptor. Lines are without their end. */
 export interface Dialect {
   /** The line that tells a part a value; null where it cannot be told, or has no word for the value. */
-  tell(part: PartName, value: PartValue): string | null;
+  readonly tell: (part: PartName, value: PartValue) => string | null;
   /** What a line means; `awaited` is what the order that was sent last says of its done. */
-  understand(line: string, awaited?: string): Heard;
+  readonly understand: (line: string, awaited?: string) => Heard;
 }
 
 export function dialectOf(descriptor: Descriptor): Dialect {

@@ -48,7 +48,7 @@ describe("a dialect", () => {
     [heron, "[rx]!range", { is: "refused", text: "[rx]!range" }],
     [heron, "[]!what", { is: "refused", text: "[]!what" }],
   ])("%# understands %j", (descriptor, line, heard) => {
-    expect(dialectOf(descriptor as Descriptor).understand(line as string)).toEqual(heard);
+    expect(dialectOf(descriptor).understand(line)).toEqual(heard);
   });
 
   it("knows what was awaited from what is strange", () => {

@@ -36,17 +36,15 @@ export const UNKNOWN_RADIO: RadioState = {
 };
 
 /** What can be turned at a radio from outside. */
-export const radioChangeSchema = z
-  .strictObject({
-    frequencyHz: hertz,
-    secondHz: hertz,
-    split: z.boolean(),
-    mode: z.enum(RADIO_MODES),
-    widthHz: z.int().min(1).max(100_000),
-    watts: z.number().min(0).max(10_000),
-    antenna: z.string().min(1).max(20),
-  })
-  .partial();
+export const radioChangeSchema = z.strictObject({
+  frequencyHz: hertz.exactOptional(),
+  secondHz: hertz.exactOptional(),
+  split: z.boolean().exactOptional(),
+  mode: z.enum(RADIO_MODES).exactOptional(),
+  widthHz: z.int().min(1).max(100_000).exactOptional(),
+  watts: z.number().min(0).max(10_000).exactOptional(),
+  antenna: z.string().min(1).max(20).exactOptional(),
+});
 export type RadioChange = z.output<typeof radioChangeSchema>;
 
 /** Where it transmits, Hz; null where that is not known. */

@@ -10,13 +10,11 @@ export interface KeptDescriptor {
 
 /** All descriptors by their names, the operator's own in place of those that ship under the same tag. */
 export function listDescriptors({ store }: Pick<Context, "store">): KeptDescriptor[] {
-  const own = store
-    .all(store.q.selectFrom("radioDescriptor").select("body"))
-    .flatMap(({ body }) => {
-      const checked = checkDescriptor(JSON.parse(body));
-      // One of a later version may not be understood: it stays, and is not offered.
-      return checked.ok ? [{ descriptor: checked.value, own: true }] : [];
-    });
+  const own = store.all(store.q.selectFrom("radioDescriptor").select("body")).flatMap(({ body }) => {
+    const checked = checkDescriptor(JSON.parse(body));
+    // One of a later version may not be understood: it stays, and is not offered.
+    return checked.ok ? [{ descriptor: checked.value, own: true }] : [];
+  });
   const shipped = SHIPPED_DESCRIPTORS.filter(({ tag }) => !own.some(({ descriptor }) => descriptor.tag === tag));
   return [...own, ...shipped.map((descriptor) => ({ descriptor, own: false }))].sort((a, b) =>
     a.descriptor.name.localeCompare(b.descriptor.name),
@@ -28,11 +26,12 @@ export function descriptorByTag(context: Pick<Context, "store">, tag: string): D
 }
 
 /** Keeps a descriptor, in place of the one of its tag. */
-export function keepDescriptor({ store, now }: Context, data: unknown): Result<KeptDescriptor> {
+export function keepDescriptor(context: Context, data: unknown): Result<KeptDescriptor> {
   const checked = checkDescriptor(data);
   if (!checked.ok) return invalid(checked.faults);
   const { tag } = checked.value;
-  const row = { body: JSON.stringify(data), changedAt: now() };
+  const row = { body: JSON.stringify(data), changedAt: context.now() };
+  const { store } = context;
   store.run(
     store.q
       .insertInto("radioDescriptor")
@@ -50,7 +49,11 @@ export function removeDescriptor(context: Context, tag: string): Result<{ readon
     .all(store.q.selectFrom("link").select(["name", "settings"]))
     .filter(({ settings }) => (JSON.parse(settings) as { descriptor?: unknown }).descriptor === tag);
   if (!shipped && users.length > 0)
-    return failed(409, "In use", `${users.map(({ name }) => name).join(", ")} is spoken to by it: choose another there first.`);
+    return failed(
+      409,
+      "In use",
+      `${users.map(({ name }) => name).join(", ")} is spoken to by it: choose another there first.`,
+    );
   const { changes } = store.run(store.q.deleteFrom("radioDescriptor").where("tag", "=", tag));
   return changes === 0 ? missing(`an own descriptor ${tag}`) : done({ removed: tag });
 }

@@ -32,10 +32,16 @@ interface Described {
 /** Every kind of link with its settings as a form shows them. */
 export async function listLinkKinds(context: Context): Promise<LinkKindInfo[]> {
   return Promise.all(
-    LINK_KINDS.map(async ({ id, label, about, settings }) => {
+    LINK_KINDS.map(async ({ id, role, label, about, settings }) => {
       const { properties = {} } = z.toJSONSchema(settings, { io: "input", unrepresentable: "any" });
       const described = Object.entries(properties as Record<string, Described>);
-      return { id, label, about, settings: await Promise.all(described.map((one) => settingOf(context, ...one))) };
+      return {
+        id,
+        role,
+        label,
+        about,
+        settings: await Promise.all(described.map((one) => settingOf(context, ...one))),
+      };
     }),
   );
 }

@@ -1,5 +1,5 @@
 import type { z } from "zod";
-import type { Link, LinkNews, TestStep } from "../../core/contract";
+import type { Link, LinkNews, LinkRole, TestStep } from "../../core/contract";
 import type { Context } from "../context";
 import type { Result } from "../problem";
 
@@ -38,6 +38,7 @@ export interface LinkKind<Settings = unknown, Command = unknown> {
   readonly id: string;
   readonly label: string;
   readonly about: string;
+  readonly role: LinkRole;
   readonly settings: z.ZodType<Settings>;
   readonly commands: z.ZodType<Command>;
   /** What two links cannot have both, as "127.0.0.1:4696". */
@@ -50,5 +51,5 @@ export interface LinkKind<Settings = unknown, Command = unknown> {
 
 /** A kind, with its types put aside: what comes to its functions was read by its own schemas. */
 export function linkKind<Settings, Command>(kind: LinkKind<Settings, Command>): LinkKind {
-  return kind as unknown as LinkKind;
+  return kind;
 }

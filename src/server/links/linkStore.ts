@@ -49,7 +49,11 @@ export function radioOfPosition({ store }: Kept, position: string): number | nul
 /** A browser that has not chosen for so long is forgotten, seconds. */
 const FORGOTTEN = 400 * 86_400;
 
-export function choosePositionRadio({ store, now }: Pick<Context, "store" | "now">, position: string, linkId: number | null): void {
+export function choosePositionRadio(
+  { store, now }: Pick<Context, "store" | "now">,
+  position: string,
+  linkId: number | null,
+): void {
   const choice = { linkId, chosenAt: now() };
   store.run(
     store.q

@@ -60,7 +60,13 @@ describe.each([
     await up(id);
     expect(linkOf(id).radio).toMatchObject({
       model: options.model.name,
-      state: { frequencyHz: options.frequencyHz, split: false, transmitting: false, strength: 0, antenna: options.model.antennas[0] },
+      state: {
+        frequencyHz: options.frequencyHz,
+        split: false,
+        transmitting: false,
+        strength: 0,
+        antenna: options.model.antennas[0],
+      },
       modes: expect.arrayContaining(["CW", "USB"]) as string[],
       transmits: true,
       keys: true,
@@ -189,7 +195,10 @@ it("two links on one address: the second is refused, and is opened when the firs
   const first = await addRadio(portOf({ server }));
   const second = await addRadio(portOf({ server }), {}, "Again");
   await up(first);
-  expect(linkOf(second)).toMatchObject({ phase: "refused", text: expect.stringContaining("Petrel has the same address") as string });
+  expect(linkOf(second)).toMatchObject({
+    phase: "refused",
+    text: expect.stringContaining("Petrel has the same address") as string,
+  });
   valueOf(await shack.links.change(first, { on: false }));
   await up(second);
   expect(linkOf(first).phase).toBe("off");
@@ -207,7 +216,9 @@ it("what is saved is in force at once, and a name is had once", async () => {
   expect(await shack.links.add({ kind: "keyer", name: "main", on: true, settings: { port: 4000 } })).toMatchObject({
     problem: { status: 409 },
   });
-  expect(await shack.links.add({ kind: "radio", name: "Other", on: true, settings: { descriptor: "PETREL" } })).toMatchObject({
+  expect(
+    await shack.links.add({ kind: "radio", name: "Other", on: true, settings: { descriptor: "PETREL" } }),
+  ).toMatchObject({
     problem: { faults: [{ field: "settings.port" }] },
   });
   expect(await shack.links.add({ kind: "drum", name: "Other", on: true, settings: {} })).toMatchObject({
@@ -222,12 +233,14 @@ describe("the test of a radio's settings", () => {
     const { server } = await start(petrel());
     const id = await addRadio(portOf({ server }));
     await up(id);
-    expect((await steps({ descriptor: "PETREL", port: portOf({ server }) })).map(({ what, ok }) => [what, ok])).toEqual([
-      ["Address", true],
-      ["Protocol", true],
-      ["Model", true],
-      ["Frequency", true],
-    ]);
+    expect((await steps({ descriptor: "PETREL", port: portOf({ server }) })).map(({ what, ok }) => [what, ok])).toEqual(
+      [
+        ["Address", true],
+        ["Protocol", true],
+        ["Model", true],
+        ["Frequency", true],
+      ],
+    );
     await up(id);
   });
 

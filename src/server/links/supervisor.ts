@@ -5,14 +5,7 @@ import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { kindById } from "./kinds";
 import type { Connection, LinkKind } from "./linkKind";
-import {
-  addLinkRow,
-  changeLinkRow,
-  keepSending,
-  type LinkRow,
-  linkRows,
-  removeLinkRow,
-} from "./linkStore";
+import { addLinkRow, changeLinkRow, keepSending, type LinkRow, linkRows, removeLinkRow } from "./linkStore";
 
 /** All links, each opened as soon as it can be, and opened again when it breaks. */
 export interface Links {
@@ -63,6 +56,7 @@ export function createLinks({ context, fault, pauses = PAUSES }: SupervisorOptio
   const linkOf = ({ row, phase, text, retryAt, connection }: Running): Link => ({
     id: row.id,
     kind: row.kind,
+    role: kindById(row.kind)?.role ?? "contacts",
     name: row.name,
     on: row.on,
     settings: { ...row.settings },

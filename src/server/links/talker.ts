@@ -130,7 +130,8 @@ export function createTalker({ wire, descriptor, heard, lost }: TalkerOptions): 
     const said = dialect.understand(line, current?.awaited);
     if (said.is === "value") {
       change(PARTS[said.part].field, said.value);
-      const answers = current?.asked === said.part || (current?.told?.part === said.part && current.awaited?.includes("{}"));
+      const answers =
+        current?.asked === said.part || (current?.told?.part === said.part && current.awaited?.includes("{}"));
       if (answers && !said.byItself) settled(null);
       return;
     }
@@ -155,7 +156,8 @@ export function createTalker({ wire, descriptor, heard, lost }: TalkerOptions): 
     buffer += piece.toString("latin1");
     const lines = buffer.split(answerEnd);
     buffer = lines.pop() ?? "";
-    if (buffer.length > LONGEST_LINE) return end("sends without ever ending a line: does lineEnd of the descriptor fit?");
+    if (buffer.length > LONGEST_LINE)
+      return end("sends without ever ending a line: does lineEnd of the descriptor fit?");
     for (const line of lines) if (line.trim() !== "") hear(line);
   }
 

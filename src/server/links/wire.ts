@@ -77,8 +77,9 @@ function serialFault(path: string, { message }: Error): string {
 export async function listSerialPorts(): Promise<{ path: string; about: string }[]> {
   // On Linux the package's own list needs a program that is not everywhere, and ends the process where it is missing.
   if (process.platform !== "linux") {
-    const ports = await SerialPort.list();
-    return ports.map(({ path, manufacturer }) => ({ path, about: manufacturer ?? "" }));
+    // Its types are those of a package that is not ours to import.
+    const ports = (await SerialPort.list()) as { readonly path: string; readonly manufacturer?: string }[];
+    return ports.map(({ path, manufacturer = "" }) => ({ path, about: manufacturer }));
   }
   const named = "/dev/serial/by-id";
   return [

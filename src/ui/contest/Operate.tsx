@@ -27,7 +27,6 @@ const NOTHING_OFFERED = {};
 /** A contest as it goes on: the entry line, what is sent, what it is worth, the log, and how it stands. */
 export function Operate({ entry }: { entry: Entry }) {
   const { logbook } = useLogbook();
-  const radio = useRadio();
   const [draft, setDraft] = useKeptDraft(logbook.id);
   const [seat, setSeat] = useSeat();
   const [last, setLast] = useState<LoggedContact | null>(null);
@@ -39,6 +38,7 @@ export function Operate({ entry }: { entry: Entry }) {
   const keyer = useKeyer(seat?.id ?? "");
   const flow = useFlow({ entry, contest, draft, keyer, operator });
   const undo = useUndo(logbook.id, () => setLast(null));
+  const away = useRadio(({ frequencyHz }) => flow.runHz !== null && flow.runHz !== frequencyHz);
 
   function nextOperator() {
     const at = entry.operators.indexOf(operator);
@@ -88,7 +88,7 @@ export function Operate({ entry }: { entry: Entry }) {
         operator={operator}
         onOperator={nextOperator}
         onEdit={() => setEditing(true)}
-        runText={flow.runHz === null || flow.runHz === radio.frequencyHz ? null : formatFrequency(flow.runHz)}
+        runText={away ? formatFrequency(flow.runHz!) : null}
       />
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_420px] max-lg:block">
         <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_340px]">

@@ -28,7 +28,8 @@ interface PositionsProps {
 
 /** Who sits on which band, and short notes to one another. */
 export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
-  const radio = useRadio();
+  const band = useRadio((radio) => radio.band);
+  const mode = useRadio((radio) => radio.mode);
   const client = useQueryClient();
   const [text, setText] = useState("");
   const key = ["contest", entry.id, "positions"];
@@ -41,7 +42,6 @@ export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
     queryKey: ["contest", entry.id, "notes"],
     queryFn: () => ask(contest.positionNotes, { params }),
   });
-  const { band, mode } = radio;
   const [seatId, name, operator] = [seat?.id, seat?.name, seat?.operator];
   useEffect(() => {
     if (seatId === undefined || name === undefined) return;

@@ -39,7 +39,8 @@ export function phaseAt({ period }: Pick<Entry, "period">, iso: string): Phase {
  * while the server is away. Before its start and after its end it is passed over unless told otherwise.
  */
 export function useContestLine({ entry, seat, draft }: Asked) {
-  const radio = useRadio();
+  const band = useRadio((radio) => radio.band);
+  const mode = useRadio((radio) => radio.mode);
   const now = useNow();
   const client = useQueryClient();
   const [allTheSame, setAllTheSame] = useState<number | null>(null);
@@ -47,7 +48,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
   const at = draft.past === null ? now : isoOf(draft.past);
   const phase = entry && at !== null ? phaseAt(entry, at) : null;
   const inForce = entry != null && seat !== null && (phase === "running" || allTheSame === entry.id);
-  const worth = useWorth(inForce ? entry : null, draft, radio.band, radio.mode, now);
+  const worth = useWorth(inForce ? entry : null, draft, band, mode, now);
   const { waiting, countAnew } = useHandIns(entry?.id ?? null);
 
   const call = draft.call.trim();
@@ -60,7 +61,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
   }, [entry, call]);
   const nextSerial = (standing?.nextSerial ?? 1) + waiting;
   const { serial, reserve, giveBack, spend } = useSerial(entry, seat);
-  const sends = entry == null ? "" : sentText(entry, serial ?? nextSerial, radio.mode);
+  const sends = entry == null ? "" : sentText(entry, serial ?? nextSerial, mode);
   const fits = worth?.call === draft.call;
 
   async function post(input: ContactInput, received: Readonly<Record<string, string>>): Promise<LoggedContact | null> {

@@ -15,7 +15,7 @@ import { modeGroup } from "@/core/band";
 import type { Entry } from "@/core/contract";
 import { type ContestLine, isComplete } from "../entry/contestLine";
 import type { Draft } from "../entry/draft";
-import { useRadio } from "../shell/radio";
+import { useRadio, useTuning } from "../shell/radio";
 import { sentValues } from "./sentValues";
 import type { useContestLine } from "./useContestLine";
 import type { KeyerState } from "./useKeyer";
@@ -30,14 +30,15 @@ interface FlowInput {
 
 /** Running or searching: the messages, what Enter does next, and the entry line that does it. */
 export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
-  const radio = useRadio();
+  const mode = useRadio((radio) => radio.mode);
+  const tuning = useTuning();
   const [way, setWay] = useState<Way>("run");
   const [byEnter, setByEnter] = useState(true);
   const [runHz, setRunHz] = useState<number | null>(null);
   /** What was sent to the call that stands there. */
   const [done, setDone] = useState({ call: "", answered: false, exchanged: false });
   const [spoken, setSpoken] = useState("");
-  const group = modeGroup(radio.mode);
+  const group = modeGroup(mode);
   const set: MessageSet = entry.messages[group] ?? USUAL_MESSAGES;
   const messages = set[way];
   const here = done.call === draft.call ? done : { answered: false, exchanged: false };
@@ -57,14 +58,15 @@ export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
     myCall: entry.ownCall,
     theirName: base?.guesses.name?.value ?? "",
     operator,
-    sent: sentValues(entry, serial, radio.mode),
+    sent: sentValues(entry, serial, mode),
   });
   const textOf = (message: Message, serial = contest.serial) =>
     messageText(entry.rules, entry.side, message, factsWith(serial), set.numbers);
 
   /** Sends a message as the mode does: by the keyer, or as a line to say. */
   function send(message: Message) {
-    if (message.moment === "call") setRunHz(radio.frequencyHz);
+    if (group === "CW" && !tuning.mayBegin()) return;
+    if (message.moment === "call") setRunHz(tuning.now().frequencyHz);
     if (message.moment === "answer") setDone({ ...here, call: draft.call, answered: true });
     if (message.moment !== "exchange") return goOut(textOf(message));
     setDone({ ...here, call: draft.call, exchanged: true });
@@ -118,7 +120,7 @@ export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
     runHz,
     toRun: () => {
       if (runHz === null) return;
-      radio.set({ frequencyHz: runHz });
+      tuning.set({ frequencyHz: runHz });
       setWay("run");
     },
   };

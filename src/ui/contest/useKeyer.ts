@@ -3,15 +3,20 @@
 import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import { FASTEST, type Keying, SLOWEST, USUAL_KEYING } from "@/core/signal";
-import * as keyerEndpoints from "@/core/contract/endpoints/keyer";
+import type { RadioCommand } from "@/core/contract";
+import * as endpoints from "@/core/contract/endpoints/links";
 import { ask } from "../kit/api";
 import { useLive } from "../kit/useLive";
+import { useRadio } from "../shell/radio";
+import { useLinks } from "../shell/useLinks";
 
 const SPEED_KEPT_AS = "keyer-speed";
 const KEYING_KEPT_AS = "keyer-keying";
 const TONE_KEPT_AS = "keyer-tone";
 const TONE_HZ = 620;
 const LOUDNESS = 0.12;
+const NO_KEYER =
+  "There is nothing that keys: add a keyer in Station, or follow a radio that does. The contact can be logged all the same.";
 
 /** The keyer as this browser sees it: what goes out, how fast, and the tone. */
 export interface KeyerState {
@@ -46,22 +51,35 @@ export function useKeyer(position: string): KeyerState {
     });
   }, []);
 
+  const { links } = useLinks();
+  const radio = useRadio(({ link }) => link);
+  /** A keyer, or else the radio that is followed, where it keys. */
+  const link = links.find(({ role, on }) => role === "keyer" && on) ?? (radio?.keys === true ? radio : null);
+  async function tell(command: RadioCommand) {
+    if (link === null) throw new Error(NO_KEYER);
+    await ask(endpoints.commandLink, { params: { linkId: link.id }, query: { position }, body: command });
+  }
+
   useLive((event) => {
-    if (event.type !== "keyer" || event.position !== position) return;
-    if (event.is === "letter") {
-      setSent((before) => before + (event.letter ?? ""));
-      if (tone) sound.current = play(sound.current, event.down ?? []);
+    if (event.type !== "link" || event.linkId !== link?.id || event.position !== position) return;
+    const { news } = event;
+    if (news === undefined || news.is === "radio") return;
+    if (news.is === "letter") {
+      setSent((before) => before + (news.letter ?? ""));
+      if (tone) sound.current = play(sound.current, news.down ?? []);
       return;
     }
     setSending(false);
-    if (event.is === "limit") toast.warning("The transmission was over its limit and was stopped.");
-    if (event.is === "broken") toast.error(event.text ?? "The keyer broke off.");
+    // A radio does not tell its letters one by one.
+    if (news.is === "done") setSent((before) => before || (news.text ?? ""));
+    if (news.is === "limit") toast.warning("The transmission was over its limit and was stopped.");
+    if (news.is === "broken") toast.error(news.text ?? "The keyer broke off.");
   });
 
   const stop = () => {
     stops.current++;
     setSending(false);
-    void ask(keyerEndpoints.keyerStop).catch((error: Error) => toast.error(error.message));
+    void tell({ do: "stop" }).catch((error: Error) => toast.error(error.message));
   };
   const onEscape = useEffectEvent((event: KeyboardEvent) => {
     if (event.key !== "Escape" || !sending) return;
@@ -91,7 +109,7 @@ export function useKeyer(position: string): KeyerState {
         if (text.trim() === "") return setSending(false);
         setSent("");
         try {
-          await ask(keyerEndpoints.keyerSend, { body: { ...keptKeying(), speed, text, position } });
+          await tell({ do: "send", ...keptKeying(), speed, text });
         } catch (error) {
           setSending(false);
           toast.error((error as Error).message, { id: "keyer" });
@@ -102,7 +120,7 @@ export function useKeyer(position: string): KeyerState {
       const next = Math.min(FASTEST, Math.max(SLOWEST, speed + by));
       setSpeed(next);
       localStorage.setItem(SPEED_KEPT_AS, String(next));
-      void ask(keyerEndpoints.keyerSpeed, { body: { speed: next } }).catch((error: Error) => {
+      void tell({ do: "speed", speed: next }).catch((error: Error) => {
         // Without a transmission there need not be a keyer yet: the speed goes with the next one.
         if (sending) toast.error(error.message, { id: "keyer" });
       });

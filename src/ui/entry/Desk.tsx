@@ -30,7 +30,8 @@ import { type PageReading, useReading } from "./useReading";
 /** The place one lives in: the entry line, the reading, and the log. */
 export function Desk() {
   const { logbook } = useLogbook();
-  const radio = useRadio();
+  const band = useRadio((radio) => radio.band);
+  const mode = useRadio((radio) => radio.mode);
   const [draft, setDraft] = useKeptDraft(logbook.id);
   const entry = useEntryOn(logbook.id);
   const [seat] = useSeat();
@@ -41,7 +42,6 @@ export function Desk() {
   const [dragging, setDragging] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
   const [within, setWithin] = useDuplicateWindow();
-  const { band, mode } = radio;
   const { reading, problem, refetch } = useReading(logbook, { call: draft.call, band, mode, grid: draft.grid, within });
   const [asking, setAsking] = useState<"note" | "duplicates" | null>(null);
 
@@ -119,8 +119,8 @@ export function Desk() {
         typed={draft.call !== ""}
         reading={reading}
         problem={problem}
-        band={radio.band}
-        mode={radio.mode}
+        band={band}
+        mode={mode}
         within={within}
         onNote={askNote}
       />

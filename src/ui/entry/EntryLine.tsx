@@ -8,7 +8,7 @@ import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { Field } from "../kit/Field";
 import { Key } from "../kit/Key";
-import { useRadio } from "../shell/radio";
+import { useRadio, useTuning } from "../shell/radio";
 import { CallHints } from "./CallHints";
 import { type ContestLine, partKey } from "./contestLine";
 import { EQUIPMENT, isEmpty, LINE_KEYS, valueIn, withHeldTurned, withValue } from "./draft";
@@ -43,7 +43,9 @@ export const EntryLine = memo(function EntryLine({
   contest = null,
   notice = null,
 }: EntryLineProps) {
-  const radio = useRadio();
+  const mode = useRadio((radio) => radio.mode);
+  const submode = useRadio((radio) => radio.submode);
+  const tuning = useTuning();
   const [unfolded, setUnfolded] = useState(false);
   const entry = useEntryLine({ logbook, draft, setDraft, offered, callRef, onLogged, contest });
   const { faults, cleared, lineRef, timeRef, take, changeCall, submit, clearOrGiveBack, turnPast } = entry;
@@ -69,12 +71,12 @@ export const EntryLine = memo(function EntryLine({
     },
     { id: "past", run: turnPast },
     { id: "hold", run: holdFocused },
-    { id: "bandUp", run: () => radio.stepBand(1) },
-    { id: "bandDown", run: () => radio.stepBand(-1) },
-    { id: "modeUp", run: () => radio.stepMode(1) },
-    { id: "modeDown", run: () => radio.stepMode(-1) },
-    { id: "up", run: () => radio.stepFrequency(100) },
-    { id: "down", run: () => radio.stepFrequency(-100) },
+    { id: "bandUp", run: () => tuning.stepBand(1) },
+    { id: "bandDown", run: () => tuning.stepBand(-1) },
+    { id: "modeUp", run: () => tuning.stepMode(1) },
+    { id: "modeDown", run: () => tuning.stepMode(-1) },
+    { id: "up", run: () => tuning.stepFrequency(100) },
+    { id: "down", run: () => tuning.stepFrequency(-100) },
   ]);
 
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
@@ -93,7 +95,7 @@ export const EntryLine = memo(function EntryLine({
     }
   }
 
-  const report = defaultReport(radio.mode, radio.submode);
+  const report = defaultReport(mode, submode);
   const field = (key: string, label: string) => ({
     label,
     "data-fact": key,
@@ -155,7 +157,7 @@ export const EntryLine = memo(function EntryLine({
             <Field wrapperClassName="min-w-20 flex-1" {...field("comment", "Comment")} />
           </>
         ) : (
-          <ExchangeFields contest={contest} draft={draft} mode={radio.mode} take={take} faultOf={faultOf} />
+          <ExchangeFields contest={contest} draft={draft} mode={mode} take={take} faultOf={faultOf} />
         )}
         <Button look="act" onClick={submit}>
           {contest?.button ?? "Log it"} <Key>Enter</Key>

@@ -1,20 +1,23 @@
 "use client";
 
-import { memo, useState } from "react";
+import { memo } from "react";
 import { bandLabel, bandOfFrequency, BANDS, formatFrequency, mayTransmit, parseFrequency } from "@/core/band";
 import { regionOf } from "@/core/entity";
+import { transmitHz } from "@/core/radio";
 import { Choice } from "../kit/Choice";
-import { Field } from "../kit/Field";
-import { STEPPED_MODES, useRadio } from "../shell/radio";
+import { TakenField } from "../kit/TakenField";
+import { useRadio, useTuning } from "../shell/radio";
+import { STEPPED_MODES } from "../shell/tuning";
 
 // With each key of the call the entry line is drawn anew, and these with it only when the radio moved.
 
 /** Says whether one may transmit here in this mode, where there is something to say. */
 export const TransmitNotice = memo(function TransmitNotice({ entityCode }: { entityCode: number | null }) {
-  const radio = useRadio();
+  const { frequencyHz, mode, submode, state } = useRadio((radio) => radio);
   const region = regionOf(entityCode);
-  if (region === null || radio.frequencyHz === null) return null;
-  const answer = mayTransmit(radio.frequencyHz, radio.mode, radio.submode, region);
+  const where = state === null ? frequencyHz : transmitHz(state);
+  if (region === null || where === null) return null;
+  const answer = mayTransmit(where, mode, submode, region);
   if (answer.text === null) return null;
   return (
     <span role="status" className={answer.may ? "text-wanted" : "font-semibold text-stop"}>
@@ -26,40 +29,27 @@ export const TransmitNotice = memo(function TransmitNotice({ entityCode }: { ent
 
 /** The frequency, typed in kHz; the band follows it. */
 export const FrequencyField = memo(function FrequencyField({ fault }: { fault: string | undefined }) {
-  const radio = useRadio();
-  const [typed, setTyped] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string>();
+  const frequencyHz = useRadio((radio) => radio.frequencyHz);
+  const band = useRadio((radio) => radio.band);
+  const tuning = useTuning();
 
-  function take() {
-    if (typed === null) return;
-    const frequencyHz = parseFrequency(typed.replace(/\s/g, ""));
-    const band = frequencyHz === null ? undefined : bandOfFrequency(frequencyHz);
-    if (typed.trim() === "") radio.set({ frequencyHz: null });
-    else if (band === undefined)
-      return setWrong(
-        frequencyHz === null ? `"${typed}" is no frequency in kHz` : `${typed} kHz lies in no amateur band`,
-      );
-    else radio.set({ frequencyHz, band: band.name });
-    setTyped(null);
-    setWrong(undefined);
+  function take(typed: string): string | undefined {
+    const meant = parseFrequency(typed.replace(/\s/g, ""));
+    const on = meant === null ? undefined : bandOfFrequency(meant);
+    if (typed.trim() === "") tuning.set({ frequencyHz: null });
+    else if (on === undefined)
+      return meant === null ? `"${typed}" is no frequency in kHz` : `${typed} kHz lies in no amateur band`;
+    else tuning.set({ frequencyHz: meant, band: on.name });
   }
 
   return (
-    <Field
+    <TakenField
       label="kHz"
       mono
-      value={typed ?? (radio.frequencyHz === null ? "" : formatFrequency(radio.frequencyHz))}
-      placeholder={bandLabel(radio.band)}
-      onChange={({ target }) => (setTyped(target.value), setWrong(undefined))}
-      onBlur={take}
-      onKeyDown={(event) => {
-        if (event.key === "Enter" && typed !== null) {
-          event.preventDefault();
-          event.stopPropagation();
-          take();
-        }
-      }}
-      fault={wrong ?? fault}
+      shown={frequencyHz === null ? "" : formatFrequency(frequencyHz)}
+      take={take}
+      placeholder={bandLabel(band)}
+      fault={fault}
       inputMode="decimal"
       wrapperClassName="w-[104px]"
       className="px-1.5 text-right text-[14px]"
@@ -68,18 +58,19 @@ export const FrequencyField = memo(function FrequencyField({ fault }: { fault: s
 });
 
 export const BandField = memo(function BandField({ fault }: { fault: string | undefined }) {
-  const radio = useRadio();
+  const band = useRadio((radio) => radio.band);
+  const tuning = useTuning();
   return (
     <Choice
       label="Band"
       wrapperClassName="w-[72px]"
       aria-invalid={fault !== undefined}
-      value={radio.band}
-      onChange={({ target }) => radio.set({ band: target.value, frequencyHz: null })}
+      value={band}
+      onChange={({ target }) => tuning.set({ band: target.value, frequencyHz: null })}
     >
-      {BANDS.map((band) => (
-        <option key={band.name} value={band.name}>
-          {bandLabel(band.name)}
+      {BANDS.map(({ name }) => (
+        <option key={name} value={name}>
+          {bandLabel(name)}
         </option>
       ))}
     </Choice>
@@ -87,19 +78,21 @@ export const BandField = memo(function BandField({ fault }: { fault: string | un
 });
 
 export const ModeField = memo(function ModeField() {
-  const radio = useRadio();
-  const options = STEPPED_MODES.some(({ mode, submode }) => mode === radio.mode && submode === radio.submode)
+  const mode = useRadio((radio) => radio.mode);
+  const submode = useRadio((radio) => radio.submode);
+  const tuning = useTuning();
+  const options = STEPPED_MODES.some((one) => one.mode === mode && one.submode === submode)
     ? STEPPED_MODES
-    : [...STEPPED_MODES, { mode: radio.mode, submode: radio.submode }];
-  const valueOf = ({ mode, submode }: { mode: string; submode: string | null }) => `${mode}|${submode ?? ""}`;
+    : [...STEPPED_MODES, { mode, submode }];
+  const valueOf = (one: { mode: string; submode: string | null }) => `${one.mode}|${one.submode ?? ""}`;
   return (
     <Choice
       label="Mode"
       wrapperClassName="w-[74px]"
-      value={valueOf(radio)}
+      value={valueOf({ mode, submode })}
       onChange={({ target }) => {
-        const [mode = "CW", submode = ""] = target.value.split("|");
-        radio.set({ mode, submode: submode || null });
+        const [chosen = "CW", sub = ""] = target.value.split("|");
+        tuning.set({ mode: chosen, submode: sub || null });
       }}
     >
       {options.map((option) => (

@@ -1,7 +1,7 @@
 import { bandByName, bandOfFrequency, defaultReport, parseFrequency, parseMode } from "@/core/band";
 import { type ContactInput, type Fault, isoOf, LINE_FIELDS, type Moment } from "@/core/contact";
 import { readField } from "../log/contactForm";
-import type { RadioSetting } from "../shell/radio";
+import type { LoggedSetting, RadioSetting } from "../shell/radioStore";
 
 /** Fields of the entry line that are always there. */
 export const LINE_KEYS = ["call", "reportSent", "reportReceived", "name", "place", "grid", "comment"] as const;
@@ -90,7 +90,7 @@ export function afterLogging(draft: Draft): Draft {
 export function contactFrom(
   draft: Draft,
   offered: Offered,
-  radio: RadioSetting,
+  radio: LoggedSetting,
   now: string,
 ): { readonly input: ContactInput; readonly faults: readonly Fault[] } {
   const report = (typed: string) => typed || defaultReport(radio.mode, radio.submode) || null;
@@ -115,6 +115,8 @@ export function contactFrom(
       endedAt: past ?? now,
       band: radio.band,
       frequencyHz: radio.frequencyHz,
+      ...(radio.frequencyReceivedHz === undefined ? {} : { frequencyReceivedHz: radio.frequencyReceivedHz }),
+      ...(radio.power === undefined ? {} : { power: radio.power }),
       mode: radio.mode,
       submode: radio.submode,
       reportSent: report(draft.reportSent),

@@ -6,7 +6,7 @@ import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } f
 import type { Logbook, LoggedContact } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { ApiProblem, ask } from "../kit/api";
-import { useRadio } from "../shell/radio";
+import { useRadio, useTuning } from "../shell/radio";
 import { type ContestLine, partDoubts, partKey, partValues, sharedOut } from "./contestLine";
 import {
   afterLogging,
@@ -31,7 +31,8 @@ export interface EntryOptions {
 
 /** What Enter, Escape and the space bar do in the entry line, and what is wrong with what is typed. */
 export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLogged, contest }: EntryOptions) {
-  const radio = useRadio();
+  const mode = useRadio((radio) => radio.mode);
+  const tuning = useTuning();
   const [cleared, setCleared] = useState<Draft | null>(null);
   const [faults, setFaults] = useState<readonly Fault[]>([]);
   /** The doubts that were said; Enter again takes the contact as it is. */
@@ -64,11 +65,11 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
     if (draft.past !== null && draft.call === "") return callRef.current?.focus();
     const tuned = radioChangeFrom(draft.call);
     if (tuned !== null) {
-      radio.set(tuned);
+      tuning.set(tuned);
       return changeCall("");
     }
-    const { input, faults: wrong } = contactFrom(draft, offered, radio, isoTime(secondsNow()));
-    const shared = contest === null ? draft : sharedOut(contest, draft, radio.mode);
+    const { input, faults: wrong } = contactFrom(draft, offered, tuning.logged(), isoTime(secondsNow()));
+    const shared = contest === null ? draft : sharedOut(contest, draft, mode);
     if (contest !== null && !contest.take(shared)) {
       setDraft(shared);
       return draft.call === "" ? undefined : goOn(shared, callRef.current);
@@ -76,7 +77,7 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
     const checked = checkContact(input, secondsNow());
     const found = [...wrong, ...(checked.ok ? [] : checked.faults)];
     if (!checked.ok || found.length > 0) return setFaults(found);
-    const doubts = contest === null ? contactDoubts(checked.value) : partDoubts(contest, shared, radio.mode);
+    const doubts = contest === null ? contactDoubts(checked.value) : partDoubts(contest, shared, mode);
     const said = JSON.stringify(doubts);
     if (doubts.length > 0 && doubted !== said) {
       setDoubted(said);
@@ -85,7 +86,7 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
     setCleared(null);
     take(afterLogging(draft));
     (draft.past === null ? callRef : timeRef).current?.focus();
-    const received = contest === null ? {} : partValues(contest, shared, radio.mode);
+    const received = contest === null ? {} : partValues(contest, shared, mode);
     const send = () => (contest === null ? logContact(logbook.id, input) : contest.post(input, received));
     log.mutate({ send, typed: shared });
   }
@@ -122,7 +123,7 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
   /** Shares out what stands in the call field, and goes on to what is still needed. */
   function shareOut(at: Element) {
     if (contest === null) return;
-    const shared = sharedOut(contest, draft, radio.mode);
+    const shared = sharedOut(contest, draft, mode);
     take(shared);
     goOn(shared, at);
   }

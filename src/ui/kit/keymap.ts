@@ -1,5 +1,5 @@
 /** The places of the application; an action has its key in those where it can be done. */
-type Place = "Desk" | "Contest" | "Confirm" | "Awards";
+type Place = "Desk" | "Contest" | "Confirm" | "Awards" | "Station";
 
 export interface KeyedAction {
   readonly id: string;
@@ -10,7 +10,7 @@ export interface KeyedAction {
   readonly fixed?: true;
 }
 
-const EVERYWHERE: readonly Place[] = ["Desk", "Contest", "Confirm", "Awards"];
+const EVERYWHERE: readonly Place[] = ["Desk", "Contest", "Confirm", "Awards", "Station"];
 const LINE: readonly Place[] = ["Desk", "Contest"];
 const DESK: readonly Place[] = ["Desk"];
 const CONTEST: readonly Place[] = ["Contest"];
@@ -40,6 +40,10 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(EVERYWHERE, "goContest", "Ctrl+Alt+S", "Go to Contest"),
   keyed(EVERYWHERE, "goConfirm", "Ctrl+Alt+C", "Go to Confirm"),
   keyed(EVERYWHERE, "goAwards", "Ctrl+Alt+A", "Go to Awards"),
+  keyed(EVERYWHERE, "goStation", "Ctrl+Alt+T", "Go to Station"),
+  keyed(EVERYWHERE, "nextRadio", "Ctrl+Alt+PageDown", "Follow the next radio"),
+  keyed(EVERYWHERE, "transmit", "Ctrl+Alt+Enter", "Transmit; again stops"),
+  keyed(EVERYWHERE, "stopAll", "Ctrl+Alt+End", "Stop whatever transmits; while something does, Escape as well"),
 
   fixed(LINE, "log", "Enter", "Log the contact"),
   fixed(LINE, "clear", "Escape", "Clear the entry line; again gives it back"),

@@ -1,6 +1,6 @@
 "use client";
 
-import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen, Timer } from "lucide-react";
+import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen, RadioTower, Timer } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { useActions } from "../kit/actions";
@@ -10,6 +10,7 @@ const PLACES = [
   { path: "/contest", name: "Contest", icon: Timer },
   { path: "/confirm", name: "Confirm", icon: ArrowLeftRight },
   { path: "/awards", name: "Awards", icon: ChartNoAxesColumn },
+  { path: "/station", name: "Station", icon: RadioTower },
 ] as const;
 
 /** The places of the application that are built. */

@@ -4,7 +4,6 @@ import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headless
 import { useQuery } from "@tanstack/react-query";
 import { ChevronDown, Moon, Search, Sun } from "lucide-react";
 import Link from "next/link";
-import { bandLabel, formatFrequency } from "@/core/band";
 import * as confirm from "@/core/contract/endpoints/confirm";
 import { useActions, useAllActions } from "../kit/actions";
 import { ask } from "../kit/api";
@@ -13,13 +12,12 @@ import { count, many } from "../kit/format";
 import { Clock } from "./Clock";
 import { JobsMenu } from "./JobsMenu";
 import { useLogbook } from "./logbook";
-import { useRadio } from "./radio";
+import { RadioRail } from "./RadioRail";
 import type { Themed } from "./theme";
 
 /** What one always wants to see: log, site, time, radio, outbox, running jobs. */
 export function Rail({ theme }: { theme: Themed }) {
   const { logbook, connected } = useLogbook();
-  const radio = useRadio();
   const actions = useAllActions();
   const paletteKeys = useKeysOf("palette");
   const run = (id: string) => actions.find((action) => action.id === id)?.run?.();
@@ -52,21 +50,14 @@ export function Rail({ theme }: { theme: Themed }) {
         onClick={() => run("sites")}
         className="truncate rounded-field px-1 text-soft hover:text-signal max-lg:hidden"
       >
-        {logbook.site.name}, <span className="font-mono">{logbook.site.call}</span> in{" "}
+        <span className="max-2xl:hidden">{logbook.site.name}, </span>
+        <span className="font-mono">{logbook.site.call}</span> in{" "}
         <span className="font-mono">{logbook.site.grid}</span>
       </button>
       <span className="flex-1" />
       <Clock />
       <span className="flex-1 max-sm:hidden" />
-      <span className="whitespace-nowrap max-sm:hidden" aria-label="Radio, as typed">
-        <span className="font-mono text-title">
-          {radio.frequencyHz === null ? bandLabel(radio.band) : formatFrequency(radio.frequencyHz)}
-        </span>{" "}
-        <span className="text-soft">
-          {radio.frequencyHz === null ? "" : "kHz "}
-          {radio.submode ?? radio.mode}
-        </span>
-      </span>
+      <RadioRail />
       {!connected && (
         <span role="status" className="rounded-field bg-stop-wash px-2 py-1 font-semibold text-stop">
           Server not reached

@@ -8,6 +8,7 @@ import { movedTable } from "@/core/award";
 import { tableKey } from "../awards/useEntityTable";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
+import { takeLinkEvent } from "./useLinks";
 
 interface LogbookState {
   readonly logbook: Logbook;
@@ -47,7 +48,8 @@ export function LogbookProvider({
     if (event.type === "logbook") return router.refresh();
     if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
-    if (event.type === "keyer" || event.type === "directory" || event.logbookId !== initial.id) return;
+    if (event.type === "link") return takeLinkEvent(client, event);
+    if (event.type === "directory" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
       return void client.invalidateQueries({ queryKey: ["service", initial.id, event.service] });

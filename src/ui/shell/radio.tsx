@@ -1,78 +1,129 @@
 "use client";
 
-import { createContext, type ReactNode, useContext, useEffect, useState } from "react";
-import { bandByName, bandOfFrequency, MODES, USUAL_BANDS } from "@/core/band";
-
-/** Where one listens and sends, as typed for now. */
-export interface RadioSetting {
-  readonly frequencyHz: number | null;
-  readonly band: string;
-  readonly mode: string;
-  readonly submode: string | null;
-}
-
-interface RadioState extends RadioSetting {
-  readonly set: (change: Partial<RadioSetting>) => void;
-  readonly stepBand: (by: 1 | -1) => void;
-  readonly stepMode: (by: 1 | -1) => void;
-  readonly stepFrequency: (byHz: number) => void;
-}
-
-/** What the mode key steps through: the modes most contacts are made in. */
-export const STEPPED_MODES: readonly { readonly mode: string; readonly submode: string | null }[] = [
-  { mode: "CW", submode: null },
-  { mode: "SSB", submode: null },
-  { mode: "FT8", submode: null },
-  { mode: "MFSK", submode: "FT4" },
-  { mode: "RTTY", submode: null },
-  { mode: "PSK", submode: "PSK31" },
-  { mode: "FM", submode: null },
-];
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  createContext,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useEffectEvent,
+  useState,
+  useSyncExternalStore,
+} from "react";
+import { toast } from "sonner";
+import { bandByName, MODES } from "@/core/band";
+import type { Link } from "@/core/contract";
+import * as endpoints from "@/core/contract/endpoints/links";
+import { regionOf } from "@/core/entity";
+import { useActions } from "../kit/actions";
+import { ask } from "../kit/api";
+import { tabId } from "../kit/tabId";
+import { useLive } from "../kit/useLive";
+import { useLogbook } from "./logbook";
+import { createRadioStore, type RadioSetting, type RadioStore, type RadioView } from "./radioStore";
+import { type Tuning, tuningOf } from "./tuning";
+import { useLinks } from "./useLinks";
 
 const START: RadioSetting = { frequencyHz: 21_025_300, band: "15m", mode: "CW", submode: null };
 const KEPT_AS = "radio";
-const Context = createContext<RadioState | null>(null);
+const Stores = createContext<RadioStore | null>(null);
+const Tunings = createContext<Tuning | null>(null);
 
+/** Knows where one is, from the radio that this position follows, or as typed. */
 export function RadioProvider({ children }: { children: ReactNode }) {
-  const [setting, setSetting] = useState(START);
+  const { logbook } = useLogbook();
+  const client = useQueryClient();
+  const { links } = useLinks();
+  const region = regionOf(logbook.site.entityCode);
+  const [store] = useState(() =>
+    createRadioStore({
+      start: START,
+      keep: (setting) => localStorage.setItem(KEPT_AS, JSON.stringify(setting)),
+      tell: ({ id }, change) => ask(endpoints.commandLink, { params: { linkId: id }, body: { do: "set", change } }),
+      refused: (error) => toast.error(error.message, { id: "radio" }),
+      paint: (work) => requestAnimationFrame(work),
+    }),
+  );
+  const { data: chosen } = useQuery({
+    queryKey: ["positionRadio"],
+    queryFn: () => ask(endpoints.positionRadio, { params: { position: tabId() } }),
+    staleTime: Infinity,
+  });
+  const radios = links.filter(({ role, on }) => role === "radio" && on);
+  const followed = radios.find(({ id }) => id === chosen?.linkId) ?? null;
   useEffect(() => {
     const kept = readKept();
     // The first paint must equal the server's, which cannot know what this browser kept.
-    if (kept !== null) queueMicrotask(() => setSetting(kept));
-  }, []);
+    if (kept !== null) queueMicrotask(() => store.type(kept));
+  }, [store]);
+  useEffect(() => store.follow(followed), [store, followed]);
+  useLive((event) => {
+    if (event.type !== "link" || event.linkId !== followed?.id) return;
+    if (event.news?.is === "radio") store.heard(event.news.change);
+  });
 
-  const set = (change: Partial<RadioSetting>) =>
-    setSetting((old) => {
-      const next = { ...old, ...change };
-      localStorage.setItem(KEPT_AS, JSON.stringify(next));
-      return next;
-    });
-
-  const state: RadioState = {
-    ...setting,
-    set,
-    stepBand(by) {
-      const at = USUAL_BANDS.indexOf(setting.band);
-      const band = USUAL_BANDS[(at + by + USUAL_BANDS.length) % USUAL_BANDS.length]!;
-      set({ band, frequencyHz: null });
-    },
-    stepMode(by) {
-      const at = STEPPED_MODES.findIndex(({ mode, submode }) => mode === setting.mode && submode === setting.submode);
-      set(STEPPED_MODES[(at + by + STEPPED_MODES.length) % STEPPED_MODES.length]!);
-    },
-    stepFrequency(byHz) {
-      const from = setting.frequencyHz ?? bandByName(setting.band)?.lowHz;
-      if (from === undefined) return;
-      const frequencyHz = from + byHz;
-      const band = bandOfFrequency(frequencyHz);
-      if (band !== undefined) set({ frequencyHz, band: band.name });
-    },
-  };
-  return <Context value={state}>{children}</Context>;
+  function choose(linkId: number | null): void {
+    client.setQueryData(["positionRadio"], { linkId });
+    ask(endpoints.choosePositionRadio, { params: { position: tabId() }, body: { linkId } }).catch((error: Error) =>
+      toast.error(error.message),
+    );
+  }
+  const [{ tuning, surround }] = useState(() => tuningOf(store));
+  useEffect(() => surround({ region, radios, followed, choose }));
+  useActions([
+    { id: "nextRadio", run: tuning.nextRadio },
+    { id: "transmit", run: tuning.transmit },
+    { id: "stopAll", run: tuning.stopAll },
+    { id: "byHand", label: "Follow no radio: frequency and mode by hand", run: () => tuning.choose(null) },
+  ]);
+  return (
+    <Stores value={store}>
+      <Tunings value={tuning}>
+        <EscapeStops links={links} />
+        {children}
+      </Tunings>
+    </Stores>
+  );
 }
 
-export function useRadio(): RadioState {
-  return useContext(Context)!;
+/** While any radio transmits, Escape stops all, from anywhere, and does nothing else. */
+function EscapeStops({ links }: { links: readonly Link[] }) {
+  const tuning = useTuning();
+  const [sending, setSending] = useState<ReadonlySet<number>>(new Set());
+  useEffect(() => {
+    const on = links.filter(({ radio }) => radio?.state.transmitting === true).map(({ id }) => id);
+    queueMicrotask(() => setSending(new Set(on)));
+  }, [links]);
+  useLive((event) => {
+    if (event.type !== "link" || event.news?.is !== "radio" || event.news.change.transmitting == null) return;
+    const next = new Set(sending);
+    if (event.news.change.transmitting) next.add(event.linkId);
+    else next.delete(event.linkId);
+    setSending(next);
+  });
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    if (event.key !== "Escape" || sending.size === 0) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    tuning.stopAll();
+  });
+  useEffect(() => {
+    const listener = (event: KeyboardEvent) => onKey(event);
+    window.addEventListener("keydown", listener, true);
+    return () => window.removeEventListener("keydown", listener, true);
+  }, []);
+  return null;
+}
+
+/** A part of where one is: who asks is drawn anew when that part is another one. */
+export function useRadio<Value>(select: (radio: RadioView) => Value): Value {
+  const store = useContext(Stores)!;
+  const read = () => select(store.get());
+  return useSyncExternalStore(store.subscribe, read, read);
+}
+
+export function useTuning(): Tuning {
+  return useContext(Tunings)!;
 }
 
 function readKept(): RadioSetting | null {

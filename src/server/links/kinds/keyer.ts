@@ -39,6 +39,7 @@ const READY_MS = 2000;
 export const keyer = linkKind<Settings, Command>({
   id: "keyer",
   label: "Morse keyer",
+  role: "keyer",
   about: "Sends the messages of a contest, letter by letter, at the speed that is set.",
   settings: settingsSchema,
   commands: keyerCommandSchema,
@@ -52,7 +53,8 @@ export const keyer = linkKind<Settings, Command>({
     try {
       wire = await openTcp(host, number);
     } catch (error) {
-      return yield { what: "Address", ok: false, text: (error as Error).message };
+      yield { what: "Address", ok: false, text: (error as Error).message };
+      return;
     }
     yield { what: "Address", ok: true, text: `${host}:${number} can be opened.` };
     const ready = await isReady(wire);
@@ -70,7 +72,11 @@ function isReady(wire: Duplex): Promise<boolean> {
       clearTimeout(timer);
       resolve(ready);
     };
-    hearLines(wire, (said) => answer(said.is === "ready"), () => answer(false));
+    hearLines(
+      wire,
+      (said) => answer(said.is === "ready"),
+      () => answer(false),
+    );
   });
 }
 

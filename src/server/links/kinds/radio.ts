@@ -9,7 +9,6 @@ import {
   filled,
   modesOf,
   PART_NAMES,
-  type PartName,
   PARTS,
   type RadioChange,
   type RadioMode,
@@ -43,8 +42,15 @@ const settingsSchema = z
       .default("network")
       .meta({ title: "Connected by", labels: { network: "Network (TCP)", serial: "Serial port" } }),
     host: network.meta({ title: "Address", ...byNetwork }),
-    port: port.nullable().default(null).meta({ title: "Port", ...byNetwork }),
-    device: z.string().max(200).default("").meta({ title: "Serial port", from: "ports", ...bySerial }),
+    port: port
+      .nullable()
+      .default(null)
+      .meta({ title: "Port", ...byNetwork }),
+    device: z
+      .string()
+      .max(200)
+      .default("")
+      .meta({ title: "Serial port", from: "ports", ...bySerial }),
     speed: z.coerce
       .number<string | number>()
       .int()
@@ -52,9 +58,18 @@ const settingsSchema = z
       .max(1_000_000)
       .default(9600)
       .meta({ title: "Speed", offers: SPEEDS, ...bySerial }),
-    bits: z.enum(["7", "8"]).default("8").meta({ title: "Data bits", ...bySerial }),
-    parity: z.enum(PARITIES).default("none").meta({ title: "Parity", ...bySerial }),
-    stopBits: z.enum(["1", "2"]).default("1").meta({ title: "Stop bits", ...bySerial }),
+    bits: z
+      .enum(["7", "8"])
+      .default("8")
+      .meta({ title: "Data bits", ...bySerial }),
+    parity: z
+      .enum(PARITIES)
+      .default("none")
+      .meta({ title: "Parity", ...bySerial }),
+    stopBits: z
+      .enum(["1", "2"])
+      .default("1")
+      .meta({ title: "Stop bits", ...bySerial }),
     limitSeconds: z
       .int()
       .min(1)
@@ -82,6 +97,7 @@ type Command = z.output<typeof radioCommandSchema>;
 export const radio = linkKind<Settings, Command>({
   id: "radio",
   label: "Radio",
+  role: "radio",
   about: "Its frequency, mode, filter and power are followed, and can be turned from here.",
   settings: settingsSchema,
   commands: radioCommandSchema,
@@ -100,7 +116,11 @@ export const radio = linkKind<Settings, Command>({
     });
     const model = await talker.identify();
     const isOther = model.ok && model.value !== null && model.value !== descriptor.identity?.is;
-    const read = isOther ? failed(409, "Another", otherText(model.value, descriptor)) : model.ok ? await talker.readAll() : model;
+    const read = isOther
+      ? failed(409, "Another", otherText(model.value, descriptor))
+      : model.ok
+        ? await talker.readAll()
+        : model;
     if (!read.ok) {
       talker.close();
       throw new Error(`It ${read.problem.detail}`);
@@ -133,7 +153,8 @@ function otherText(model: string | null, { identity }: Descriptor): string {
 
 function lostText(name: string, { limitSeconds }: Descriptor, { transmitting }: RadioState, text: string): string {
   if (transmitting !== true) return `${name} ${text}`;
-  const itself = limitSeconds === undefined ? "Switch it off by hand." : `It stops by itself ${limitSeconds} s after it began.`;
+  const itself =
+    limitSeconds === undefined ? "Switch it off by hand." : `It stops by itself ${limitSeconds} s after it began.`;
   return `${name} ${text} It was transmitting. ${itself}`;
 }
 
@@ -318,13 +339,15 @@ async function* testRadio(settings: Settings, context: Context): AsyncGenerator<
   try {
     descriptor = descriptorOf(context, settings);
   } catch (error) {
-    return yield { what: "Descriptor", ok: false, text: (error as Error).message };
+    yield { what: "Descriptor", ok: false, text: (error as Error).message };
+    return;
   }
   let tried: Tried;
   try {
     tried = await tryTalk(descriptor, await openWire(settings));
   } catch (error) {
-    return yield { what: "Address", ok: false, text: (error as Error).message };
+    yield { what: "Address", ok: false, text: (error as Error).message };
+    return;
   }
   yield { what: "Address", ok: true, text: `${where} can be opened.` };
   if (!tried.ok) {
@@ -338,7 +361,11 @@ async function* testRadio(settings: Settings, context: Context): AsyncGenerator<
   yield {
     what: "Model",
     ok: !isOther,
-    text: isOther ? `It ${otherText(model, descriptor)}.` : model === null ? "The descriptor asks for none." : `It is a ${model}.`,
+    text: isOther
+      ? `It ${otherText(model, descriptor)}.`
+      : model === null
+        ? "The descriptor asks for none."
+        : `It is a ${model}.`,
   };
   const told = PART_NAMES.filter((part) => state[PARTS[part].field] !== null);
   yield {
@@ -384,5 +411,9 @@ async function otherSpeeds(settings: Settings, descriptor: Descriptor): Promise<
         return { what, ok: false, text: (error as Error).message };
       }
     }
-  return { what, ok: false, text: `It answers at none of ${SPEEDS.join(", ")}, whatever the parity: is it on, is the cable right?` };
+  return {
+    what,
+    ok: false,
+    text: `It answers at none of ${SPEEDS.join(", ")}, whatever the parity: is it on, is the cable right?`,
+  };
 }

@@ -1,0 +1,183 @@
+import { toast } from "sonner";
+import {
+  bandByName,
+  bandEdges,
+  bandOfFrequency,
+  mayTransmit,
+  modeGroup,
+  USUAL_BANDS,
+  usualSegments,
+} from "@/core/band";
+import type { Link } from "@/core/contract";
+import * as endpoints from "@/core/contract/endpoints/links";
+import type { regionOf } from "@/core/entity";
+import { type RadioChange, radioModeFor, transmitHz } from "@/core/radio";
+import { ask } from "../kit/api";
+import { tabId } from "../kit/tabId";
+import type { LoggedSetting, RadioSetting, RadioStore, RadioView } from "./radioStore";
+
+/** What can be done about where one is. Always the same, so that who only turns is not drawn anew as it turns. */
+export interface Tuning {
+  readonly set: (change: Partial<RadioSetting>) => void;
+  readonly turn: (change: RadioChange) => void;
+  readonly stepBand: (by: 1 | -1) => void;
+  readonly stepMode: (by: 1 | -1) => void;
+  readonly stepFrequency: (byHz: number) => void;
+  readonly logged: () => LoggedSetting;
+  readonly now: () => RadioView;
+  /**
+   * Whether one may transmit where one is. Where not, it is said, and the second asking within some seconds is taken
+   * as meant.
+   */
+  readonly mayBegin: () => boolean;
+  readonly transmit: () => void;
+  readonly stopAll: () => void;
+  readonly choose: (linkId: number | null) => void;
+  /** The next radio of all, by their order. */
+  readonly nextRadio: () => void;
+}
+
+/** What the mode key steps through: the modes most contacts are made in. */
+export const STEPPED_MODES: readonly { readonly mode: string; readonly submode: string | null }[] = [
+  { mode: "CW", submode: null },
+  { mode: "SSB", submode: null },
+  { mode: "FT8", submode: null },
+  { mode: "MFSK", submode: "FT4" },
+  { mode: "RTTY", submode: null },
+  { mode: "PSK", submode: "PSK31" },
+  { mode: "FM", submode: null },
+];
+
+/** How long a warning holds, so that the second press is taken as meant, milliseconds. */
+const MEANT_MS = 5000;
+/** How far from a segment's edge one begins on a band that is new, Hz. */
+const FROM_EDGE_HZ = 25_000;
+
+/** What changes around the tuning. */
+interface Surroundings extends Pick<Tuning, "choose"> {
+  /** The ITU region of the site; null at sea. */
+  readonly region: ReturnType<typeof regionOf>;
+  readonly radios: readonly Link[];
+  readonly followed: Link | null;
+}
+
+/** What can be done about where one is, and how it hears of what changes around it. */
+export function tuningOf(store: RadioStore): {
+  readonly tuning: Tuning;
+  readonly surround: (around: Surroundings) => void;
+} {
+  let around: Surroundings = { region: null, radios: [], followed: null, choose: () => {} };
+  let warned = { text: "", at: 0 };
+
+  /** Where one begins on a band that is new to the radio: where its mode is usual. */
+  function startOf(band: string, mode: string): number | null {
+    const [where, group] = [around.region ?? 2, modeGroup(mode)];
+    const edges = bandEdges(band, where) ?? bandByName(band);
+    if (edges === undefined) return null;
+    const segment =
+      usualSegments(where).find(
+        ({ lowHz, groups }) => groups.includes(group) && bandOfFrequency(lowHz)?.name === band,
+      ) ?? edges;
+    return Math.min(segment.lowHz + FROM_EDGE_HZ, Math.round((segment.lowHz + segment.highHz) / 2));
+  }
+
+  function toBand(band: string): void {
+    const { link, state, mode } = store.get();
+    if (link === null || state === null) return store.type({ band, frequencyHz: null });
+    const start = startOf(band, mode);
+    if (start === null) return;
+    void ask(endpoints.commandLink, {
+      params: { linkId: link.id },
+      body: { do: "band", band, otherwise: { frequencyHz: start } },
+    }).catch((error: Error) => toast.error(error.message, { id: "radio" }));
+  }
+
+  function set(change: Partial<RadioSetting>): void {
+    const { link, state, ...before } = store.get();
+    const typed = "mode" in change ? { ...change, submode: change.submode ?? null } : change;
+    if (link === null || state === null) return store.type(typed);
+    if (typed.frequencyHz == null && typed.band !== undefined && typed.band !== before.band) return toBand(typed.band);
+    const after = { ...before, ...typed };
+    const turned: RadioChange = {};
+    if (typed.frequencyHz != null) turned.frequencyHz = typed.frequencyHz;
+    if (typed.mode !== undefined) {
+      const mode = radioModeFor(after, after.frequencyHz, link.radio?.modes ?? []);
+      if (mode === null)
+        return void toast.error(`${link.name} has no mode for ${after.submode ?? after.mode}.`, { id: "radio" });
+      // What is logged is the mode that was chosen, of those that the radio's mode may mean.
+      store.type({ mode: after.mode, submode: after.submode });
+      if (mode !== state.mode) turned.mode = mode;
+    }
+    if (Object.keys(turned).length > 0) store.turn(turned);
+  }
+
+  const send = (linkId: number, body: object) =>
+    ask(endpoints.commandLink, { params: { linkId }, query: { position: tabId() }, body }).catch((error: Error) =>
+      toast.error(error.message, { id: "radio" }),
+    );
+  const stopAll = () =>
+    void ask(endpoints.stopLinks).then(
+      ({ stopped }) => toast(stopped.length === 0 ? "Nothing was transmitting." : `Stopped: ${stopped.join(", ")}.`),
+      (error: Error) => toast.error(error.message),
+    );
+
+  function mayBegin(): boolean {
+    const { state, frequencyHz, mode, submode } = store.get();
+    const where = state === null ? frequencyHz : transmitHz(state);
+    const rules = around.region;
+    if (where === null || rules === null) return true;
+    const answer = mayTransmit(where, mode, submode, rules);
+    if (answer.may) return true;
+    const meant = warned.text === answer.text && Date.now() - warned.at < MEANT_MS;
+    warned = { text: answer.text, at: meant ? 0 : Date.now() };
+    if (!meant)
+      toast.warning(`Do not transmit: ${answer.text}. Press again to transmit all the same.`, {
+        id: "licence",
+        duration: MEANT_MS,
+      });
+    return meant;
+  }
+
+  const tuning: Tuning = {
+    set,
+    turn: store.turn,
+    now: store.get,
+    logged: store.logged,
+    stepBand(by) {
+      const at = USUAL_BANDS.indexOf(store.get().band);
+      set({ band: USUAL_BANDS[(at + by + USUAL_BANDS.length) % USUAL_BANDS.length]!, frequencyHz: null });
+    },
+    stepMode(by) {
+      const now = store.get();
+      const same = STEPPED_MODES.findIndex(({ mode, submode }) => mode === now.mode && submode === now.submode);
+      const at = same >= 0 ? same : STEPPED_MODES.findIndex(({ mode }) => mode === now.mode);
+      set(STEPPED_MODES[(at + by + STEPPED_MODES.length) % STEPPED_MODES.length]!);
+    },
+    stepFrequency(byHz) {
+      const { frequencyHz, band, state } = store.get();
+      const from = state?.frequencyHz ?? frequencyHz ?? bandByName(band)?.lowHz;
+      if (from === undefined) return;
+      const to = bandOfFrequency(from + byHz);
+      if (to !== undefined) set({ frequencyHz: from + byHz, band: to.name });
+      else if (state !== null) store.turn({ frequencyHz: from + byHz });
+    },
+    mayBegin,
+    transmit() {
+      const { link, state } = store.get();
+      if (link === null || state === null || link.radio?.transmits !== true)
+        return void toast("There is no radio here that can be made to transmit.");
+      if (state.transmitting === true) return stopAll();
+      if (mayBegin()) void send(link.id, { do: "transmit", on: true });
+    },
+    stopAll,
+    choose: (linkId) => around.choose(linkId),
+    nextRadio() {
+      const { radios, followed, choose } = around;
+      if (radios.length === 0) return void toast("There is no radio yet: add one in Station.");
+      const next = radios[(radios.findIndex(({ id }) => id === followed?.id) + 1) % radios.length]!;
+      if (next.id === followed?.id) return void toast(`${next.name} is the only radio.`);
+      choose(next.id);
+    },
+  };
+  return { tuning, surround: (now) => void (around = now) };
+}

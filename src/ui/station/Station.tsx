@@ -1,0 +1,13 @@
+"use client";
+
+import { LinkList } from "./LinkList";
+
+/** What belongs to the station: the links to its radios, its keyer, and other programs. */
+export function Station() {
+  return (
+    <div className="h-full overflow-auto">
+      <h1 className="sr-only">Station</h1>
+      <LinkList />
+    </div>
+  );
+}
