@@ -77,7 +77,11 @@ async function start(): Promise<Runtime> {
   });
   const context = contextOf({ store, door, hub, finder });
   await door.write(() => adoptKeyer(context, config));
-  const links = createLinks({ context, fault: (error) => log.error({ err: error }, "a link failed") });
+  const links = createLinks({
+    context,
+    listen: hub.listen,
+    fault: (error) => log.error({ err: error }, "a link failed"),
+  });
   ending.signal.addEventListener("abort", () => (links.close(), directory.close()));
   return { config, store, door, hub, supervisor, finder, links, directory, log, ending: ending.signal };
 }

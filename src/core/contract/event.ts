@@ -10,6 +10,8 @@ export type LiveEvent =
       readonly type: "contacts";
       readonly logbookId: number;
       readonly contactCount: number;
+      /** What did it, as the journal calls it. */
+      readonly by: string;
       readonly added: readonly StoredContact[];
       readonly changed: readonly StoredContact[];
       readonly removed: readonly number[];
@@ -30,6 +32,7 @@ export type LiveEvent =
       /** The browser that asked for what the news are about. */
       readonly position?: string;
     }
+  | { /** What other programs sent, or what became of it. */ readonly type: "arrivals" }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** Which contests are known, or announced. */ readonly type: "contests" }
   | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
@@ -64,6 +67,7 @@ function concernOf(event: LiveEvent): Concern {
     case "logbook":
     case "directory":
     case "exceptions":
+    case "arrivals":
     case "contests":
       return {};
   }

@@ -164,5 +164,11 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       linkId INTEGER NOT NULL REFERENCES link(id) ON DELETE CASCADE, band TEXT NOT NULL, mode TEXT NOT NULL,
       frequencyHz INTEGER NOT NULL, widthHz INTEGER, watts REAL, usedAt INTEGER NOT NULL,
       PRIMARY KEY (linkId, band, mode)) STRICT, WITHOUT ROWID`,
+    `CREATE TABLE arrival (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, linkName TEXT NOT NULL, sender TEXT NOT NULL, at INTEGER NOT NULL,
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, record TEXT NOT NULL,
+      call TEXT, startedAt INTEGER, band TEXT, mode TEXT, outcome TEXT NOT NULL, text TEXT,
+      contactId INTEGER, batchId INTEGER) STRICT`,
+    `CREATE INDEX arrivalAsked ON arrival (id) WHERE outcome = 'asked'`,
   ],
 };

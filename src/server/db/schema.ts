@@ -2,6 +2,7 @@ import type { Generated } from "kysely";
 import type { ModeGroup } from "../../core/band";
 import type { Channel, ReceivedState, SentState } from "../../core/confirm";
 import type { CompleteContact, FactKey } from "../../core/contact";
+import type { ArrivalOutcome } from "../../core/contract";
 
 /** Times are seconds since 1970 UTC unless a name ends in "On" (a UTC day, "2026-11-23"). Flags are 0 or 1. */
 export interface Schema {
@@ -36,6 +37,27 @@ export interface Schema {
   radioDescriptor: RadioDescriptorTable;
   positionRadio: PositionRadioTable;
   bandMemory: BandMemoryTable;
+  arrival: ArrivalTable;
+}
+
+/** A record that another program sent, and what became of it. `record` is ADIF as it came. */
+interface ArrivalTable {
+  id: Generated<number>;
+  linkName: string;
+  sender: string;
+  at: number;
+  logbookId: number;
+  record: string;
+  call: string | null;
+  startedAt: number | null;
+  band: string | null;
+  mode: string | null;
+  outcome: ArrivalOutcome;
+  /** Why. */
+  text: string | null;
+  /** The contact that was logged, or that was there already. */
+  contactId: number | null;
+  batchId: number | null;
 }
 
 /** How a radio was set when it was last on a band in one of its modes. */
@@ -315,7 +337,8 @@ interface StatementTable {
   arrivedAt: number;
 }
 
-export type BatchKind = "log" | "edit" | "change" | "copy" | "delete" | "import" | "send" | "confirm" | "undo";
+export type BatchKind =
+  "log" | "edit" | "change" | "copy" | "delete" | "import" | "send" | "confirm" | "undo" | "received";
 
 export interface JournalBatchTable {
   id: Generated<number>;

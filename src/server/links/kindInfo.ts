@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { LinkKindInfo, Setting } from "../../core/contract";
 import type { Context } from "../context";
 import { listDescriptors } from "./descriptors";
+import { listLogbooks } from "../logbook/logbooks";
 import { LINK_KINDS } from "./kinds";
 import { listSerialPorts } from "./wire";
 
@@ -11,6 +12,7 @@ type Choice = Setting["choices"][number];
 const SOURCES: Readonly<Record<string, (context: Context) => Choice[] | Promise<Choice[]>>> = {
   descriptors: (context) =>
     listDescriptors(context).map(({ descriptor: { tag, name } }) => ({ value: tag, label: name })),
+  logbooks: (context) => listLogbooks(context).map(({ id, name }) => ({ value: String(id), label: name })),
   ports: async () =>
     (await listSerialPorts()).map(({ path, about }) => ({ value: path, label: about === "" ? path : about })),
 };

@@ -1,9 +1,11 @@
 import type { LinkKind } from "./linkKind";
+import { adifIn } from "./kinds/adifIn";
+import { adifOut } from "./kinds/adifOut";
 import { keyer } from "./kinds/keyer";
 import { radio } from "./kinds/radio";
 
 /** Every kind of link. */
-export const LINK_KINDS: readonly LinkKind[] = [radio, keyer];
+export const LINK_KINDS: readonly LinkKind[] = [radio, keyer, adifIn, adifOut];
 
 export function kindById(id: string): LinkKind | undefined {
   return LINK_KINDS.find((kind) => kind.id === id);

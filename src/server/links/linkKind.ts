@@ -1,5 +1,5 @@
 import type { z } from "zod";
-import type { Link, LinkNews, LinkRole, TestStep } from "../../core/contract";
+import type { Link, LinkNews, LinkRole, LiveEvent, TestStep } from "../../core/contract";
 import type { Context } from "../context";
 import type { Result } from "../problem";
 
@@ -19,6 +19,8 @@ export interface Opening<Settings> {
   readonly changed: () => void;
   /** It transmits from now on, or no more. */
   readonly sending: (on: boolean) => void;
+  /** Hears what is announced to the browsers; gives how to hear no more. */
+  readonly listen: (listener: (event: LiveEvent) => void) => () => void;
   /** It is no longer there: what is wrong, and how to mend it. */
   readonly lost: (text: string) => void;
 }

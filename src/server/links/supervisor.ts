@@ -4,7 +4,7 @@ import type { Link, linkInputSchema, LinkNews, linkPatchSchema, TestStep } from 
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { kindById } from "./kinds";
-import type { Connection, LinkKind } from "./linkKind";
+import type { Connection, LinkKind, Opening } from "./linkKind";
 import { addLinkRow, changeLinkRow, keepSending, type LinkRow, linkRows, removeLinkRow } from "./linkStore";
 
 /** All links, each opened as soon as it can be, and opened again when it breaks. */
@@ -44,12 +44,14 @@ interface Running {
 
 interface SupervisorOptions {
   readonly context: Context;
+  /** Hears what is announced; gives how to hear no more. */
+  readonly listen: Opening<unknown>["listen"];
   /** Something went wrong that nobody foresaw. */
   readonly fault: (error: unknown) => void;
   readonly pauses?: readonly number[];
 }
 
-export function createLinks({ context, fault, pauses = PAUSES }: SupervisorOptions): Links {
+export function createLinks({ context, listen, fault, pauses = PAUSES }: SupervisorOptions): Links {
   const running = new Map<number, Running>();
   let closed = false;
 
@@ -123,6 +125,7 @@ export function createLinks({ context, fault, pauses = PAUSES }: SupervisorOptio
             }),
           changed: () => heard(() => announce(one)),
           sending: (on) => keep(one, on),
+          listen,
           lost: (text) => heard(() => again(one, text)),
         },
         attempt.signal,

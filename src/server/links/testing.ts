@@ -1,5 +1,6 @@
 import type { Link, LinkNews, LiveEvent } from "../../core/contract";
 import type { Context } from "../context";
+import { createHub } from "../live/hub";
 import { testContext, valueOf } from "../testing";
 import { createLinks, type Links } from "./supervisor";
 
@@ -26,10 +27,13 @@ export interface TestLinks {
 export async function testLinks(): Promise<TestLinks> {
   const events: LiveEvent[] = [];
   const { context: quiet, logbookId } = await testContext();
-  const context = { ...quiet, announce: (event: LiveEvent) => void events.push(event) };
+  const hub = createHub();
+  hub.listen((event) => events.push(event));
+  const context = { ...quiet, announce: hub.announce };
   const start = () =>
     createLinks({
       context,
+      listen: hub.listen,
       fault: (error) => {
         throw error;
       },

@@ -274,6 +274,7 @@ export function writeBatch<Result>(
           type: "contacts",
           logbookId: home,
           contactCount,
+          by: options.kind,
           added: contactsById(store, added),
           changed: contactsById(store, changed),
           removed,

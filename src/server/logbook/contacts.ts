@@ -12,7 +12,7 @@ import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
 import { filteredContacts } from "./filterSql";
 
 /** Services that every new contact waits for. */
-const QUEUED_FOR: readonly Channel[] = ["lantern"];
+export const QUEUED_FOR: readonly Channel[] = ["lantern"];
 
 /** Logs a contact. What it does not say of our side comes from the logbook's site. */
 export function logContact(context: Context, logbookId: number, input: unknown): Result<LoggedContact> {

@@ -85,7 +85,7 @@ function changed(parts: Partial<Extract<LiveEvent, { type: "contacts" }>>): Live
   for (const id of parts.removed ?? []) log.delete(id);
   upTo++;
   const none = { added: [], changed: [], removed: [], slots: [] };
-  return { type: "contacts", logbookId: 1, contactCount: log.size, upTo, ...none, ...parts };
+  return { type: "contacts", logbookId: 1, by: "log", contactCount: log.size, upTo, ...none, ...parts };
 }
 
 test("follows what is logged, corrected, taken out of the contest, and deleted, without asking again", async () => {

@@ -51,8 +51,7 @@ export function Rail({ theme }: { theme: Themed }) {
         className="truncate rounded-field px-1 text-soft hover:text-signal max-lg:hidden"
       >
         <span className="max-2xl:hidden">{logbook.site.name}, </span>
-        <span className="font-mono">{logbook.site.call}</span> in{" "}
-        <span className="font-mono">{logbook.site.grid}</span>
+        <span className="font-mono">{logbook.site.call}</span> in <span className="font-mono">{logbook.site.grid}</span>
       </button>
       <span className="flex-1" />
       <Clock />

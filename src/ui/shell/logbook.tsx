@@ -47,6 +47,7 @@ export function LogbookProvider({
     // Of any logbook: all of them stand in the rail's menu.
     if (event.type === "logbook") return router.refresh();
     if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
+    if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "link") return takeLinkEvent(client, event);
     if (event.type === "directory" || event.logbookId !== initial.id) return;

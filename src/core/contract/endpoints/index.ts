@@ -1,4 +1,5 @@
 import type { Endpoint } from "../endpoint";
+import * as arrivals from "./arrivals";
 import * as calls from "./calls";
 import * as confirm from "./confirm";
 import * as contacts from "./contacts";
@@ -23,4 +24,5 @@ export const ENDPOINTS: readonly Endpoint[] = [
   confirm,
   contest,
   links,
+  arrivals,
 ].flatMap((area) => Object.values<Endpoint>(area));
