@@ -2,6 +2,7 @@ import { join, resolve } from "node:path";
 import type { Server } from "node:net";
 import { startAir } from "./air/server";
 import { startAlmanac } from "./almanac/server";
+import { startCompanion } from "./companion/server";
 import { startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
 import { startOrganiser } from "./organiser/server";
@@ -22,11 +23,12 @@ const WORLD = 1897;
 const STATION = { call: "CX3QUA", grid: "GF35co", speed: 26 } as const;
 const AIR = "The air";
 
+const portOfAir = () => first + standIns.findIndex(([name]) => name === AIR);
+
 const radios: RadioServer[] = [];
 function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequencyHz">) {
   return async (port: number) => {
-    const airPort = first + standIns.findIndex(([name]) => name === AIR);
-    const started = await startRadio({ ...options, port, air: { ...STATION, port: airPort } });
+    const started = await startRadio({ ...options, port, air: { ...STATION, port: portOfAir() } });
     radios.push(started);
     return started.server;
   };
@@ -68,8 +70,13 @@ for (const [index, [name, start]] of standIns.entries()) {
   process.stdout.write(`${name} listens on 127.0.0.1:${port}\n`);
 }
 
+const sendsTo = first + standIns.length;
+const companion = startCompanion({ ...STATION, airPort: portOfAir(), watts: 50, sendsTo });
+process.stdout.write(`The companion sends its contacts to 127.0.0.1:${sendsTo}, UDP\n`);
+
 for (const signal of ["SIGINT", "SIGTERM"] as const) {
   process.on(signal, () => {
+    companion.close();
     for (const server of running) {
       if ("closeAllConnections" in server) (server as { closeAllConnections(): void }).closeAllConnections();
       server.close();

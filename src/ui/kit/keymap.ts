@@ -43,6 +43,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(EVERYWHERE, "goStation", "Ctrl+Alt+T", "Go to Station"),
   keyed(EVERYWHERE, "nextRadio", "Ctrl+Alt+PageDown", "Follow the next radio"),
   keyed(EVERYWHERE, "transmit", "Ctrl+Alt+Enter", "Transmit; again stops"),
+  keyed(EVERYWHERE, "toArrival", "F7", "Go to the contact that waits to be confirmed"),
   keyed(EVERYWHERE, "stopAll", "Ctrl+Alt+End", "Stop whatever transmits; while something does, Escape as well"),
 
   fixed(LINE, "log", "Enter", "Log the contact"),

@@ -6,6 +6,7 @@ import { Toaster } from "sonner";
 import type { Logbook } from "@/core/contract";
 import { ActionsProvider } from "../kit/actions";
 import { FirstLogbook } from "../station/FirstLogbook";
+import { ArrivalForm } from "../station/ArrivalForm";
 import { NewLogbook } from "../station/NewLogbook";
 import { Sites } from "../station/SitesWindow";
 import { CommandPalette } from "./CommandPalette";
@@ -59,6 +60,7 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
               <KeyList />
               <NewLogbook />
               <Sites />
+              <ArrivalForm />
             </RadioProvider>
           </LogbookProvider>
         )}

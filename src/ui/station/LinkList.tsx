@@ -9,6 +9,7 @@ import * as endpoints from "@/core/contract/endpoints/links";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
+import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useRadio } from "../shell/radio";
@@ -85,6 +86,9 @@ function LinkLine({ link, kinds, onChange }: { link: Link; kinds: readonly LinkK
     onError: (problem) => toast.error(problem.message),
   });
   const { mark, label, look } = PHASES[link.phase];
+  const counted = Object.entries(link.counts).flatMap(([what, number]) =>
+    number === 0 ? [] : [`${count(number)} ${what}`],
+  );
   const state = followed ?? link.radio?.state;
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 py-2.5">
@@ -104,6 +108,7 @@ function LinkLine({ link, kinds, onChange }: { link: Link; kinds: readonly LinkK
             <span className="font-normal text-soft">, tried again at {link.retryAt.slice(11, 19)} UTC</span>
           )}
         </span>
+        {counted.length > 0 && <span className="text-soft">{counted.join(", ")}</span>}
         {link.text !== null && <span className="text-soft">{link.text}</span>}
       </span>
       <span className="flex gap-2">

@@ -1,5 +1,6 @@
 "use client";
 
+import { ArrivalList } from "./ArrivalList";
 import { LinkList } from "./LinkList";
 
 /** What belongs to the station: the links to its radios, its keyer, and other programs. */
@@ -8,6 +9,7 @@ export function Station() {
     <div className="h-full overflow-auto">
       <h1 className="sr-only">Station</h1>
       <LinkList />
+      <ArrivalList />
     </div>
   );
 }
