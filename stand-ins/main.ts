@@ -3,7 +3,7 @@ import type { Server } from "node:net";
 import { startAir } from "./air/server";
 import { startAlmanac } from "./almanac/server";
 import { startCompanion } from "./companion/server";
-import { startKeyer } from "./keyer/server";
+import { type KeyJack, startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
 import { startOrganiser } from "./organiser/server";
 import { HERON, heronDialect } from "./radio/heron";
@@ -34,6 +34,12 @@ function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequenc
   };
 }
 
+/** The keyer stands beside the Petrel, and keys it. */
+const PETREL_JACK: KeyJack = {
+  begin: (text, speed) => void radios[0]?.radio.key(text, speed),
+  end: () => radios[0]?.radio.hush(),
+};
+
 const standIns: readonly (readonly [name: string, start: (port: number) => Promise<Server>])[] = [
   [
     "Lantern",
@@ -47,7 +53,7 @@ const standIns: readonly (readonly [name: string, start: (port: number) => Promi
       }),
   ],
   ["The organiser", (port) => startOrganiser({ port })],
-  ["The keyer", (port) => startKeyer({ port })],
+  ["The keyer", (port) => startKeyer({ port, jack: PETREL_JACK })],
   ["Almanac", (port) => startAlmanac({ port })],
   [AIR, (port) => startAir({ port, seed: WORLD, stations: 400 })],
   ["The sun", (port) => startSun({ port, seed: WORLD })],

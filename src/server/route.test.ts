@@ -8,6 +8,7 @@ import { gate } from "./gate";
 import { openApiDocument } from "./openapi";
 import { fileResponse } from "./route";
 import type { Runtime } from "./runtime";
+import { createLinks } from "./links/supervisor";
 import { createEntry } from "./contest/entries";
 import { taken, testContext, valueOf } from "./testing";
 
@@ -65,6 +66,7 @@ describe("every route, asked with nonsense", () => {
       door: { write: context.write } as Runtime["door"],
       hub: { announce: () => {}, listen: () => () => {} },
       finder: context.finder,
+      links: createLinks({ context, listen: () => () => {}, fault: () => {} }),
       log: pino({ enabled: false }),
     };
     keeper.ypsiloidRuntime = Promise.resolve(runtime);

@@ -12,6 +12,15 @@ export interface KeyerOptions {
   readonly hurry?: number;
   /** Who is silent for so long while it keys for him is gone, seconds. */
   readonly patience?: number;
+  /** The radio that it keys. */
+  readonly jack?: KeyJack;
+}
+
+/** What a keyer is plugged into. */
+export interface KeyJack {
+  /** Begins a text, at a speed in words a minute. */
+  begin(text: string, speed: number): void;
+  end(): void;
 }
 
 const speed = z.number().min(SLOWEST).max(FASTEST);
@@ -43,7 +52,7 @@ export async function startKeyer(options: KeyerOptions): Promise<Server> {
   return server;
 }
 
-function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE }: KeyerOptions): void {
+function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE, jack }: KeyerOptions): void {
   let order: SendOrder | null = null;
   let rest = "";
   let sent = "";
@@ -74,6 +83,7 @@ function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE }
     clearTimeout(timer);
     say({ is, id: order.id, sent });
     order = null;
+    jack?.end();
   }
 
   function take(said: unknown): void {
@@ -92,12 +102,17 @@ function serve(socket: Socket, { limit = LIMIT, hurry = 1, patience = PATIENCE }
     rest = asked.text.toUpperCase();
     sent = "";
     startedAt = Date.now();
+    jack?.begin(rest, order.speed);
     next();
   }
 
   readJsonLines(socket, take);
   // Nobody is there any more to stop it.
-  const drop = () => (clearTimeout(timer), (order = null));
+  const drop = () => {
+    clearTimeout(timer);
+    if (order !== null) jack?.end();
+    order = null;
+  };
   socket.on("close", drop);
   socket.on("error", drop);
 }

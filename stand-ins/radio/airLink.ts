@@ -83,9 +83,10 @@ export function createAirLink({ port, call, grid, speed }: AirLinkOptions): AirL
       }
       return strongest;
     },
-    send(frequencyHz, mode, text, watts) {
-      say({ do: "send", id: ++sends, call, grid, watts: Math.max(0.1, watts), frequencyHz, mode, speed, text });
-      return lastsFor(text, mode, speed);
+    send(frequencyHz, mode, text, watts, wanted = speed) {
+      const power = Math.max(0.1, watts);
+      say({ do: "send", id: ++sends, call, grid, watts: power, frequencyHz, mode, speed: wanted, text });
+      return lastsFor(text, mode, wanted);
     },
     stop: () => void say({ do: "stop", id: sends }),
     close() {

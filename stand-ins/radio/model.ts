@@ -36,8 +36,8 @@ export interface Radio {
   readonly state: RadioState;
   /** Changes some of it; what it cannot be is refused, in words, and nothing changes. */
   change(change: RadioChange): string | null;
-  /** Sends a text by its keyer, in Morse; refused in other modes. */
-  key(text: string): string | null;
+  /** Sends a text in Morse, at its own keyer's speed or another; refused in other modes. */
+  key(text: string, speed?: number): string | null;
   /** Hears of each change, and of what is keyed; returns how to hear no more. */
   onChange(listener: (change: RadioChange) => void): () => void;
   /** Ends what it sends, for whatever reason. */
@@ -46,7 +46,7 @@ export interface Radio {
 
 /** Who carries what a radio sends, and tells how long it takes, seconds. */
 export interface Carrier {
-  send(frequencyHz: number, mode: AirMode, text: string, watts: number): number;
+  send(frequencyHz: number, mode: AirMode, text: string, watts: number, speed?: number): number;
   stop(): void;
 }
 
@@ -110,11 +110,11 @@ export function createRadio(model: RadioModel, frequencyHz: number, carrier: Car
       return state;
     },
     change,
-    key(text) {
+    key(text, speed) {
       if (state.mode !== "CW") return "it keys in CW alone";
       // One at a time: what it was keying ends.
       if (state.transmitting) carrier.stop();
-      const lasts = carrier.send(state.split ? state.secondHz : state.frequencyHz, "CW", text, state.watts);
+      const lasts = carrier.send(state.split ? state.secondHz : state.frequencyHz, "CW", text, state.watts, speed);
       change({ transmitting: true });
       transmitFor(lasts);
       return null;

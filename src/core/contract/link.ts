@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
+import { descriptorSchema, RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
 import { FASTEST, SLOWEST } from "../signal";
 
 /** What a link is to the rest of the application, whatever its kind. */
@@ -124,6 +124,10 @@ export type RadioCommand = z.input<typeof radioCommandSchema>;
 
 /** What an order to a link came to. */
 export const orderedSchema = z.object({ id: z.int().nullable() });
+
+/** A radio's descriptor: one of the operator's own, or one that ships. */
+export const keptDescriptorSchema = z.object({ descriptor: descriptorSchema, own: z.boolean() });
+export type KeptDescriptor = z.output<typeof keptDescriptorSchema>;
 
 export const positionRadioSchema = z.object({ linkId: z.int().nullable() });
 

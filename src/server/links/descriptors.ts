@@ -1,12 +1,7 @@
+import type { KeptDescriptor } from "../../core/contract";
 import { checkDescriptor, type Descriptor, SHIPPED_DESCRIPTORS } from "../../core/radio";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
-
-/** A radio's descriptor as it is kept: the operator's own, or one that ships. */
-export interface KeptDescriptor {
-  readonly descriptor: Descriptor;
-  readonly own: boolean;
-}
 
 /** All descriptors by their names, the operator's own in place of those that ship under the same tag. */
 export function listDescriptors({ store }: Pick<Context, "store">): KeptDescriptor[] {

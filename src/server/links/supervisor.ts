@@ -16,6 +16,8 @@ export interface Links {
   command(id: number, order: unknown, position: string): Promise<Result<{ readonly id: number | null }>>;
   /** Tries settings; a link that has the same address is closed meanwhile. */
   test(kind: string, settings: unknown): Promise<Result<TestStep[]>>;
+  /** Opens those anew whose settings have a value: what it stands for is another one. */
+  renew(setting: string, value: unknown): void;
   /** Stops whatever transmits: the names of the links that did. */
   stop(): string[];
   close(): void;
@@ -285,6 +287,9 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
       } finally {
         for (const one of held) if (running.has(one.row.id)) reopen(one);
       }
+    },
+    renew(setting, value) {
+      for (const one of running.values()) if (one.row.settings[setting] === value) reopen(one);
     },
     stop() {
       return [...running.values()].filter(({ connection }) => connection?.stop() === true).map(({ row }) => row.name);

@@ -2,7 +2,6 @@
 
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { parse, type ParseError, printParseErrorCode } from "jsonc-parser";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { z } from "zod";
 import { BANDS, bandLabel } from "@/core/band";
@@ -16,6 +15,7 @@ import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
 import { JsonEditor, type JsonEditorHandle, type JsonFault } from "../kit/json/JsonEditor";
+import { parseTyped, pathOf } from "../kit/json/parseTyped";
 import { type JsonSchema, withoutDefaults } from "../kit/json/schemaAt";
 import { saveJson } from "../kit/saveJson";
 import { useNow } from "../kit/useNow";
@@ -23,7 +23,7 @@ import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
 import { faultLines } from "./faultLines";
 import { RulesForm } from "./RulesForm";
-import { pathOf, type TypedDefinition, typedDefinition } from "./typedDefinition";
+import { type TypedDefinition, typedDefinition } from "./typedDefinition";
 
 const BLANK = {
   format: "ypsiloid-contest/2",
@@ -265,23 +265,6 @@ function Outcome({ values, leftover, judgement, side, ownSide, next }: TriedOut)
   );
 }
 
-/** What the reader of JSON says, in words. */
-const JSON_FAULTS: Readonly<Record<string, string>> = {
-  InvalidSymbol: "a word that is no value; texts stand in double quotes",
-  InvalidNumberFormat: "a number that is none",
-  PropertyNameExpected: "a name in double quotes is missing",
-  ValueExpected: "a value is missing",
-  ColonExpected: "a colon is missing before it",
-  CommaExpected: "a comma is missing before it",
-  CloseBraceExpected: "a } is missing",
-  CloseBracketExpected: "a ] is missing",
-  EndOfFileExpected: "more stands behind the definition",
-  UnexpectedEndOfString: "a text does not end",
-  UnexpectedEndOfNumber: "a number does not end",
-  InvalidEscapeCharacter: "a \\ in a text means nothing so",
-  InvalidCharacter: "a sign that cannot stand in a text",
-};
-
 /** A definition as it is typed: whole, or what is wrong with it and where. */
 function readRules(text: string): {
   readonly rules: Rules | null;
@@ -289,14 +272,9 @@ function readRules(text: string): {
   readonly typed: TypedDefinition | null;
   readonly faults: readonly JsonFault[];
 } {
-  const errors: ParseError[] = [];
-  const data: unknown = parse(text, errors);
-  const [first] = errors;
-  if (first !== undefined) {
-    const line = text.slice(0, first.offset).split("\n").length;
-    const said = `Line ${line} is no JSON: ${JSON_FAULTS[printParseErrorCode(first.error)] ?? "something is wrong here"}`;
-    return { rules: null, typed: null, faults: [{ at: first.offset, text: said }] };
-  }
+  const read = parseTyped(text);
+  if (!read.ok) return { rules: null, typed: null, faults: [read.fault] };
+  const { data } = read;
   const checked = checkRules(data);
   const typed = typedDefinition(data);
   if (checked.ok) return { rules: checked.value, typed, faults: [] };

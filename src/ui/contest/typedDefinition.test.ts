@@ -1,5 +1,6 @@
 import { SHIPPED_CONTESTS } from "@/core/contest";
-import { numberTyped, pathOf, typedDefinition } from "./typedDefinition";
+import { pathOf } from "../kit/json/parseTyped";
+import { numberTyped, typedDefinition } from "./typedDefinition";
 
 test.each(SHIPPED_CONTESTS.map((rules) => [rules.tag, rules] as const))("takes %s as it is", (_, rules) => {
   const { name, tag, bands, modes, deadlineDays } = rules;

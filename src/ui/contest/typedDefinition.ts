@@ -41,11 +41,6 @@ export function typedDefinition(data: unknown): TypedDefinition | null {
   return parsed.success ? parsed.data : null;
 }
 
-/** Where a fault of a definition stands: "points.0.if" is in the first of the points. */
-export function pathOf(field: string): (string | number)[] {
-  return field === "(whole)" ? [] : field.split(".").map((step) => (/^\d+$/.test(step) ? Number(step) : step));
-}
-
 /** What is typed for a number: the number as soon as it is written as one, before that the text, so that "0." can go on. */
 export function numberTyped(typed: string): string | number {
   return String(Number(typed)) === typed ? Number(typed) : typed;

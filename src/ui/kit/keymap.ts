@@ -40,10 +40,10 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(EVERYWHERE, "goContest", "Ctrl+Alt+S", "Go to Contest"),
   keyed(EVERYWHERE, "goConfirm", "Ctrl+Alt+C", "Go to Confirm"),
   keyed(EVERYWHERE, "goAwards", "Ctrl+Alt+A", "Go to Awards"),
-  keyed(EVERYWHERE, "goStation", "Ctrl+Alt+T", "Go to Station"),
+  keyed(EVERYWHERE, "goStation", "Ctrl+Alt+Insert", "Go to Station"),
   keyed(EVERYWHERE, "nextRadio", "Ctrl+Alt+PageDown", "Follow the next radio"),
   keyed(EVERYWHERE, "transmit", "Ctrl+Alt+Enter", "Transmit; again stops"),
-  keyed(EVERYWHERE, "toArrival", "F7", "Go to the contact that waits to be confirmed"),
+  keyed(EVERYWHERE, "toArrival", "Shift+F9", "Go to the contact that waits to be confirmed"),
   keyed(EVERYWHERE, "stopAll", "Ctrl+Alt+End", "Stop whatever transmits; while something does, Escape as well"),
 
   fixed(LINE, "log", "Enter", "Log the contact"),

@@ -1,5 +1,7 @@
 import { z } from "zod";
+import { descriptorSchema } from "../../radio";
 import {
+  keptDescriptorSchema,
   linkInputSchema,
   linkKindSchema,
   linkPatchSchema,
@@ -85,6 +87,32 @@ export const commandLink = endpoint({
   }),
   body: { checkedLater: radioCommandSchema },
   answer: orderedSchema,
+});
+
+export const descriptors = endpoint({
+  method: "GET",
+  path: "radios/descriptors",
+  summary: "How radios are spoken to: the descriptors that ship, and one's own",
+  needs: "read",
+  answer: { items: keptDescriptorSchema },
+});
+
+export const keepDescriptor = endpoint({
+  method: "POST",
+  path: "radios/descriptors",
+  summary: "Keep a radio's descriptor, in place of one of the same tag; its radios are spoken to by it at once",
+  needs: "manage",
+  status: 201,
+  body: { checkedLater: descriptorSchema },
+  answer: keptDescriptorSchema,
+});
+
+export const removeDescriptor = endpoint({
+  method: "DELETE",
+  path: "radios/descriptors/{tag}",
+  summary: "Remove an own descriptor",
+  needs: "manage",
+  answer: z.object({ removed: z.string() }),
 });
 
 export const positionRadio = endpoint({
