@@ -1,6 +1,6 @@
 "use client";
 
-import { type KeyboardEvent, memo, type ReactNode, useState } from "react";
+import { type KeyboardEvent, memo, type ReactNode, useCallback, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { defaultReport } from "@/core/band";
 import { LINE_FIELDS } from "@/core/contact";
@@ -9,6 +9,7 @@ import { Button } from "../kit/Button";
 import { Field } from "../kit/Field";
 import { Key } from "../kit/Key";
 import { useRadio, useTuning } from "../shell/radio";
+import { Ruler } from "../tuning/Ruler";
 import { CallHints } from "./CallHints";
 import { type ContestLine, partKey } from "./contestLine";
 import { EQUIPMENT, isEmpty, LINE_KEYS, valueIn, withHeldTurned, withValue } from "./draft";
@@ -75,11 +76,10 @@ export const EntryLine = memo(function EntryLine({
     { id: "bandDown", run: () => tuning.stepBand(-1) },
     { id: "modeUp", run: () => tuning.stepMode(1) },
     { id: "modeDown", run: () => tuning.stepMode(-1) },
-    { id: "up", run: () => tuning.stepFrequency(100) },
-    { id: "down", run: () => tuning.stepFrequency(-100) },
   ]);
 
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
+    if (event.ctrlKey || event.altKey || event.metaKey) return;
     const onControl = event.target instanceof HTMLButtonElement || event.target instanceof HTMLSelectElement;
     if (event.key === "Enter" && !onControl) {
       event.preventDefault();
@@ -94,6 +94,13 @@ export const EntryLine = memo(function EntryLine({
       entry.shareOut(event.target);
     }
   }
+
+  // The ruler is not to be drawn anew with each key of the call.
+  const latest = useRef(changeCall);
+  useEffect(() => {
+    latest.current = changeCall;
+  });
+  const pick = useCallback((call: string) => latest.current(call), []);
 
   const report = defaultReport(mode, submode);
   const field = (key: string, label: string) => ({
@@ -110,91 +117,94 @@ export const EntryLine = memo(function EntryLine({
   const shown = new Set([...SHOWN_AT_FIELDS, ...(unfolded ? MORE_KEYS : []), ...partKeys]);
   const general = faults.filter((fault) => !shown.has(fault.field));
   return (
-    <section
-      ref={lineRef}
-      aria-label="Entry line"
-      onKeyDown={onKeyDown}
-      className="border-b border-line bg-panel px-4 pt-2 pb-1"
-    >
-      {draft.past !== null && (
-        <PastFields
-          past={draft.past}
-          timeRef={timeRef}
-          callRef={callRef}
-          onChange={(past) => take({ ...draft, past })}
-        />
-      )}
-      <div className="flex items-end gap-2.5 max-lg:flex-wrap">
-        <FrequencyField fault={faultOf("frequencyHz")} />
-        <BandField fault={faultOf("band")} />
-        <ModeField />
-        <Field
-          label="Call"
-          mono
-          ref={callRef}
-          autoFocus
-          value={draft.call}
-          onChange={({ target }) => changeCall(target.value.toUpperCase())}
-          fault={faultOf("call")}
-          maxLength={30}
-          autoCapitalize="characters"
-          wrapperClassName="w-[180px] max-sm:w-full"
-          className={`h-[38px] border-2 border-signal bg-panel font-semibold ${draft.call.length > LARGE_CALL ? "text-[15px]" : "text-[22px] tracking-wide"}`}
-        />
-        {contest === null ? (
-          <>
-            <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportSent", "Sent")} />
-            <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportReceived", "Rcvd")} />
-            <Field placeholder={offered.name ?? ""} wrapperClassName="w-[100px]" {...field("name", "Name")} />
-            <Field placeholder={offered.place ?? ""} wrapperClassName="w-[104px]" {...field("place", "Place")} />
-            <Field
-              mono
-              placeholder={offered.grid ?? ""}
-              maxLength={12}
-              wrapperClassName="w-[80px]"
-              {...field("grid", "Grid")}
-            />
-            <Field wrapperClassName="min-w-20 flex-1" {...field("comment", "Comment")} />
-          </>
-        ) : (
-          <ExchangeFields contest={contest} draft={draft} mode={mode} take={take} faultOf={faultOf} />
+    <div>
+      <section
+        ref={lineRef}
+        aria-label="Entry line"
+        onKeyDown={onKeyDown}
+        className="border-b border-line bg-panel px-4 pt-2 pb-1"
+      >
+        {draft.past !== null && (
+          <PastFields
+            past={draft.past}
+            timeRef={timeRef}
+            callRef={callRef}
+            onChange={(past) => take({ ...draft, past })}
+          />
         )}
-        <Button look="act" onClick={submit}>
-          {contest?.button ?? "Log it"} <Key>Enter</Key>
-        </Button>
-      </div>
-      {unfolded && <UnfoldedFields draft={draft} field={field} take={take} hold={setDraft} />}
-      <div className="flex h-[26px] items-center gap-4 overflow-hidden whitespace-nowrap">
-        {general.length > 0 ? (
-          <p role="alert" className="truncate text-stop" title={general.map((fault) => fault.text).join("; ")}>
-            {general.map((fault) => fault.text).join("; ")}
-          </p>
-        ) : isEmpty(draft) && cleared !== null ? (
-          <p className="text-soft">Cleared {cleared.call || "the entry line"}. Escape again gives it back.</p>
-        ) : (
-          <CallHints logbookId={logbook.id} call={draft.call} callRef={callRef} onPick={changeCall} />
-        )}
-        <span className="flex-1" />
-        {notice}
-        <TransmitNotice entityCode={logbook.site.entityCode} />
-        <button
-          type="button"
-          className="text-soft hover:text-signal"
-          aria-pressed={draft.past !== null}
-          onClick={turnPast}
-        >
-          {draft.past === null ? "After the fact" : "Live again"}
-        </button>
-        <button
-          type="button"
-          className="text-soft hover:text-signal"
-          aria-expanded={unfolded}
-          onClick={() => setUnfolded(!unfolded)}
-        >
-          {unfolded ? "Fold" : "More fields"}
-        </button>
-      </div>
-    </section>
+        <div className="flex items-end gap-2.5 max-lg:flex-wrap">
+          <FrequencyField fault={faultOf("frequencyHz")} />
+          <BandField fault={faultOf("band")} />
+          <ModeField />
+          <Field
+            label="Call"
+            mono
+            ref={callRef}
+            autoFocus
+            value={draft.call}
+            onChange={({ target }) => changeCall(target.value.toUpperCase())}
+            fault={faultOf("call")}
+            maxLength={30}
+            autoCapitalize="characters"
+            wrapperClassName="w-[180px] max-sm:w-full"
+            className={`h-[38px] border-2 border-signal bg-panel font-semibold ${draft.call.length > LARGE_CALL ? "text-[15px]" : "text-[22px] tracking-wide"}`}
+          />
+          {contest === null ? (
+            <>
+              <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportSent", "Sent")} />
+              <Field mono placeholder={report} wrapperClassName="w-[64px]" {...field("reportReceived", "Rcvd")} />
+              <Field placeholder={offered.name ?? ""} wrapperClassName="w-[100px]" {...field("name", "Name")} />
+              <Field placeholder={offered.place ?? ""} wrapperClassName="w-[104px]" {...field("place", "Place")} />
+              <Field
+                mono
+                placeholder={offered.grid ?? ""}
+                maxLength={12}
+                wrapperClassName="w-[80px]"
+                {...field("grid", "Grid")}
+              />
+              <Field wrapperClassName="min-w-20 flex-1" {...field("comment", "Comment")} />
+            </>
+          ) : (
+            <ExchangeFields contest={contest} draft={draft} mode={mode} take={take} faultOf={faultOf} />
+          )}
+          <Button look="act" onClick={submit}>
+            {contest?.button ?? "Log it"} <Key>Enter</Key>
+          </Button>
+        </div>
+        {unfolded && <UnfoldedFields draft={draft} field={field} take={take} hold={setDraft} />}
+        <div className="flex h-[26px] items-center gap-4 overflow-hidden whitespace-nowrap">
+          {general.length > 0 ? (
+            <p role="alert" className="truncate text-stop" title={general.map((fault) => fault.text).join("; ")}>
+              {general.map((fault) => fault.text).join("; ")}
+            </p>
+          ) : isEmpty(draft) && cleared !== null ? (
+            <p className="text-soft">Cleared {cleared.call || "the entry line"}. Escape again gives it back.</p>
+          ) : (
+            <CallHints logbookId={logbook.id} call={draft.call} callRef={callRef} onPick={changeCall} />
+          )}
+          <span className="flex-1" />
+          {notice}
+          <TransmitNotice entityCode={logbook.site.entityCode} />
+          <button
+            type="button"
+            className="text-soft hover:text-signal"
+            aria-pressed={draft.past !== null}
+            onClick={turnPast}
+          >
+            {draft.past === null ? "After the fact" : "Live again"}
+          </button>
+          <button
+            type="button"
+            className="text-soft hover:text-signal"
+            aria-expanded={unfolded}
+            onClick={() => setUnfolded(!unfolded)}
+          >
+            {unfolded ? "Fold" : "More fields"}
+          </button>
+        </div>
+      </section>
+      <Ruler callRef={callRef} onPick={pick} />
+    </div>
   );
 });
 

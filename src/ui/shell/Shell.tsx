@@ -4,6 +4,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { type ReactNode, useRef, useState } from "react";
 import { Toaster } from "sonner";
 import type { Logbook } from "@/core/contract";
+import { PlaceKeeper } from "../tuning/PlaceKeeper";
 import { ActionsProvider } from "../kit/actions";
 import { FirstLogbook } from "../station/FirstLogbook";
 import { ArrivalForm } from "../station/ArrivalForm";
@@ -61,6 +62,7 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
               <NewLogbook />
               <Sites />
               <ArrivalForm />
+              <PlaceKeeper />
             </RadioProvider>
           </LogbookProvider>
         )}

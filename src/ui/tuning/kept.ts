@@ -1,0 +1,50 @@
+"use client";
+
+import { useSyncExternalStore } from "react";
+
+/** Something that a browser keeps, and that several parts of the page show. */
+export interface Kept<Value> {
+  readonly get: () => Value;
+  readonly set: (value: Value) => void;
+  readonly subscribe: (listener: () => void) => () => void;
+  readonly start: Value;
+}
+
+/**
+ * @param storage where it is kept: for this browser, or for this window alone
+ * @param read takes what was kept, or gives null for what is not understood
+ */
+export function kept<Value>(
+  key: string,
+  start: Value,
+  storage: () => Storage,
+  read: (data: unknown) => Value | null,
+): Kept<Value> {
+  const listeners = new Set<() => void>();
+  let value: Value | undefined;
+
+  function stored(): Value {
+    try {
+      return read(JSON.parse(storage().getItem(key) ?? "null")) ?? start;
+    } catch {
+      return start;
+    }
+  }
+  return {
+    start,
+    get: () => (value ??= typeof window === "undefined" ? start : stored()),
+    set(next) {
+      value = next;
+      storage().setItem(key, JSON.stringify(next));
+      for (const listener of listeners) listener();
+    },
+    subscribe(listener) {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+  };
+}
+
+export function useKept<Value>({ subscribe, get, start }: Kept<Value>): Value {
+  return useSyncExternalStore(subscribe, get, () => start);
+}
