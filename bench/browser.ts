@@ -7,6 +7,7 @@ import { SHIPPED_CONTESTS } from "../src/core/contest";
 import type { ContestLogged, Entry, ImportReport, Job, UndoReport } from "../src/core/contract";
 import { type Line, most, table, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
+import { measureCompanion, measureRadio } from "./shack";
 
 /**
  * What the browser and the server process do on a log of 250 000 contacts: from key to painted reading, long tasks,
@@ -62,18 +63,7 @@ async function measureBrowser(): Promise<void> {
   await page.goto(`${app.url}/desk`);
   await page.getByRole("grid", { name: "Log" }).getByRole("gridcell").getByText(/\d/).first().waitFor();
   await watch(page);
-  const { items } = await app.api<{ items: { call: string }[] }>("logbooks/1/contacts?limit=60&band=20m");
-  const keys: number[] = [];
-  for (const { call } of items) {
-    await page.keyboard.press("Escape");
-    await page.keyboard.press("Escape");
-    await page.getByLabel("Call", { exact: true }).fill("");
-    for (const letter of call) {
-      await page.keyboard.type(letter);
-      await page.waitForTimeout(110);
-    }
-    keys.push(...(await page.evaluate(() => globalThis.bench.painted.splice(0))));
-  }
+  const keys = await typeCalls(page, 60);
   note(under("key to painted reading, 250 000, median", most(keys, 0.5), 25));
   note(under("key to painted reading, 250 000, p95", most(keys, 0.95), 25));
   note(await longTasks(page, "typing calls"));
@@ -99,7 +89,30 @@ async function measureBrowser(): Promise<void> {
   await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();
   await page.waitForTimeout(1500);
   note(await longTasks(page, "finding and filtering"));
+  const turning = async () => {
+    await watch(page);
+    return typeCalls(page, 30);
+  };
+  for (const line of await measureRadio(app, page, turning)) note(line);
+  note(await measureCompanion(app));
   await browser.close();
+}
+
+/** Types calls of the log, and gives how long each letter took to a painted reading, milliseconds. */
+async function typeCalls(page: Page, calls: number): Promise<number[]> {
+  const { items } = await app.api<{ items: { call: string }[] }>(`logbooks/1/contacts?limit=${calls}&band=20m`);
+  const keys: number[] = [];
+  for (const { call } of items) {
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Escape");
+    await page.getByLabel("Call", { exact: true }).fill("");
+    for (const letter of call) {
+      await page.keyboard.type(letter);
+      await page.waitForTimeout(110);
+    }
+    keys.push(...(await page.evaluate(() => globalThis.bench.painted.splice(0))));
+  }
+  return keys;
 }
 
 /** A contest of 10 000 contacts: from Enter to ready for the next call; two positions that log for a minute. */

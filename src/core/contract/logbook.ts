@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { parseLicence } from "../band";
 import { callSchema, textSchema } from "../contact";
 import { parseGrid } from "../geo";
 
@@ -18,6 +19,11 @@ export const siteInputSchema = z.strictObject({
   }),
   state: textSchema(20),
   county: textSchema(200),
+  /** What the licence allows, as "7000-7040 CW; 14000-14350"; null for all that the region has. */
+  licence: textSchema(2000).superRefine((text, context) => {
+    const read = parseLicence(text ?? "");
+    if (!read.ok) context.addIssue({ code: "custom", message: read.text });
+  }),
   /** Watts. */
   power: z
     .number({ error: "the power is a number of watts" })
@@ -51,6 +57,7 @@ export const siteSchema = z.object({
   entityCode: z.int().nullable(),
   cqZone: z.int().nullable(),
   ituZone: z.int().nullable(),
+  licence: z.string().nullable(),
   power: z.number().nullable(),
 });
 export type Site = z.output<typeof siteSchema>;

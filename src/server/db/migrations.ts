@@ -152,6 +152,7 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       name TEXT NOT NULL, about TEXT NOT NULL, UNIQUE (uid, startsAt)) STRICT`,
   ],
   "0007-links": [
+    `ALTER TABLE site ADD COLUMN licence TEXT`,
     `CREATE TABLE link (
       id INTEGER PRIMARY KEY AUTOINCREMENT, kind TEXT NOT NULL, name TEXT NOT NULL COLLATE NOCASE UNIQUE,
       isOn INTEGER NOT NULL, settings TEXT NOT NULL, sendingSince INTEGER) STRICT`,

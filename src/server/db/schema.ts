@@ -241,6 +241,7 @@ interface SiteTable {
   entityCode: number | null;
   cqZone: number | null;
   ituZone: number | null;
+  licence: string | null;
   power: number | null;
 }
 

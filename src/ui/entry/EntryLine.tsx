@@ -74,6 +74,7 @@ export const EntryLine = memo(function EntryLine({
     { id: "hold", run: holdFocused },
     { id: "bandUp", run: () => tuning.stepBand(1) },
     { id: "bandDown", run: () => tuning.stepBand(-1) },
+    { id: "bandBack", run: tuning.bandBack },
     { id: "modeUp", run: () => tuning.stepMode(1) },
     { id: "modeDown", run: () => tuning.stepMode(-1) },
   ]);
@@ -184,7 +185,7 @@ export const EntryLine = memo(function EntryLine({
           )}
           <span className="flex-1" />
           {notice}
-          <TransmitNotice entityCode={logbook.site.entityCode} />
+          <TransmitNotice site={logbook.site} />
           <button
             type="button"
             className="text-soft hover:text-signal"

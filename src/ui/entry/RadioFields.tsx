@@ -2,22 +2,24 @@
 
 import { memo } from "react";
 import { bandLabel, bandOfFrequency, BANDS, formatFrequency, mayTransmit, parseFrequency } from "@/core/band";
+import type { Site } from "@/core/contract";
 import { regionOf } from "@/core/entity";
 import { transmitHz } from "@/core/radio";
 import { Choice } from "../kit/Choice";
 import { TakenField } from "../kit/TakenField";
+import { licensedAt } from "../shell/licence";
 import { useRadio, useTuning } from "../shell/radio";
 import { STEPPED_MODES } from "../shell/tuning";
 
 // With each key of the call the entry line is drawn anew, and these with it only when the radio moved.
 
 /** Says whether one may transmit here in this mode, where there is something to say. */
-export const TransmitNotice = memo(function TransmitNotice({ entityCode }: { entityCode: number | null }) {
+export const TransmitNotice = memo(function TransmitNotice({ site }: { site: Site }) {
   const { frequencyHz, mode, submode, state } = useRadio((radio) => radio);
-  const region = regionOf(entityCode);
+  const region = regionOf(site.entityCode);
   const where = state === null ? frequencyHz : transmitHz(state);
   if (region === null || where === null) return null;
-  const answer = mayTransmit(where, mode, submode, region);
+  const answer = mayTransmit(where, mode, submode, region, licensedAt(site));
   if (answer.text === null) return null;
   return (
     <span role="status" className={answer.may ? "text-wanted" : "font-semibold text-stop"}>

@@ -55,6 +55,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(LINE, "hold", "Ctrl+Alt+H", "Hold the field for the next contact"),
   keyed(LINE, "bandUp", "PageUp", "Next higher band"),
   keyed(LINE, "bandDown", "PageDown", "Next lower band"),
+  keyed(LINE, "bandBack", "Alt+End", "Back to the band before"),
   keyed(LINE, "modeUp", "Shift+PageUp", "Next mode"),
   keyed(LINE, "modeDown", "Shift+PageDown", "Mode before"),
   keyed(LINE, "up", "Alt+ArrowUp", "One step up"),

@@ -19,6 +19,7 @@ import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
 import { useLive } from "../kit/useLive";
+import { licensedAt } from "./licence";
 import { useLogbook } from "./logbook";
 import { createRadioStore, type RadioSetting, type RadioStore, type RadioView } from "./radioStore";
 import { type Tuning, tuningOf } from "./tuning";
@@ -35,6 +36,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
   const client = useQueryClient();
   const { links } = useLinks();
   const region = regionOf(logbook.site.entityCode);
+  const licensed = licensedAt(logbook.site);
   const [store] = useState(() =>
     createRadioStore({
       start: START,
@@ -69,7 +71,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     );
   }
   const [{ tuning, surround }] = useState(() => tuningOf(store));
-  useEffect(() => surround({ region, radios, followed, choose }));
+  useEffect(() => surround({ region, licensed, radios, followed, choose }));
   useActions([
     { id: "nextRadio", run: tuning.nextRadio },
     { id: "transmit", run: tuning.transmit },

@@ -16,6 +16,8 @@ export interface RadioView extends RadioSetting {
   readonly link: Link | null;
   /** How it stands; null while it is away, or none is followed. */
   readonly state: RadioState | null;
+  /** The band where one was before this one; null where one was on no other. */
+  readonly bandBefore: string | null;
 }
 
 /** What a contact has from the radio. */
@@ -63,7 +65,8 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
   let told: RadioChange = {};
   let next: RadioChange | null = null;
   let telling = false;
-  let view: RadioView = { ...setting, link, state };
+  let bandBefore: string | null = null;
+  let view: RadioView = { ...setting, link, state, bandBefore };
   let painting = false;
 
   function settle(): void {
@@ -71,7 +74,8 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
     const before = setting;
     if (now !== null && now.frequencyHz !== null) setting = settingOf(now, setting, link);
     if (before.band !== setting.band || before.mode !== setting.mode) keep(setting);
-    view = { ...setting, link, state: now };
+    if (view.band !== setting.band) bandBefore = view.band;
+    view = { ...setting, link, state: now, bandBefore };
   }
 
   function show(): void {

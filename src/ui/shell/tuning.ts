@@ -14,6 +14,7 @@ import type { regionOf } from "@/core/entity";
 import { type RadioChange, radioModeFor, transmitHz } from "@/core/radio";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
+import type { licensedAt } from "./licence";
 import type { LoggedSetting, RadioSetting, RadioStore, RadioView } from "./radioStore";
 
 /** What can be done about where one is. Always the same, so that who only turns is not drawn anew as it turns. */
@@ -21,6 +22,8 @@ export interface Tuning {
   readonly set: (change: Partial<RadioSetting>) => void;
   readonly turn: (change: RadioChange) => void;
   readonly stepBand: (by: 1 | -1) => void;
+  /** To the band where one was before. */
+  readonly bandBack: () => void;
   readonly stepMode: (by: 1 | -1) => void;
   readonly stepFrequency: (byHz: number) => void;
   readonly logged: () => LoggedSetting;
@@ -57,6 +60,7 @@ const FROM_EDGE_HZ = 25_000;
 interface Surroundings extends Pick<Tuning, "choose"> {
   /** The ITU region of the site; null at sea. */
   readonly region: ReturnType<typeof regionOf>;
+  readonly licensed: ReturnType<typeof licensedAt>;
   readonly radios: readonly Link[];
   readonly followed: Link | null;
 }
@@ -66,8 +70,10 @@ export function tuningOf(store: RadioStore): {
   readonly tuning: Tuning;
   readonly surround: (around: Surroundings) => void;
 } {
-  let around: Surroundings = { region: null, radios: [], followed: null, choose: () => {} };
+  let around: Surroundings = { region: null, licensed: undefined, radios: [], followed: null, choose: () => {} };
   let warned = { text: "", at: 0 };
+  /** What was typed on each band in each mode. */
+  const typed = new Map<string, number | null>();
 
   /** Where one begins on a band that is new to the radio: where its mode is usual. */
   function startOf(band: string, mode: string): number | null {
@@ -82,8 +88,12 @@ export function tuningOf(store: RadioStore): {
   }
 
   function toBand(band: string): void {
-    const { link, state, mode } = store.get();
-    if (link === null || state === null) return store.type({ band, frequencyHz: null });
+    const { link, state, mode, band: from, frequencyHz } = store.get();
+    if (link === null || state === null) {
+      // A radio remembers by itself; without one it is remembered here, as long as the page is open.
+      typed.set(`${from} ${mode}`, frequencyHz);
+      return store.type({ band, frequencyHz: typed.get(`${band} ${mode}`) ?? null });
+    }
     const start = startOf(band, mode);
     if (start === null) return;
     void ask(endpoints.commandLink, {
@@ -94,13 +104,14 @@ export function tuningOf(store: RadioStore): {
 
   function set(change: Partial<RadioSetting>): void {
     const { link, state, ...before } = store.get();
-    const typed = "mode" in change ? { ...change, submode: change.submode ?? null } : change;
-    if (link === null || state === null) return store.type(typed);
-    if (typed.frequencyHz == null && typed.band !== undefined && typed.band !== before.band) return toBand(typed.band);
-    const after = { ...before, ...typed };
+    const wanted = "mode" in change ? { ...change, submode: change.submode ?? null } : change;
+    if (wanted.frequencyHz == null && wanted.band !== undefined && wanted.band !== before.band)
+      return toBand(wanted.band);
+    if (link === null || state === null) return store.type(wanted);
+    const after = { ...before, ...wanted };
     const turned: RadioChange = {};
-    if (typed.frequencyHz != null) turned.frequencyHz = typed.frequencyHz;
-    if (typed.mode !== undefined) {
+    if (wanted.frequencyHz != null) turned.frequencyHz = wanted.frequencyHz;
+    if (wanted.mode !== undefined) {
       const mode = radioModeFor(after, after.frequencyHz, link.radio?.modes ?? []);
       if (mode === null)
         return void toast.error(`${link.name} has no mode for ${after.submode ?? after.mode}.`, { id: "radio" });
@@ -126,7 +137,7 @@ export function tuningOf(store: RadioStore): {
     const where = state === null ? frequencyHz : transmitHz(state);
     const rules = around.region;
     if (where === null || rules === null) return true;
-    const answer = mayTransmit(where, mode, submode, rules);
+    const answer = mayTransmit(where, mode, submode, rules, around.licensed);
     if (answer.may) return true;
     const meant = warned.text === answer.text && Date.now() - warned.at < MEANT_MS;
     warned = { text: answer.text, at: meant ? 0 : Date.now() };
@@ -146,6 +157,11 @@ export function tuningOf(store: RadioStore): {
     stepBand(by) {
       const at = USUAL_BANDS.indexOf(store.get().band);
       set({ band: USUAL_BANDS[(at + by + USUAL_BANDS.length) % USUAL_BANDS.length]!, frequencyHz: null });
+    },
+    bandBack() {
+      const { bandBefore } = store.get();
+      if (bandBefore === null) return void toast("You were on no other band yet.");
+      set({ band: bandBefore, frequencyHz: null });
     },
     stepMode(by) {
       const now = store.get();

@@ -106,6 +106,12 @@ function SiteFields() {
       <TextField<SiteForm> name="power" label="Power, W" mono inputMode="decimal" />
       <TextField<SiteForm> name="state" label="State or province, its code" mono />
       <TextField<SiteForm> name="county" label="County" />
+      <TextField<SiteForm>
+        name="licence"
+        label="Licence in kHz, as 7000-7040 CW; 14000-14350: empty for all that the region has"
+        mono
+        wrapperClassName="col-span-2"
+      />
     </div>
   );
 }
@@ -189,8 +195,9 @@ function factsLine({ entityCode, cqZone, ituZone, operator, state, county, power
 }
 
 function formOf(site: Site | null): SiteForm {
-  if (site === null) return { name: "", call: "", grid: "", operator: "", state: "", county: "", power: "" };
-  const { name, call, grid, operator, state, county, power } = site;
+  if (site === null)
+    return { name: "", call: "", grid: "", operator: "", state: "", county: "", licence: "", power: "" };
+  const { name, call, grid, operator, state, county, licence, power } = site;
   return {
     name,
     call,
@@ -198,6 +205,7 @@ function formOf(site: Site | null): SiteForm {
     operator: operator ?? "",
     state: state ?? "",
     county: county ?? "",
+    licence: licence ?? "",
     power: `${power ?? ""}`,
   };
 }

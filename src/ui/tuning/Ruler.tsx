@@ -10,6 +10,7 @@ import {
   bandOfFrequency,
   formatFrequency,
   modeGroup,
+  type ModeGroup,
   type Region,
   signalExtent,
   usualSegments,
@@ -21,6 +22,7 @@ import { ask } from "../kit/api";
 import { useKeysOf } from "../kit/changedKeys";
 import { useLive } from "../kit/useLive";
 import { useNow } from "../kit/useNow";
+import { licensedAt } from "../shell/licence";
 import { useLogbook } from "../shell/logbook";
 import { useRadio, useTuning } from "../shell/radio";
 import { useKept } from "./kept";
@@ -215,7 +217,7 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
           onPointerCancel={() => setDrag(null)}
           onKeyDown={onKey}
         >
-          <Segments view={view} band={band} region={region} group={group} />
+          <Segments view={view} band={band} region={region} group={group} licence={logbook.site.licence} />
           {rulerLines(view, width).map((line) => (
             <g key={line.hertz}>
               <line
@@ -356,8 +358,14 @@ interface Surroundings {
   readonly region: Region;
 }
 
-/** Where the mode is usual is light, where other modes begin is a line with their names, and what is not allocated is marked. */
-function Segments({ view, band, region, group }: Surroundings & { view: View; group: ReturnType<typeof modeGroup> }) {
+interface SegmentsProps extends Surroundings {
+  view: View;
+  group: ModeGroup;
+  licence: string | null;
+}
+
+/** Where the mode is licensed, or usual where the licence is the region's, is light, where other modes begin is a line with their names, and what is not allocated is marked. */
+function Segments({ view, band, region, group, licence }: SegmentsProps) {
   const edges = bandEdges(band, region);
   const share = (at: number) => Math.min(1, Math.max(0, shareAt(view, at)));
   const stretch = (low: number, high: number) => ({
@@ -366,8 +374,8 @@ function Segments({ view, band, region, group }: Surroundings & { view: View; gr
   });
   return (
     <>
-      {usualSegments(region)
-        .filter(({ lowHz, groups }) => groups.includes(group) && bandOfFrequency(lowHz)?.name === band)
+      {(licensedAt({ licence }) ?? usualSegments(region))
+        .filter(({ lowHz, highHz, groups }) => groups.includes(group) && lowHz < view.highHz && highHz > view.lowHz)
         .map(({ lowHz, highHz }) => (
           <rect key={`${lowHz}-${highHz}`} {...stretch(lowHz, highHz)} height={HEIGHT} className="fill-signal-wash" />
         ))}
