@@ -33,7 +33,7 @@ export function seedDemo(context: Context, dataFolder: string): void {
   const logbook = createLogbook(context, logbookInputSchema.parse({ name: "Home log", site: HOME }));
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   rmSync(join(dataFolder, "stand-ins"), { recursive: true, force: true });
-  const archive = openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"), PACE);
+  const archive = openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"));
   const inputs = generateContacts(now);
   const { id: logbookId, site } = logbook.value;
   let cursor = 0;
@@ -51,7 +51,10 @@ export function seedDemo(context: Context, dataFolder: string): void {
           archive.hurry();
           cursor = drain(archive, now);
         }
-        const confirmations = [...cardOf(input, now), ...lanternOf(input, now, (fact) => archive.take(fact, at))];
+        const confirmations = [
+          ...cardOf(input, now),
+          ...lanternOf(input, now, (fact) => archive.take(fact, worldEntryFor(fact, PACE), at)),
+        ];
         const checked = checkContact({ ...input, siteId: site.id, confirmations }, now);
         if (!checked.ok) throw new Error(checked.faults[0]?.text);
         writer.add(completeContact(checked.value));

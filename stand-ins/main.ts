@@ -40,22 +40,27 @@ const PETREL_JACK: KeyJack = {
   end: () => radios[0]?.radio.hush(),
 };
 
+/** The air, which others know of: it is started with the first of them. */
+let started: ReturnType<typeof startAir> | undefined;
+const air = () => (started ??= startAir({ port: portOfAir(), seed: WORLD, stations: 400 }));
+
 const standIns: readonly (readonly [name: string, start: (port: number) => Promise<Server>])[] = [
   [
     "Lantern",
-    (port) =>
+    async (port) =>
       startLantern({
         file: join(data, "stand-ins", "lantern.sqlite"),
         port,
         token: DEMO_TOKEN,
         registered: DEMO_REGISTERED,
         pace: Number(process.env.YPSILOID_STANDINS_PACE ?? 10),
+        logs: (await air()).logs,
       }),
   ],
   ["The organiser", (port) => startOrganiser({ port })],
   ["The keyer", (port) => startKeyer({ port, jack: PETREL_JACK })],
-  ["Almanac", (port) => startAlmanac({ port })],
-  [AIR, (port) => startAir({ port, seed: WORLD, stations: 400 })],
+  ["Almanac", async (port) => startAlmanac({ port, logs: (await air()).logs })],
+  [AIR, () => air()],
   ["The sun", (port) => startSun({ port, seed: WORLD })],
   ["The radio Petrel", radio({ model: PETREL, dialect: petrelDialect, frequencyHz: 14_025_000 })],
   ["The radio Heron", radio({ model: HERON, dialect: heronDialect, frequencyHz: 145_500_000 })],

@@ -6,6 +6,7 @@ import { readJsonLines } from "../jsonLines";
 import { type Air, createAir, type Transmission } from "../world/air";
 import type { Guest } from "../world/guests";
 import type { Ear } from "../world/hearing";
+import { type AirLogs, gatherLogs } from "../world/airLogs";
 import { AIR_MODES } from "../world/operators";
 
 export interface AirServerOptions {
@@ -65,11 +66,12 @@ const STEP_MS = 50;
 const FAINTEST = -25;
 
 /** Starts the air, and the door through which it is heard and sent on. */
-export async function startAir(options: AirServerOptions): Promise<Server> {
+export async function startAir(options: AirServerOptions): Promise<Server & { readonly logs: AirLogs }> {
   const { pace = 1, before = 3600 } = options;
   const began = Date.now();
   const startsAt = began / 1000 - before;
   const hearers = new Set<Hearer>();
+  const logs = gatherLogs(startsAt, () => air.operators);
   const air = createAir({
     seed: options.seed,
     stations: options.stations,
@@ -77,6 +79,7 @@ export async function startAir(options: AirServerOptions): Promise<Server> {
     onTransmission: (transmission) => {
       for (const { hear } of hearers) hear(transmission);
     },
+    onEntry: logs.wrote,
   });
   air.runUntil(began / 1000);
   const clock = setInterval(() => air.runUntil(began / 1000 + ((Date.now() - began) / 1000) * pace), STEP_MS);
@@ -86,7 +89,7 @@ export async function startAir(options: AirServerOptions): Promise<Server> {
     server.once("error", reject);
     server.listen(options.port, options.host ?? "127.0.0.1", resolve);
   });
-  return server;
+  return Object.assign(server, { logs });
 }
 
 function serve(socket: Socket, air: Air, hearers: Set<Hearer>): void {

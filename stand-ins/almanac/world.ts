@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import { baseCall, parseCallsign } from "../../src/core/callsign";
 import { resolve } from "../../src/core/entity";
 import { gridOf } from "../../src/core/geo";
+import type { AirLogs } from "../world/airLogs";
 import { namingOf } from "../world/people";
 
 /** What the directory has of a station. All of it is made up, as it sounds and lies in the station's entity. */
@@ -12,12 +13,15 @@ export interface Listing {
   readonly grid: string | null;
 }
 
-/** A station's listing, told from its call alone; null for the one in five that is not listed. */
-export function listingOf(call: string, at: number): Listing | null {
+/** A station's listing, told from its call alone, or as it is on the air; null for the one in five that is not listed. */
+export function listingOf(call: string, at: number, logs?: AirLogs): Listing | null {
   if (!parseCallsign(call).ok) return null;
   const base = baseCall(call);
   const dice = createHash("sha256").update(`almanac ${base}`).digest();
   if (dice[0]! < 51) return null;
+  const station = logs?.stationOf(base);
+  if (station !== undefined)
+    return { call: base, name: station.name, place: station.place, grid: gridOf(station.point) };
   const { entity, latitude, longitude } = resolve(base, at);
   const { names, places } = namingOf(entity?.prefix ?? "") ?? { names: [], places: [] };
   const shift = (byte: number) => (byte / 255 - 0.5) * 2;

@@ -1,7 +1,7 @@
 import Database from "better-sqlite3";
 import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
-import { contactKey, type HandedContact, type WorldEntry, worldEntryFor } from "./world";
+import { contactKey, type HandedContact, type WorldEntry } from "./world";
 
 interface ArchivedStatement {
   readonly id: string;
@@ -14,8 +14,10 @@ interface ArchivedStatement {
 
 /** What Lantern keeps: contacts handed in, and the statements of others in the order they came to light. */
 export interface Archive {
-  /** False when the contact was there already. */
-  take(contact: HandedContact, now: number): boolean;
+  /** False when the contact was there already. What the other station has of it is `entry`. */
+  take(contact: HandedContact, entry: WorldEntry | null, now: number): boolean;
+  /** Another station's log has an entry, whether or not we have handed in ours. */
+  hear(entry: WorldEntry, now: number): void;
   /** Statements after the cursor, once those that are due have come to light. */
   since(
     cursor: number,
@@ -29,8 +31,7 @@ export interface Archive {
   close(): void;
 }
 
-/** @param pace how many seconds a simulated hour lasts */
-export function openArchive(file: string, pace: number): Archive {
+export function openArchive(file: string): Archive {
   if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
   const sqlite = new Database(file);
   sqlite.pragma("journal_mode = WAL");
@@ -54,13 +55,11 @@ export function openArchive(file: string, pace: number): Archive {
   const forget = sqlite.prepare("DELETE FROM coming WHERE due <= ?");
   const read = sqlite.prepare("SELECT * FROM statement WHERE place > ? ORDER BY place LIMIT ?");
 
-  const take = sqlite.transaction((contact: HandedContact, now: number) => {
+  const hear = ({ delay, ...statement }: WorldEntry, now: number) =>
+    void expect.run({ ...statement, due: now + delay });
+  const take = sqlite.transaction((contact: HandedContact, entry: WorldEntry | null, now: number) => {
     if (hand.run(contactKey(contact)).changes === 0) return false;
-    const entry: WorldEntry | null = worldEntryFor(contact, pace);
-    if (entry !== null) {
-      const { delay, ...statement } = entry;
-      expect.run({ ...statement, due: now + delay });
-    }
+    if (entry !== null) hear(entry, now);
     return true;
   });
   const since = sqlite.transaction((cursor: number, limit: number, now: number) => {
@@ -76,6 +75,7 @@ export function openArchive(file: string, pace: number): Archive {
   });
   return {
     take,
+    hear,
     since,
     count: () => sqlite.prepare("SELECT count(*) FROM handed").pluck().get() as number,
     hurry: () => void sqlite.prepare("UPDATE coming SET due = 0").run(),

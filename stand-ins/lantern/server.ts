@@ -2,7 +2,8 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { z } from "zod";
 import { type Behaviour, BEHAVIOURS, bodyOf, misbehave, send } from "../manners";
 import { type Archive, openArchive } from "./archive";
-import { refusalOf } from "./world";
+import type { AirLogs } from "../world/airLogs";
+import { type HandedContact, isOfAir, refusalOf, statementFrom, type WorldEntry, worldEntryFor } from "./world";
 
 /** The account of the demo's operator: the portable call abroad was never registered, so its contacts are refused. */
 export const DEMO_REGISTERED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
@@ -17,6 +18,8 @@ export interface LanternOptions {
   readonly registered: readonly string[];
   /** How many seconds a simulated hour lasts. */
   readonly pace: number;
+  /** The logs of the stations of the air: what those have is the truth of theirs. */
+  readonly logs?: AirLogs;
 }
 
 const handInSchema = z.object({
@@ -43,8 +46,15 @@ const controlSchema = z.object({ behaviour: z.enum(OWN_BEHAVIOURS).optional(), h
 
 /** Starts the stand-in for the service Lantern; docs/stand-ins.md describes what it speaks. */
 export async function startLantern(options: LanternOptions): Promise<Server> {
-  const archive = openArchive(options.file, options.pace);
+  const { logs, pace } = options;
+  const archive = openArchive(options.file);
   const registered = new Set(options.registered);
+  logs?.onGuest((entry) => {
+    const now = Date.now() / 1000;
+    const statement = statementFrom(entry, registered, now, pace);
+    if (statement !== null) archive.hear(statement, now);
+  });
+  const entryFor = (contact: HandedContact) => (isOfAir(contact, logs) ? null : worldEntryFor(contact, pace));
   let behaviour: (typeof OWN_BEHAVIOURS)[number] = "normal";
   /** Requests to take contacts in that began since it runs, and contacts taken in, each as often as it was. */
   let asked = 0;
@@ -68,7 +78,7 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
     if (url.pathname === "/contacts" && request.method === "POST") {
       const body = await bodyOf(request);
       if (own === "empty") return send(response, 200, { results: [] });
-      const answer = handIn(archive, registered, body);
+      const answer = handIn(archive, registered, entryFor, body);
       taken += answer.results.length;
       if (own === "echo") for (const result of answer.results) result.reason = `the token ${options.token} is old`;
       return send(response, 200, answer);
@@ -103,14 +113,19 @@ interface Result {
   reason?: string;
 }
 
-function handIn(archive: Archive, registered: ReadonlySet<string>, body: string): { results: Result[] } {
+function handIn(
+  archive: Archive,
+  registered: ReadonlySet<string>,
+  entryFor: (contact: HandedContact) => WorldEntry | null,
+  body: string,
+): { results: Result[] } {
   const { contacts } = handInSchema.parse(JSON.parse(body));
   const now = Date.now() / 1000;
   return {
     results: contacts.map((contact) => {
       const reason = refusalOf(contact, registered, now);
       if (reason !== null) return { id: contact.id, answer: "refused", reason };
-      return { id: contact.id, answer: archive.take(contact, now) ? "accepted" : "known" };
+      return { id: contact.id, answer: archive.take(contact, entryFor(contact), now) ? "accepted" : "known" };
     }),
   };
 }

@@ -1,6 +1,8 @@
 import { modeGroup, parseMode } from "../../src/core/band";
 import { baseCall, parseCallsign } from "../../src/core/callsign";
 import { isoTime, secondsOf } from "../../src/core/contact";
+import type { AirLogs } from "../world/airLogs";
+import type { LogEntry } from "../world/worldLog";
 
 /** A contact as Lantern is handed it. */
 export interface HandedContact {
@@ -44,6 +46,27 @@ export function worldEntryFor(contact: HandedContact, pace: number): WorldEntry 
   if (chance < 0.7) return { ...entry, band: neighbourOf(band) };
   if (chance < 0.78) return { ...entry, startedAt: isoTime(secondsOf(startedAt) + 62 * MINUTE) };
   return null;
+}
+
+/** Whether a contact was made with a station of the air, while it went: its log says what it has of it. */
+export function isOfAir({ call, startedAt }: HandedContact, logs: AirLogs | undefined): boolean {
+  return logs !== undefined && secondsOf(startedAt) >= logs.since && logs.stationOf(call) !== undefined;
+}
+
+/**
+ * What a station of the air puts into Lantern about one of ours; null where it never does, or means somebody else.
+ *
+ * @param pace how many seconds a simulated hour lasts
+ */
+export function statementFrom(
+  { by, call, startedAt, band, mode, handedInAt }: LogEntry,
+  registered: ReadonlySet<string>,
+  now: number,
+  pace: number,
+): WorldEntry | null {
+  if (handedInAt === null || !registered.has(call)) return null;
+  const delay = (Math.max(0, handedInAt - now) / 3600) * pace;
+  return { ownCall: call, call: by.call, startedAt: isoTime(startedAt), band, mode, delay };
 }
 
 function neighbourOf(band: string): string {

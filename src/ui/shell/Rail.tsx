@@ -47,6 +47,7 @@ export function Rail({ theme }: { theme: Themed }) {
       <button
         type="button"
         title="The site in use: choose or change it"
+        aria-label={`Site: ${logbook.site.name}, ${logbook.site.call} in ${logbook.site.grid}`}
         onClick={() => run("sites")}
         className="truncate rounded-field px-1 text-soft hover:text-signal max-lg:hidden"
       >

@@ -1,0 +1,65 @@
+import { isoTime } from "../../src/core/contact";
+import { createAir } from "../world/air";
+import { gatherLogs } from "../world/airLogs";
+import type { LogEntry } from "../world/worldLog";
+import { openArchive } from "./archive";
+import { isOfAir, statementFrom } from "./world";
+
+const START = Date.UTC(2026, 10, 26, 20) / 1000;
+const air = createAir({ seed: 5, stations: 60, startsAt: START });
+const logs = gatherLogs(START, () => air.operators);
+const [station] = air.operators;
+const ours = new Set(["CX3QUA"]);
+const contact = {
+  id: 1,
+  ownCall: "CX3QUA",
+  call: station!.call,
+  startedAt: isoTime(START + 60),
+  band: "20m",
+  mode: "CW",
+};
+const entry: LogEntry = {
+  by: station!,
+  call: "CX3QUA",
+  startedAt: START + 60,
+  band: "20m",
+  frequencyHz: 14_025_000,
+  mode: "CW",
+  reportSent: "599",
+  reportReceived: "599",
+  handedInAt: START + 3660,
+};
+
+test("what a station of the air has is told by its log, all else is invented", () => {
+  expect(isOfAir(contact, logs)).toBe(true);
+  expect(isOfAir({ ...contact, call: `${station!.call}/P` }, logs)).toBe(true);
+  expect(isOfAir({ ...contact, startedAt: isoTime(START - 60) }, logs)).toBe(false);
+  expect(isOfAir({ ...contact, call: "ZZ9QZZ" }, logs)).toBe(false);
+  expect(isOfAir(contact, undefined)).toBe(false);
+});
+
+test("an entry comes to light when its station hands its log in, in the simulated time, if ever", () => {
+  const statement = { ownCall: "CX3QUA", call: station!.call, startedAt: isoTime(START + 60), band: "20m", mode: "CW" };
+  expect(statementFrom(entry, ours, START + 60, 10)).toEqual({ ...statement, delay: 10 });
+  expect(statementFrom({ ...entry, handedInAt: null }, ours, START, 10)).toBeNull();
+  expect(statementFrom({ ...entry, call: "CX3QUB" }, ours, START, 10)).toBeNull();
+});
+
+test("services hear of entries about stations from outside, and of no others", () => {
+  const heard: LogEntry[] = [];
+  logs.onGuest((one) => heard.push(one));
+  logs.wrote(entry);
+  logs.wrote({ ...entry, call: air.operators[1]!.call });
+  expect(heard).toEqual([entry]);
+});
+
+test("what was heard of is a statement from its time on, whether or not we have handed it in", () => {
+  const archive = openArchive(":memory:");
+  archive.hear(statementFrom(entry, ours, START + 60, 10)!, START + 60);
+  expect(archive.since(0, 10, START + 69).statements).toEqual([]);
+  expect(archive.since(0, 10, START + 71).statements).toMatchObject([{ call: station!.call, band: "20m" }]);
+  expect(archive.take(contact, null, START + 80)).toBe(true);
+  expect(archive.take(contact, null, START + 80)).toBe(false);
+  expect(archive.count()).toBe(1);
+  archive.close();
+});
