@@ -103,7 +103,7 @@ test("what is wrong is said where it is wrong", async ({ page }) => {
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert").filter({ hasText: "the suffix is missing" })).toBeVisible();
   await page.keyboard.press("Escape");
-  await page.getByLabel("kHz").fill("14900");
+  await page.getByRole("textbox", { name: "kHz" }).fill("14900");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert").filter({ hasText: "lies in no amateur band" })).toBeVisible();
 });
@@ -264,8 +264,8 @@ test("calls that fit are offered, with a question mark for a letter not heard", 
 });
 
 test("what may not be transmitted is said", async ({ page }) => {
-  await page.getByLabel("kHz").fill("14349");
-  await page.getByLabel("kHz").press("Enter");
+  await page.getByRole("textbox", { name: "kHz" }).fill("14349");
+  await page.getByRole("textbox", { name: "kHz" }).press("Enter");
   await page.getByLabel("Mode").selectOption({ label: "SSB" });
   await expect(page.getByText("Do not transmit: the signal reaches over the edge of 20 m at 14350 kHz")).toBeVisible();
 });

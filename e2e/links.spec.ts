@@ -1,63 +1,31 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { createSocket } from "node:dgram";
-import type { AddressInfo } from "node:net";
 import type { Link } from "../src/core/contract";
 import { recordOf } from "../stand-ins/companion/record";
-import { HERON, heronDialect } from "../stand-ins/radio/heron";
-import { PETREL, petrelDialect } from "../stand-ins/radio/petrel";
-import { type RadioServer, startRadio } from "../stand-ins/radio/server";
 import { type App, startApp } from "./app";
+import { portOf, type Radios, startRadios } from "./radios";
 import { expect, test as base } from "./test";
 
-interface Shack {
+interface Shack extends Radios {
   readonly app: App;
-  readonly petrel: RadioServer;
-  readonly heron: RadioServer;
 }
 
-const AIR = { port: null, call: "CX3QUA", grid: "GF35co", speed: 26 };
-
-/** An application with two radios, and one for each test to itself. */
+/** An application with two radios, to itself. */
 const test = base.extend<object, { shack: Shack }>({
   shack: [
     async ({}, use) => {
-      const petrel = await startRadio({
-        port: 0,
-        model: PETREL,
-        dialect: petrelDialect,
-        frequencyHz: 14_025_000,
-        air: AIR,
-      });
-      const heron = await startRadio({
-        port: 0,
-        model: HERON,
-        dialect: heronDialect,
-        frequencyHz: 145_500_000,
-        air: AIR,
-      });
       const app = await startApp("demo");
-      for (const [name, { server }] of [
-        ["Petrel", petrel],
-        ["Heron", heron],
-      ] as const)
-        await app.api("links", {
-          method: "POST",
-          json: { kind: "radio", name, settings: { descriptor: name.toUpperCase(), port: portOf(server) } },
-        });
-      await use({ app, petrel, heron });
+      const radios = await startRadios(app);
+      await use({ app, ...radios });
       await app.stop();
-      for (const { server, behave } of [petrel, heron]) {
-        behave("gone");
-        await new Promise((resolve) => server.close(resolve));
-      }
+      await radios.stop();
     },
     { scope: "worker", timeout: 60_000 },
   ],
   baseURL: async ({ shack }, use) => use(shack.app.url),
 });
 
-const portOf = (server: RadioServer["server"]) => (server.address() as AddressInfo).port;
 const rail = (page: Page) => page.getByRole("button", { name: /^Radio:/ });
 const callField = (page: Page) => page.getByRole("textbox", { name: "Call", exact: true });
 const firstRow = (page: Page) => page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
@@ -210,7 +178,7 @@ test("a link is added, tested step by step, changed and removed; a descriptor's 
   await window.getByRole("button", { name: "Test these settings" }).click();
   const steps = window.getByRole("status", { name: "Test" });
   await expect(steps).toContainText("Nothing listens at 127.0.0.1:1");
-  await window.getByLabel("Port", { exact: true }).fill(String(portOf(shack.heron.server)));
+  await window.getByLabel("Port", { exact: true }).fill(String(portOf(shack.heron)));
   await window.getByRole("button", { name: "Test these settings" }).click();
   await expect(steps.getByRole("listitem").filter({ hasText: "Protocol" })).toContainText(/descriptor/);
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);

@@ -35,7 +35,9 @@ test("another site is added, used for the next contact, changed and removed, by 
   await expect(row).toContainText("In use");
   await page.keyboard.press("Escape");
   for (const browser of [page, other])
-    await expect(browser.getByRole("button", { name: /Río Tigre/ })).toHaveText("Río Tigre, LU/CX3QUA in GF05");
+    await expect(browser.getByRole("button", { name: /Río Tigre/ })).toHaveAccessibleName(
+      "Site: Río Tigre, LU/CX3QUA in GF05",
+    );
 
   await page.keyboard.type("OY4QSR");
   await page.keyboard.press("Enter");

@@ -3,10 +3,12 @@ import { chromium, type Page } from "@playwright/test";
 import { rmSync } from "node:fs";
 import { startApp } from "../e2e/app";
 import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "../e2e/chromium";
+import { startRadios } from "../e2e/radios";
 import seedOnce from "../e2e/seedOnce";
 
 const removeSeed = seedOnce();
 const app = await startApp("demo");
+const radios = await startRadios(app);
 const browser = await chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_FLAGS });
 
 async function shot(
@@ -110,7 +112,19 @@ await shot("confirm", "/confirm", "day", async (page) => {
 });
 await shot("awards", "/awards", "night", async (page) => page.getByRole("grid").focus());
 
+radios.petrel.radio.change({ frequencyHz: 14_031_500, secondHz: 14_036_000, split: true });
+await shot("station", "/station", "day", async (page) => {
+  await page.getByRole("button", { name: "Test, change Petrel" }).click();
+  await page.getByRole("button", { name: "Test these settings" }).click();
+  await page.getByText("It is a Petrel.").waitFor();
+});
+await shot("descriptor", "/station", "night", async (page) => {
+  await page.getByRole("button", { name: "Look, change Heron" }).click();
+  await page.getByLabel("What the radio says").fill("[rx]145512.50");
+});
+
 await browser.close();
 await app.stop();
+await radios.stop();
 removeSeed();
 rmSync("test-results", { recursive: true, force: true });

@@ -18,7 +18,9 @@ export function Clock() {
   return (
     <span className="whitespace-nowrap" role="timer" aria-label="Time now, UTC">
       <span className="font-mono text-title">{iso?.slice(11, 19) ?? "--:--:--"}</span>{" "}
-      <span className="text-soft">UTC{iso !== null && `, ${weekdayText(iso)}`}</span>
+      <span className="text-soft">
+        UTC{iso !== null && <span className="max-2xl:hidden">{`, ${weekdayText(iso)}`}</span>}
+      </span>
     </span>
   );
 }

@@ -56,11 +56,6 @@ export function RadioRail() {
             {frequencyHz === null ? "" : "kHz "}
             {mode}
           </span>
-          {state?.split === true && state.secondHz !== null && (
-            <span className="text-wanted">
-              sends <span className="font-mono">{formatFrequency(state.secondHz)}</span>
-            </span>
-          )}
           <ChevronDown size={14} className="self-center" aria-hidden />
         </PopoverButton>
         <PopoverPanel
@@ -88,10 +83,13 @@ function labelOf(link: DeviceLink | null, away: boolean): string {
   return link === null ? "none, as typed" : `${link.name}${away ? ", away" : ""}`;
 }
 
-/** Filter and power, and how strong it is there. */
-function Meter({ state: { widthHz, watts, strength } }: { state: RadioState }) {
+/** Where it sends if elsewhere, filter and power, and how strong it is there. */
+function Meter({ state: { split, secondHz, widthHz, watts, strength } }: { state: RadioState }) {
   return (
-    <span className="grid text-tiny leading-[14px] text-soft max-lg:hidden">
+    <span className="grid min-w-20 text-tiny leading-[13px] text-soft max-lg:hidden">
+      {split === true && secondHz !== null && (
+        <span className="font-mono font-semibold text-wanted">sends {formatFrequency(secondHz)}</span>
+      )}
       <span className="font-mono">
         {widthHz === null ? "" : `${widthHz} Hz`} {watts === null ? "" : `${watts} W`}
       </span>

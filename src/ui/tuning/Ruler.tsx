@@ -290,10 +290,10 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
         </svg>
       </div>
       <div className="flex items-center gap-1 border-l border-line px-2 text-tiny text-soft">
-        <RulerButton label="Back to the place before" id="placeBack">
+        <RulerButton label="The place before" id="placeBack">
           <ChevronLeft size={15} aria-hidden />
         </RulerButton>
-        <RulerButton label="Forth to the next place" id="placeForth">
+        <RulerButton label="The next place" id="placeForth">
           <ChevronRight size={15} aria-hidden />
         </RulerButton>
         <RulerButton label="Show more of the band" id="wider">

@@ -42,8 +42,9 @@ const THIS_COMPUTER = ["127.0.0.1", "::1"];
 /** Contacts that other programs send as ADIF in UDP datagrams. */
 export const adifIn = linkKind<Settings, never>({
   id: "adifIn",
-  label: "Contacts from a program, ADIF by UDP",
-  about: "Another program sends each contact that it logs; here it is logged with the site and the contest that is on.",
+  label: "Contacts from a program",
+  about:
+    "ADIF by UDP: another program sends each contact that it logs; here it is logged with the site and the contest that is on.",
   role: "contacts",
   settings: settingsSchema,
   commands: z.never(),

@@ -27,8 +27,8 @@ type Settings = z.output<typeof settingsSchema>;
 /** Contacts logged here, sent to other programs as ADIF in UDP datagrams. */
 export const adifOut = linkKind<Settings, never>({
   id: "adifOut",
-  label: "Contacts to a program, ADIF by UDP",
-  about: "Each contact that is logged here is sent on as it is logged. What is imported is not.",
+  label: "Contacts to a program",
+  about: "ADIF by UDP: each contact that is logged here is sent on as it is logged. What is imported is not.",
   role: "contacts",
   settings: settingsSchema,
   commands: z.never(),
