@@ -46,7 +46,7 @@ test("what is turned at the radio is on the rail and in the entry line, and is l
   const { radio } = shack.petrel;
   radio.change({ frequencyHz: 7_011_300, secondHz: 7_015_000, split: true, watts: 40 });
   await expect(rail(page)).toContainText("7 011.30");
-  await expect(rail(page)).toContainText("sends 7 015.00");
+  await expect(rail(page)).toHaveAccessibleName("Radio: Petrel, 7 011.30 kHz CW, sends 7 015.00");
   await expect(page.getByLabel("Band", { exact: true })).toHaveValue("40m");
   await page.keyboard.type("dl1qta");
   await page.keyboard.press("Enter");

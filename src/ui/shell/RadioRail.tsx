@@ -12,6 +12,7 @@ import { useKeysOf } from "../kit/changedKeys";
 import { TakenField } from "../kit/TakenField";
 import { Tick } from "../kit/Tick";
 import { useRadio, useTuning } from "./radio";
+import type { RadioView } from "./radioStore";
 import { useLinks } from "./useLinks";
 
 /** The radio that is followed, as it stands: where it listens, how, where it sends, and whether it does. */
@@ -40,7 +41,7 @@ export function RadioRail() {
       )}
       <Popover className="min-w-0">
         <PopoverButton
-          aria-label={`Radio: ${labelOf(link, away)}, ${frequencyHz === null ? bandLabel(radio.band) : `${formatFrequency(frequencyHz)} kHz`} ${mode}`}
+          aria-label={spokenOf(radio)}
           className="flex items-baseline gap-2 rounded-field px-1 hover:text-signal"
         >
           {link !== null && (
@@ -79,8 +80,13 @@ export function RadioRail() {
   );
 }
 
-function labelOf(link: DeviceLink | null, away: boolean): string {
-  return link === null ? "none, as typed" : `${link.name}${away ? ", away" : ""}`;
+/** All of it as it is said. */
+function spokenOf({ link, state, band, frequencyHz: typedHz, mode, submode }: RadioView): string {
+  const which = link === null ? "none, as typed" : `${link.name}${state === null ? ", away" : ""}`;
+  const hertz = state?.frequencyHz ?? typedHz;
+  const where = hertz === null ? bandLabel(band) : `${formatFrequency(hertz)} kHz`;
+  const sends = state?.split === true && state.secondHz !== null ? `, sends ${formatFrequency(state.secondHz)}` : "";
+  return `Radio: ${which}, ${where} ${state?.mode ?? submode ?? mode}${sends}`;
 }
 
 /** Where it sends if elsewhere, filter and power, and how strong it is there. */
