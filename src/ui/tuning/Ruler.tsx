@@ -1,6 +1,6 @@
 "use client";
 
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
 import { memo, type PointerEvent, type RefObject, useEffect, useMemo, useState } from "react";
 import {
@@ -15,6 +15,7 @@ import {
   signalExtent,
   usualSegments,
 } from "@/core/band";
+import type { ContactPage } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { regionOf } from "@/core/entity";
 import { useActions, useAllActions } from "../kit/actions";
@@ -51,6 +52,7 @@ const STILL_PX = 4;
 const LABEL_PX = 58;
 const ZOOM = 1.6;
 const DAY_MS = 86_400_000;
+const MOST_WORKED = 100;
 
 /** What is put where no call is typed. */
 const HERE = "here";
@@ -469,13 +471,23 @@ function Overview({
 /** What was put on a band, and what was worked there within a day; each call once, the newest first. */
 function useMarks(logbookId: number, band: string): readonly RulerMark[] {
   const own = useKept(putMarks);
+  const client = useQueryClient();
+  const queryKey = ["ruler", logbookId, band];
   const { data, refetch } = useQuery({
-    queryKey: ["ruler", logbookId, band],
-    queryFn: () => ask(contacts.listContacts, { params: { logbookId }, query: { band, limit: 100 } }),
+    queryKey,
+    queryFn: () => ask(contacts.listContacts, { params: { logbookId }, query: { band, limit: MOST_WORKED } }),
     staleTime: 60_000,
   });
   useLive((event) => {
-    if (event.type === "contacts" || event.type === "manyContacts") void refetch({ cancelRefetch: false });
+    if (event.type === "manyContacts") void refetch({ cancelRefetch: false });
+    if (event.type !== "contacts" || event.logbookId !== logbookId) return;
+    const { added, changed, removed } = event;
+    const gone = new Set([...removed, ...changed.map(({ id }) => id)]);
+    const here = [...added, ...changed].filter((contact) => contact.band === band);
+    client.setQueryData<ContactPage>(queryKey, (page) => {
+      if (page === undefined || (here.length === 0 && !page.items.some(({ id }) => gone.has(id)))) return page;
+      return { ...page, items: [...here, ...page.items.filter(({ id }) => !gone.has(id))].slice(0, MOST_WORKED) };
+    });
   });
   const hour = useNow()?.slice(0, 13);
   return useMemo(() => {
