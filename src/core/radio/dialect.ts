@@ -100,7 +100,7 @@ function meantBy({ parts }: Descriptor, name: PartName, written: string): PartVa
   const { kind, field } = PARTS[name];
   if (kind === "text") return /^[\x21-\x7e]{1,20}$/.test(written) ? written : null;
   if (kind !== "number") {
-    const meaning = words?.[written];
+    const meaning = words !== undefined && Object.hasOwn(words, written) ? words[written] : undefined;
     return meaning === undefined ? null : kind === "switch" ? meaning === "on" : meaning;
   }
   if (!/^[-+]?\d+(\.\d+)?$/.test(written)) return null;

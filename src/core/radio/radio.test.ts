@@ -42,6 +42,7 @@ describe("a dialect", () => {
     [petrel, "refused tune: 1 Hz is out of range", { is: "refused", text: "refused tune: 1 Hz is out of range" }],
     [petrel, "tune many", { is: "strange", text: "tune many" }],
     [petrel, "mode waltz", { is: "strange", text: "mode waltz" }],
+    [petrel, "sending constructor", { is: "strange", text: "sending constructor" }],
     [petrel, "tun", { is: "strange", text: "tun" }],
     [heron, "[rx]145500.00", { is: "value", part: "frequency", value: 145_500_000, byItself: false }],
     [heron, "[drive]20", { is: "value", part: "power", value: 10, byItself: false }],

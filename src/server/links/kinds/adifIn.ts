@@ -34,6 +34,8 @@ const MOST_WAITING = 20_000;
 const BUFFER = 4_000_000;
 /** Others write in between, milliseconds. */
 const TURN_MS = 10;
+/** What could not be written is tried again after so long, milliseconds. */
+const AGAIN_MS = 1000;
 /** How often browsers hear of what was counted, milliseconds. */
 const TOLD_MS = 250;
 
@@ -93,7 +95,7 @@ interface Waiting {
 }
 
 function connectionOf(opening: Opening<Settings>, socket: Socket): Connection<never> {
-  const { settings, name, context, changed, lost } = opening;
+  const { settings, name, context, changed, remark, lost } = opening;
   const { logbookId, asks } = settings;
   const senders = settings.senders.length === 0 ? THIS_COMPUTER : settings.senders;
   const counts = { datagrams: 0, records: 0, foreign: 0, malformed: 0, oversized: 0, "not taken": 0 };
@@ -104,6 +106,11 @@ function connectionOf(opening: Opening<Settings>, socket: Socket): Connection<ne
 
   function count(what: keyof typeof counts, by = 1): void {
     counts[what] += by;
+    tell();
+  }
+
+  /** Lets browsers hear of what was counted and logged, not with each of it. */
+  function tell(): void {
     telling ??= setTimeout(() => {
       telling = undefined;
       if (closed) return;
@@ -130,7 +137,8 @@ function connectionOf(opening: Opening<Settings>, socket: Socket): Connection<ne
   async function write(): Promise<void> {
     if (writing) return;
     writing = true;
-    while (waiting.length > 0 && !closed) {
+    let failed = false;
+    while (waiting.length > 0) {
       try {
         await context.write(() =>
           context.store.transaction(() => {
@@ -145,10 +153,15 @@ function connectionOf(opening: Opening<Settings>, socket: Socket): Connection<ne
           }),
         );
       } catch (error) {
-        lost(`What came could not be logged: ${(error as Error).message}`);
-        break;
+        if (closed) break;
+        failed = true;
+        remark(`What came waits, since it cannot be written: ${(error as Error).message}.`);
+        await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+        continue;
       }
-      count("records", 0);
+      if (failed) remark(null);
+      failed = false;
+      tell();
     }
     writing = false;
   }
