@@ -1,6 +1,5 @@
 import { createSocket } from "node:dgram";
-import { connect, type Socket } from "node:net";
-import { readJsonLines } from "../jsonLines";
+import { type AirWords, createAirClient } from "../air/client";
 import { createCompanion } from "./operator";
 import { recordOf } from "./record";
 
@@ -23,27 +22,13 @@ const DIALS = [14_074_000, 21_074_000, 7_074_000, 28_074_000] as const;
 const WIDTH = 3000;
 /** It goes on to the next band when it heard nobody for so long, milliseconds. */
 const QUIET_MS = 90_000;
-const AGAIN_MS = 2000;
-
-interface Said {
-  readonly is?: unknown;
-  readonly mode?: unknown;
-  readonly text?: unknown;
-  readonly frequencyHz?: unknown;
-  readonly from?: unknown;
-  readonly lasts?: unknown;
-  readonly strength?: unknown;
-  readonly noise?: unknown;
-}
 
 /** Starts the stand-in for a digital-mode program; docs/stand-ins.md describes what it does. */
 export function startCompanion({ airPort, call, grid, watts, sendsTo }: CompanionOptions): Companion {
   const out = createSocket("udp4");
   const operate = createCompanion(call, grid);
   const timers = new Set<NodeJS.Timeout>();
-  let socket: Socket | null = null;
   let quiet: NodeJS.Timeout | undefined;
-  let closed = false;
   let dial = 0;
   let sends = 0;
 
@@ -57,10 +42,10 @@ export function startCompanion({ airPort, call, grid, watts, sendsTo }: Companio
     );
     timers.add(timer);
   }
-  const say = (order: object) => socket?.write(`${JSON.stringify(order)}\n`);
+  const client = createAirClient(airPort, { opened: tune, heard: take });
   function tune(): void {
     const low = DIALS[dial % DIALS.length]!;
-    say({ do: "listen", low, high: low + WIDTH, grid });
+    client.say({ do: "listen", low, high: low + WIDTH, grid });
     clearTimeout(quiet);
     quiet = setTimeout(() => {
       dial++;
@@ -68,7 +53,7 @@ export function startCompanion({ airPort, call, grid, watts, sendsTo }: Companio
     }, QUIET_MS);
   }
 
-  function take({ is, mode, text, frequencyHz, from, lasts, strength, noise }: Said): void {
+  function take({ is, mode, text, frequencyHz, from, lasts, strength, noise }: AirWords): void {
     if (is !== "sent" || mode !== "FT8") return;
     quiet?.refresh();
     const heard = {
@@ -93,33 +78,16 @@ export function startCompanion({ airPort, call, grid, watts, sendsTo }: Companio
           mode: "FT8",
           text: move.text,
         };
-        later(() => say(order), move.at);
+        later(() => client.say(order), move.at);
       }
     }, heard.from + heard.lasts);
   }
 
-  function open(): void {
-    if (closed) return;
-    const opened = connect(airPort, "127.0.0.1");
-    opened.on("connect", () => {
-      socket = opened;
-      tune();
-    });
-    readJsonLines(opened, (said) => take(said as Said));
-    opened.on("error", () => {});
-    opened.on("close", () => {
-      socket = null;
-      if (!closed) setTimeout(open, AGAIN_MS).unref();
-    });
-  }
-
-  open();
   return {
     close() {
-      closed = true;
       clearTimeout(quiet);
       for (const timer of timers) clearTimeout(timer);
-      socket?.destroy();
+      client.close();
       out.close();
     },
   };

@@ -1,5 +1,4 @@
-import { connect, type Socket } from "node:net";
-import { readJsonLines } from "../jsonLines";
+import { type AirWords, createAirClient } from "../air/client";
 import { lastsFor } from "../world/speech";
 import type { Carrier } from "./model";
 
@@ -21,54 +20,24 @@ export interface AirLink extends Carrier {
   close(): void;
 }
 
-/** What of the air's words matters here. */
-interface Said {
-  readonly is?: unknown;
-  readonly id?: unknown;
-  readonly from?: unknown;
-  readonly lasts?: unknown;
-  readonly strength?: unknown;
-  readonly noise?: unknown;
-}
-
-/** Where the air is away, it is looked for again after so long. */
-const AGAIN_MS = 2000;
-
 export function createAirLink({ port, call, grid, speed }: AirLinkOptions): AirLink {
   const heard = new Map<unknown, { readonly until: number; readonly over: number }>();
-  let socket: Socket | null = null;
-  let again: NodeJS.Timeout | undefined;
   let stretch: { readonly low: number; readonly high: number } | null = null;
-  let closed = false;
   let sends = 0;
+  const client = port === null ? null : createAirClient(port, { opened: tune, heard: take, lost: () => heard.clear() });
+  const say = (order: object) => client?.say(order);
 
-  const say = (order: object) => socket?.write(`${JSON.stringify(order)}\n`);
-  const tune = () => stretch !== null && say({ do: "listen", ...stretch, grid });
-
-  function open(): void {
-    if (port === null || closed) return;
-    const opened = connect(port, "127.0.0.1");
-    opened.on("connect", () => {
-      socket = opened;
-      tune();
-    });
-    readJsonLines(opened, (said) => take(said as Said));
-    opened.on("error", () => {});
-    opened.on("close", () => {
-      socket = null;
-      heard.clear();
-      if (!closed) again = setTimeout(open, AGAIN_MS);
-    });
+  function tune(): void {
+    if (stretch !== null) say({ do: "listen", ...stretch, grid });
   }
 
-  function take({ is, id, lasts, strength, noise }: Said): void {
+  function take({ is, id, lasts, strength, noise }: AirWords): void {
     if (is === "stopped") heard.delete(id);
     if (is !== "sent") return;
     const until = Date.now() + Number(lasts) * 1000;
     heard.set(id, { until, over: Number(strength) - Number(noise) });
   }
 
-  open();
   return {
     listen(low, high) {
       stretch = { low, high };
@@ -89,10 +58,6 @@ export function createAirLink({ port, call, grid, speed }: AirLinkOptions): AirL
       return lastsFor(text, mode, wanted);
     },
     stop: () => void say({ do: "stop", id: sends }),
-    close() {
-      closed = true;
-      clearTimeout(again);
-      socket?.destroy();
-    },
+    close: () => client?.close(),
   };
 }

@@ -12,7 +12,7 @@ let id: number;
 
 const portOf = (one: Server) => (one.address() as AddressInfo).port;
 beforeEach(async () => {
-  server = await startKeyer({ port: 0, hurry: 40, limit: 10 });
+  server = await startKeyer({ port: 0, hurry: 40, limit: 80 });
   shack = await testLinks();
   id = await shack.add("keyer", "Keyer", { port: portOf(server) });
   await shack.up(id);

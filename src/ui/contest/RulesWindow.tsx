@@ -2,7 +2,7 @@
 
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { z } from "zod";
 import { BANDS, bandLabel } from "@/core/band";
 import { isoTime, secondsOf } from "@/core/contact";
@@ -14,7 +14,8 @@ import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
-import { JsonEditor, type JsonEditorHandle, type JsonFault } from "../kit/json/JsonEditor";
+import { CheckedEditor } from "../kit/json/CheckedEditor";
+import type { JsonFault } from "../kit/json/JsonEditor";
 import { parseTyped, pathOf } from "../kit/json/parseTyped";
 import { type JsonSchema, withoutDefaults } from "../kit/json/schemaAt";
 import { saveJson } from "../kit/saveJson";
@@ -83,7 +84,6 @@ const TAB =
 /** A contest's definition as text and as a form, checked as it is typed, with a call and an exchange to try it with. */
 export function RulesWindow({ start, announced, onClose }: RulesWindowProps) {
   const client = useQueryClient();
-  const editor = useRef<JsonEditorHandle>(null);
   const [text, setText] = useState(() => textOf(start === null ? blankFor(announced) : withoutDefaults(SCHEMA, start)));
   const [begun] = useState(text);
   const [leaving, setLeaving] = useState(false);
@@ -117,39 +117,24 @@ export function RulesWindow({ start, announced, onClose }: RulesWindowProps) {
       }
     >
       <div className="grid grid-cols-[minmax(0,1fr)_440px] gap-4 max-lg:grid-cols-1">
-        <div className="grid content-start gap-2">
-          <JsonEditor
-            ref={editor}
-            label="Definition, JSON"
-            className="h-[52vh]"
-            value={text}
-            onChange={(changed) => {
-              setText(changed);
-              setLeaving(false);
-            }}
-            faults={read.faults}
-            schema={SCHEMA}
-          />
-          <div role="status" aria-label="What is wrong" className="max-h-28 overflow-auto">
-            {read.faults.length === 0 && <p className="text-safe">The definition is sound.</p>}
-            {read.faults.slice(0, 20).map((fault) => (
-              <button
-                key={fault.text}
-                type="button"
-                className="block text-left break-words text-stop hover:underline"
-                onClick={() => editor.current?.show(fault)}
-              >
-                {fault.text}
-              </button>
+        <CheckedEditor
+          label="Definition, JSON"
+          value={text}
+          onChange={(changed) => {
+            setText(changed);
+            setLeaving(false);
+          }}
+          schema={SCHEMA}
+          faults={read.faults}
+          sound="The definition is sound."
+        >
+          {keep.error !== null &&
+            faultLines(keep.error).map((fault) => (
+              <p key={fault} className="break-words text-stop">
+                {fault}
+              </p>
             ))}
-            {keep.error !== null &&
-              faultLines(keep.error).map((fault) => (
-                <p key={fault} className="break-words text-stop">
-                  {fault}
-                </p>
-              ))}
-          </div>
-        </div>
+        </CheckedEditor>
         <TabGroup className="grid content-start gap-2.5">
           <TabList className="flex border-b border-line">
             <Tab className={TAB}>Usual changes</Tab>

@@ -2,7 +2,7 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { findNodeAtLocation, parseTree } from "jsonc-parser";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { toast } from "sonner";
 import { z } from "zod";
 import * as endpoints from "@/core/contract/endpoints/links";
@@ -19,7 +19,8 @@ import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
-import { JsonEditor, type JsonEditorHandle, type JsonFault } from "../kit/json/JsonEditor";
+import { CheckedEditor } from "../kit/json/CheckedEditor";
+import type { JsonFault } from "../kit/json/JsonEditor";
 import { lineOf, parseTyped, pathOf } from "../kit/json/parseTyped";
 import { type JsonSchema, withoutDefaults } from "../kit/json/schemaAt";
 import { saveJson } from "../kit/saveJson";
@@ -30,7 +31,6 @@ const SCHEMA = z.toJSONSchema(descriptorSchema, { io: "input", unrepresentable: 
 /** A radio's descriptor as text, checked as it is typed, with a try-out: what would be sent, what an answer would mean. */
 export function DescriptorWindow({ start, onClose }: { start: string; onClose: () => void }) {
   const client = useQueryClient();
-  const editor = useRef<JsonEditorHandle>(null);
   const [text, setText] = useState(() => tidied(start));
   const [begun] = useState(text);
   const [leaving, setLeaving] = useState(false);
@@ -65,34 +65,19 @@ export function DescriptorWindow({ start, onClose }: { start: string; onClose: (
       }
     >
       <div className="grid grid-cols-[minmax(0,1fr)_400px] gap-4 max-lg:grid-cols-1">
-        <div className="grid content-start gap-2">
-          <JsonEditor
-            ref={editor}
-            label="Descriptor, JSON"
-            className="h-[52vh]"
-            value={text}
-            onChange={(changed) => {
-              setText(changed);
-              setLeaving(false);
-            }}
-            faults={faults}
-            schema={SCHEMA}
-          />
-          <div role="status" aria-label="What is wrong" className="max-h-28 overflow-auto">
-            {faults.length === 0 && <p className="text-safe">The descriptor is sound.</p>}
-            {faults.slice(0, 20).map((fault) => (
-              <button
-                key={fault.text}
-                type="button"
-                className="block text-left break-words text-stop hover:underline"
-                onClick={() => editor.current?.show(fault)}
-              >
-                {fault.text}
-              </button>
-            ))}
-            {keep.error !== null && <p className="break-words text-stop">{keep.error.message}</p>}
-          </div>
-        </div>
+        <CheckedEditor
+          label="Descriptor, JSON"
+          value={text}
+          onChange={(changed) => {
+            setText(changed);
+            setLeaving(false);
+          }}
+          schema={SCHEMA}
+          faults={faults}
+          sound="The descriptor is sound."
+        >
+          {keep.error !== null && <p className="break-words text-stop">{keep.error.message}</p>}
+        </CheckedEditor>
         {descriptor === null ? (
           <p className="text-soft">It is tried as soon as the descriptor is sound.</p>
         ) : (

@@ -4,7 +4,7 @@ import type { AdifRecord } from "../../../core/adif";
 import type { TestStep } from "../../../core/contract";
 import { recordsIn, takeArrival } from "../arrivals";
 import { type Connection, linkKind, type Opening } from "../linkKind";
-import { network, port } from "../settings";
+import { logbook, network, port } from "../settings";
 
 const settingsSchema = z.strictObject({
   port: port.meta({ title: "Port", description: "that the other program sends to" }),
@@ -14,11 +14,7 @@ const settingsSchema = z.strictObject({
     .max(50)
     .default([])
     .meta({ title: "Who may send", description: "addresses, one a line; empty for this computer alone" }),
-  logbookId: z.coerce
-    .number<string | number>("choose a logbook")
-    .int("choose a logbook")
-    .positive("choose a logbook")
-    .meta({ title: "Logbook", description: "that they are logged in", from: "logbooks" }),
+  logbookId: logbook.meta({ title: "Logbook", description: "that they are logged in", from: "logbooks" }),
   asks: z
     .enum(["at once", "ask"])
     .default("at once")
@@ -64,10 +60,10 @@ export const adifIn = linkKind<Settings, never>({
     } catch (error) {
       yield { what, ok: false, text: (error as Error).message };
     }
-    const logbook = store.first(store.q.selectFrom("logbook").select("name").where("id", "=", logbookId));
-    yield logbook === undefined
+    const found = store.first(store.q.selectFrom("logbook").select("name").where("id", "=", logbookId));
+    yield found === undefined
       ? { what: "Logbook", ok: false, text: "It is not there any more: choose another." }
-      : { what: "Logbook", ok: true, text: logbook.name };
+      : { what: "Logbook", ok: true, text: found.name };
   },
 });
 

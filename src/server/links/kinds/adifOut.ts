@@ -3,6 +3,7 @@ import { z } from "zod";
 import { adiRecord } from "../../../core/adif";
 import type { StoredContact, TestStep } from "../../../core/contract";
 import { type Connection, linkKind, type Opening } from "../linkKind";
+import { logbook } from "../settings";
 
 const ADDRESS = /^(\[[0-9a-f:.]+\]|[^\s:]+):(\d{1,5})$/i;
 
@@ -12,11 +13,7 @@ const settingsSchema = z.strictObject({
     .min(1, "where they are sent to, as 127.0.0.1:2333")
     .max(20)
     .meta({ title: "Sent to", description: "address:port, one a line" }),
-  logbookId: z.coerce
-    .number<string | number>("choose a logbook")
-    .int("choose a logbook")
-    .positive("choose a logbook")
-    .meta({ title: "Logbook", description: "whose contacts are sent", from: "logbooks" }),
+  logbookId: logbook.meta({ title: "Logbook", description: "whose contacts are sent", from: "logbooks" }),
   received: z
     .boolean()
     .default(false)
