@@ -64,6 +64,7 @@ export function RadioRail() {
           className="z-50 grid w-80 gap-3 rounded-field border border-line bg-panel p-3 shadow-lg"
         >
           <RadioChoice radios={radios} link={link} />
+          {link !== null && state !== null && link.text !== null && <p className="text-wanted">{link.text}</p>}
           {link !== null && state !== null && <Knobs link={link} state={state} />}
           {away && (
             <p className="text-stop">

@@ -7,6 +7,7 @@ import {
   useContext,
   useEffect,
   useEffectEvent,
+  useRef,
   useState,
   useSyncExternalStore,
 } from "react";
@@ -82,6 +83,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     <Stores value={store}>
       <Tunings value={tuning}>
         <EscapeStops links={links} />
+        <Remarks links={links} />
         {children}
       </Tunings>
     </Stores>
@@ -116,6 +118,22 @@ function EscapeStops({ links }: { links: readonly Link[] }) {
   }, []);
   return null;
 }
+
+/** Says what is worth knowing of a link that is up, once: that a transmission was stopped, and why. */
+function Remarks({ links }: { links: readonly Link[] }) {
+  const said = useRef(new Set<string>());
+  useEffect(() => {
+    for (const { id, phase, text } of links) {
+      const key = `${id} ${text ?? ""}`;
+      if (phase !== "up" || text === null || said.current.has(key)) continue;
+      said.current.add(key);
+      toast.warning(text, { duration: REMARK_MS });
+    }
+  }, [links]);
+  return null;
+}
+
+const REMARK_MS = 20_000;
 
 /** A part of where one is: who asks is drawn anew when that part is another one. */
 export function useRadio<Value>(select: (radio: RadioView) => Value): Value {
