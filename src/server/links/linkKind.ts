@@ -17,8 +17,8 @@ export interface Opening<Settings> {
   readonly remark: (text: string | null) => void;
   /** Its state as a whole is another one: every browser hears it. */
   readonly changed: () => void;
-  /** It transmits from now on, or no more. */
-  readonly sending: (on: boolean) => void;
+  /** It transmits from now on, or no more. Who waits for it knows that it is kept, so that a kill cannot come before. */
+  readonly sending: (on: boolean) => Promise<void>;
   /** Hears what is announced to the browsers; gives how to hear no more. */
   readonly listen: (listener: (event: LiveEvent) => void) => () => void;
   /** It is no longer there: what is wrong, and how to mend it. */

@@ -22,6 +22,7 @@ import type { Talker } from "./talker";
 
 type Command = z.output<typeof radioCommandSchema>;
 
+const STOPPED = failed(409, "Stopped", "it was stopped before it began");
 /** Where it stays for so long is remembered for the band. */
 const SETTLED_MS = 1500;
 
@@ -38,6 +39,8 @@ export function radioConnection(
   const limitSeconds = Math.min(settings.limitSeconds, descriptor.limitSeconds ?? Infinity);
   let limit: NodeJS.Timeout | undefined;
   let ids = 0;
+  /** Counts how often it was stopped: what was about to begin then does not. */
+  let stops = 0;
   /** The text that is keyed, and for whom. */
   let keying: { readonly id: number; readonly position: string; readonly text: string } | null = null;
 
@@ -48,6 +51,7 @@ export function radioConnection(
   }
 
   function stop(): boolean {
+    stops++;
     const order = descriptor.stop ?? stopOrder(descriptor);
     if (order === null) return false;
     talker.urgent(order.tell, order.done);
@@ -55,8 +59,19 @@ export function radioConnection(
     return talker.state.transmitting !== false;
   }
 
+  /** Keeps that it transmits, before it does; false where it was stopped meanwhile. */
+  async function mayBegin(): Promise<boolean> {
+    const before = stops;
+    await sending(true);
+    if (stops === before) return true;
+    await sending(talker.state.transmitting === true);
+    return false;
+  }
+
   function began(): void {
-    sending(true);
+    void sending(true);
+    // What was said of the one before is read by now.
+    remark(null);
     clearTimeout(limit);
     limit = setTimeout(() => {
       keyed("limit");
@@ -66,7 +81,7 @@ export function radioConnection(
   }
 
   function ended(): void {
-    sending(false);
+    void sending(false);
     clearTimeout(limit);
     keyed("done");
   }
@@ -84,7 +99,7 @@ export function radioConnection(
     remark(
       `The server ended while ${name} transmitted, since ${since} UTC. It ${still ? "did so still, and was stopped now" : "has stopped"}.`,
     );
-    if (!still) sending(false);
+    if (!still) void sending(false);
   } else if (talker.state.transmitting === true) began();
   talker.watch();
 
@@ -128,8 +143,11 @@ export function radioConnection(
           return toBand(command.band, command.otherwise);
         case "transmit": {
           if (!command.on) return (stop(), done({ id: null }));
+          if (!(await mayBegin())) return STOPPED;
           const told = await talker.tell("transmit", true);
-          return told.ok ? done({ id: null }) : refused(told.problem);
+          if (told.ok) return done({ id: null });
+          await sending(talker.state.transmitting === true);
+          return refused(told.problem);
         }
         case "stop":
           return (stop(), done({ id: null }));
@@ -141,9 +159,11 @@ export function radioConnection(
           if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
           keyed("stopped");
           keying = { id: ++ids, position, text: command.text };
+          if (!(await mayBegin())) return STOPPED;
           const sent = await talker.order(filled(key.tell, command.text), key.done);
           if (sent.ok) return done({ id: ids });
           keying = null;
+          await sending(talker.state.transmitting === true);
           return refused(sent.problem);
         }
       }

@@ -40,6 +40,8 @@ interface Running {
   attempts: number;
   upAt: number;
   timer: NodeJS.Timeout | undefined;
+  /** Settled when it is kept whether it transmits. */
+  kept: Promise<void>;
   /** Ends the attempt that is under way, and makes what it says unheard. */
   attempt: AbortController | null;
 }
@@ -122,6 +124,7 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
           say: (news, position) => say(one, news, position),
           remark: (text) =>
             heard(() => {
+              if (one.remark === text) return;
               one.text = one.remark = text;
               announce(one);
             }),
@@ -148,18 +151,19 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
     context.announce({ type: "link", linkId: row.id, news, ...(position === undefined ? {} : { position }) });
   }
 
-  function keep(one: Running, on: boolean): void {
-    if ((one.row.sendingSince !== null) === on) return;
+  function keep(one: Running, on: boolean): Promise<void> {
+    if ((one.row.sendingSince !== null) === on) return one.kept;
     const since = on ? context.now() : null;
     one.row = { ...one.row, sendingSince: since };
-    context.write(() => keepSending(context, one.row.id, since)).catch(fault);
+    one.kept = context.write(() => keepSending(context, one.row.id, since)).catch(fault);
+    return one.kept;
   }
 
   /** It broke, or could not be opened: it is tried again after a pause. */
   function again(one: Running, text: string): void {
     const wasSteady = one.connection !== null && Date.now() - one.upAt > STEADY_MS;
     drop(one);
-    keep(one, false);
+    void keep(one, false);
     one.attempts = wasSteady ? 1 : one.attempts + 1;
     const pause = pauses[Math.min(one.attempts, pauses.length) - 1] ?? 0;
     one.timer = setTimeout(() => open(one), pause);
@@ -202,6 +206,7 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
       upAt: 0,
       timer: undefined,
       attempt: null,
+      kept: Promise.resolve(),
     };
     running.set(row.id, one);
     open(one);

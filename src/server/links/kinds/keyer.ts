@@ -114,7 +114,7 @@ function connectionOf({ say, sending, lost, name }: Opening<Settings>, wire: Dup
     if (current === null) return;
     say({ ...news, id: current.id }, current.position);
     current = null;
-    sending(false);
+    void sending(false);
   }
 
   function hear(said: Said): void {
@@ -149,7 +149,7 @@ function connectionOf({ say, sending, lost, name }: Opening<Settings>, wire: Dup
       const odd = unkeyable(command.text);
       if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
       current = { id: ++last, position };
-      sending(true);
+      void sending(true);
       tell({ ...command, id: last });
       return done({ id: last });
     },
