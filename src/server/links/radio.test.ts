@@ -145,6 +145,17 @@ it("keys a text, and is stopped by the one order that stops everything", async (
   });
 });
 
+it("does not begin what was stopped before it began", async () => {
+  const { radio, server } = await start(petrel());
+  const id = await addRadio(portOf({ server }));
+  await up(id);
+  const asked = tell(id, { do: "transmit", on: true });
+  expect(shack.links.stop()).toEqual(["Petrel"]);
+  expect(await asked).toMatchObject({ title: "Stopped" });
+  await until(() => linkRows(shack.context)[0]!.sendingSince === null);
+  expect(radio.state.transmitting).toBe(false);
+});
+
 it.each([
   ["silent", "does not answer"],
   ["nonsense", "which the descriptor does not know"],

@@ -14,7 +14,7 @@ import {
 } from "../../core/radio";
 import { unkeyable } from "../../core/signal";
 import { fullTime } from "../../core/time/words";
-import { done, failed, invalid, type Result } from "../problem";
+import { done, failed, invalid, type Problem, type Result } from "../problem";
 import { bandMemory, REMEMBERED } from "./bandMemory";
 import type { Connection, Opening } from "./linkKind";
 import type { RadioSettings } from "./radioSettings";
@@ -41,6 +41,7 @@ export function radioConnection(
   let ids = 0;
   /** Counts how often it was stopped: what was about to begin then does not. */
   let stops = 0;
+  let beginning = false;
   /** The text that is keyed, and for whom. */
   let keying: { readonly id: number; readonly position: string; readonly text: string } | null = null;
 
@@ -59,13 +60,23 @@ export function radioConnection(
     return talker.state.transmitting !== false;
   }
 
-  /** Keeps that it transmits, before it does; false where it was stopped meanwhile. */
-  async function mayBegin(): Promise<boolean> {
+  /** Begins a transmission: that it transmits is kept before it does, and nothing begins that was stopped meanwhile. */
+  async function begin(order: () => Promise<Result<null>>): Promise<Result<null>> {
     const before = stops;
-    await sending(true);
-    if (stops === before) return true;
+    beginning = true;
+    try {
+      await sending(true);
+      if (stops !== before) return STOPPED;
+      return await order();
+    } finally {
+      beginning = false;
+    }
+  }
+
+  /** What did not begin is not kept as if it had. */
+  async function notBegun({ problem }: { problem: Problem }) {
     await sending(talker.state.transmitting === true);
-    return false;
+    return problem === STOPPED.problem ? STOPPED : refused(problem);
   }
 
   function began(): void {
@@ -143,11 +154,8 @@ export function radioConnection(
           return toBand(command.band, command.otherwise);
         case "transmit": {
           if (!command.on) return (stop(), done({ id: null }));
-          if (!(await mayBegin())) return STOPPED;
-          const told = await talker.tell("transmit", true);
-          if (told.ok) return done({ id: null });
-          await sending(talker.state.transmitting === true);
-          return refused(told.problem);
+          const told = await begin(() => talker.tell("transmit", true));
+          return told.ok ? done({ id: null }) : notBegun(told);
         }
         case "stop":
           return (stop(), done({ id: null }));
@@ -159,16 +167,15 @@ export function radioConnection(
           if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
           keyed("stopped");
           keying = { id: ++ids, position, text: command.text };
-          if (!(await mayBegin())) return STOPPED;
-          const sent = await talker.order(filled(key.tell, command.text), key.done);
+          const sent = await begin(() => talker.order(filled(key.tell, command.text), key.done));
           if (sent.ok) return done({ id: ids });
           keying = null;
-          await sending(talker.state.transmitting === true);
-          return refused(sent.problem);
+          return notBegun(sent);
         }
       }
     },
-    stop: () => talker.state.transmitting === true && stop(),
+    // What it was just told to begin it has not said yet.
+    stop: () => (talker.state.transmitting === true || beginning) && (stop() || beginning),
     state: () => ({
       keys: key !== undefined,
       radio: {
