@@ -20,9 +20,8 @@ export const radioSchema = z.object({
   tunes: z.array(z.tuple([z.int(), z.int()])),
   /** Which fields of its state can be told to it. */
   tells: z.array(z.string()),
-  /** Whether it can be made to transmit, and to send Morse. */
+  /** Whether it can be made to transmit. */
   transmits: z.boolean(),
-  keys: z.boolean(),
   /** It is stopped after so long, seconds. */
   limitSeconds: z.int(),
 });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { faultsOf, type Fault } from "../contact";
-import { RADIO_MODES, type RadioState } from "./state";
+import { RADIO_MODES, type RadioMode, type RadioState } from "./state";
 
 /** How a value of a part is written: a number, one of words, or a text as it is. */
 type PartKind = "number" | "switch" | "mode" | "text";
@@ -140,9 +140,7 @@ export function checkDescriptor(
   return parsed.success ? { ok: true, value: parsed.data } : { ok: false, faults: faultsOf(parsed.error) };
 }
 
-/** The modes that a radio has, in the order of the descriptor. */
-export function modesOf({ parts }: Descriptor): RadioState["mode"][] {
-  return [...new Set(Object.values(parts.mode?.words ?? {}))].filter((mode) =>
-    (RADIO_MODES as readonly string[]).includes(mode),
-  ) as RadioState["mode"][];
+/** The modes that a radio has. */
+export function modesOf({ parts }: Descriptor): RadioMode[] {
+  return RADIO_MODES.filter((mode) => Object.values(parts.mode?.words ?? {}).includes(mode));
 }

@@ -58,6 +58,7 @@ describe.each([
     const { radio, server } = await start(options);
     const id = await addRadio(portOf({ server }), { descriptor });
     await up(id);
+    expect(linkOf(id).keys).toBe(true);
     expect(linkOf(id).radio).toMatchObject({
       model: options.model.name,
       state: {
@@ -69,7 +70,6 @@ describe.each([
       },
       modes: expect.arrayContaining(["CW", "USB"]) as string[],
       transmits: true,
-      keys: true,
     });
     expect(await tell(id, { do: "set", change })).toEqual({ id: null });
     expect(radio.state).toMatchObject(change);
@@ -201,6 +201,28 @@ it.each([
   await until(() => !radio.state.transmitting && linkRows(shack.context)[0]!.sendingSince === null);
 });
 
+it("a link that is changed while it transmits is stopped, and nothing is said of a server that ended", async () => {
+  const { radio, server } = await start(petrel());
+  const id = await addRadio(portOf({ server }));
+  await up(id);
+  await tell(id, { do: "transmit", on: true });
+  expect(radio.state.transmitting).toBe(true);
+  valueOf(await shack.links.change(id, { name: "Main" }));
+  await up(id);
+  expect(linkOf(id)).toMatchObject({ name: "Main", text: null });
+  await until(() => !radio.state.transmitting);
+  await until(() => linkRows(shack.context)[0]!.sendingSince === null);
+});
+
+it("the server's orderly end stops what transmits", async () => {
+  const { radio, server } = await start(petrel());
+  const id = await addRadio(portOf({ server }));
+  await up(id);
+  await tell(id, { do: "transmit", on: true });
+  shack.close();
+  await until(() => !radio.state.transmitting);
+});
+
 it("two links on one address: the second is refused, and is opened when the first is turned off", async () => {
   const { server } = await start(petrel());
   const first = await addRadio(portOf({ server }));
@@ -315,6 +337,21 @@ describe("over a pair of pseudo-terminals", () => {
     }
     await until(() => linkOf(id).phase === "waiting");
     expect(linkOf(id).text).not.toBeNull();
+  });
+
+  it("a radio that transmits is stopped when its link is turned off", async () => {
+    const { radio, server } = await start(petrel());
+    const { path, pull } = await terminalTo(portOf({ server }));
+    const id = await addRadio(1, { via: "serial", device: path, speed: "19200" });
+    try {
+      await up(id);
+      await tell(id, { do: "transmit", on: true });
+      expect(radio.state.transmitting).toBe(true);
+      valueOf(await shack.links.change(id, { on: false }));
+      await until(() => !radio.state.transmitting);
+    } finally {
+      pull();
+    }
   });
 });
 

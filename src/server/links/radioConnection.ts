@@ -9,7 +9,6 @@ import {
   PART_NAMES,
   PARTS,
   type RadioChange,
-  type RadioMode,
   type RadioState,
 } from "../../core/radio";
 import { unkeyable } from "../../core/signal";
@@ -181,14 +180,13 @@ export function radioConnection(
       radio: {
         model: descriptor.name,
         state: talker.state,
-        modes: modesOf(descriptor) as RadioMode[],
+        modes: modesOf(descriptor),
         filters: descriptor.filters,
         antennas: descriptor.antennas,
         watts: Math.min(descriptor.watts, settings.maxWatts ?? Infinity),
         tunes: descriptor.tunes,
         tells,
         transmits: parts.transmit?.tell !== undefined,
-        keys: key !== undefined,
         limitSeconds,
       } satisfies Radio,
     }),

@@ -81,14 +81,9 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
     announce(one);
   }
 
-  /** Which other link that is on has the address of this one. */
-  function rivalOf(kind: LinkKind, one: Running): Running | undefined {
-    const address = kind.address(kind.settings.parse(one.row.settings));
-    return [...running.values()].find((other) => {
-      if (other === one || !other.row.on || other.attempt === null) return false;
-      return addressOf(other.row) === address;
-    });
-  }
+  /** The links that have an address, or are about to. */
+  const heldBy = (address: string) =>
+    [...running.values()].filter(({ attempt, row }) => attempt !== null && addressOf(row) === address);
 
   function open(one: Running): void {
     clearTimeout(one.timer);
@@ -101,9 +96,10 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
       const [first] = faultsOf(settings.error);
       return into(one, "refused", `Its settings are not usable: ${first?.field} ${first?.text}. Change them.`);
     }
-    const rival = rivalOf(kind, one);
+    const address = kind.address(settings.data);
+    const [rival] = heldBy(address);
     if (rival !== undefined) {
-      const text = `${rival.row.name} has the same address, ${kind.address(settings.data)}: change one, or turn one off.`;
+      const text = `${rival.row.name} has the same address, ${address}: change one, or turn one off.`;
       return into(one, "refused", text);
     }
     const attempt = new AbortController();
@@ -163,7 +159,6 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
   function again(one: Running, text: string): void {
     const wasSteady = one.connection !== null && Date.now() - one.upAt > STEADY_MS;
     drop(one);
-    void keep(one, false);
     one.attempts = wasSteady ? 1 : one.attempts + 1;
     const pause = pauses[Math.min(one.attempts, pauses.length) - 1] ?? 0;
     one.timer = setTimeout(() => open(one), pause);
@@ -176,9 +171,11 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
     const { attempt, connection } = one;
     one.attempt = null;
     one.connection = null;
-    attempt?.abort();
     connection?.stop();
     connection?.close();
+    attempt?.abort();
+    // At the end it stays kept: whoever starts next is told that it was sending.
+    if (!closed) void keep(one, false);
   }
 
   /** Opens anew: at once, from the first pause on. */
@@ -213,15 +210,17 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
     return one;
   }
 
-  /** What is wrong with a link's name or settings. */
-  function faultOf(kind: LinkKind, name: string, settings: unknown, id: number | null): Result<never> | null {
-    const parsed = kind.settings.safeParse(settings);
-    if (!parsed.success)
-      return invalid(faultsOf(parsed.error).map(({ field, text }) => ({ field: `settings.${field}`, text })));
+  /** What is kept of a link: its settings as its kind understands them, under a name that no other has. */
+  function checked(
+    kind: LinkKind,
+    { id, name, on, settings }: Pick<LinkRow, "name" | "on" | "settings"> & { readonly id: number | null },
+  ): Result<Pick<LinkRow, "kind" | "name" | "on" | "settings">> {
+    const parsed = settingsOf(kind, settings);
+    if (!parsed.ok) return parsed;
     const same = [...running.values()].find(
       ({ row }) => row.id !== id && row.name.toLowerCase() === name.toLowerCase(),
     );
-    if (same === undefined) return null;
+    if (same === undefined) return done({ kind: kind.id, name, on, settings: parsed.value as Record<string, unknown> });
     return failed(409, "Name taken", `there is a link of the name "${name}": choose another`, [
       { field: "name", text: "this name is taken" },
     ]);
@@ -234,22 +233,20 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
     async add({ kind: id, name, on, settings }) {
       const kind = kindById(id);
       if (kind === undefined) return invalid([{ field: "kind", text: `there are no links of the kind "${id}"` }]);
-      const wrong = faultOf(kind, name, settings, null);
-      if (wrong !== null) return wrong;
-      const row = { kind: id, name, on, settings: kind.settings.parse(settings) as Record<string, unknown> };
-      const linkId = await context.write(() => addLinkRow(context, row));
-      return done(linkOf(begin({ ...row, id: linkId, sendingSince: null })));
+      const row = checked(kind, { id: null, name, on, settings });
+      if (!row.ok) return row;
+      const linkId = await context.write(() => addLinkRow(context, row.value));
+      return done(linkOf(begin({ ...row.value, id: linkId, sendingSince: null })));
     },
     async change(id, patch) {
       const one = running.get(id);
       const kind = kindById(one?.row.kind ?? "");
       if (one === undefined || kind === undefined) return missing(`link ${id}`);
       const { name = one.row.name, on = one.row.on, settings = one.row.settings } = patch;
-      const wrong = faultOf(kind, name, settings, id);
-      if (wrong !== null) return wrong;
-      const row = { ...one.row, name, on, settings: kind.settings.parse(settings) as Record<string, unknown> };
-      await context.write(() => changeLinkRow(context, id, row));
-      one.row = row;
+      const row = checked(kind, { id, name, on, settings });
+      if (!row.ok) return row;
+      await context.write(() => changeLinkRow(context, id, row.value));
+      one.row = { ...one.row, ...row.value };
       reopen(one);
       reopenRefused();
       return done(linkOf(one));
@@ -279,15 +276,13 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
     async test(id, given) {
       const kind = kindById(id);
       if (kind === undefined) return invalid([{ field: "kind", text: `there are no links of the kind "${id}"` }]);
-      const settings = kind.settings.safeParse(given);
-      if (!settings.success)
-        return invalid(faultsOf(settings.error).map(({ field, text }) => ({ field: `settings.${field}`, text })));
-      const address = kind.address(settings.data);
-      const held = [...running.values()].filter((one) => one.attempt !== null && addressOf(one.row) === address);
+      const settings = settingsOf(kind, given);
+      if (!settings.ok) return settings;
+      const held = heldBy(kind.address(settings.value));
       for (const one of held) drop(one);
       try {
         const steps: TestStep[] = [];
-        for await (const step of kind.test(settings.data, context)) steps.push(step);
+        for await (const step of kind.test(settings.value, context)) steps.push(step);
         return done(steps);
       } finally {
         for (const one of held) if (running.has(one.row.id)) reopen(one);
@@ -304,6 +299,13 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
       for (const one of running.values()) drop(one);
     },
   };
+}
+
+/** Settings as a kind understands them, or what is wrong with each. */
+function settingsOf(kind: LinkKind, given: unknown): Result<unknown> {
+  const parsed = kind.settings.safeParse(given);
+  if (parsed.success) return done(parsed.data);
+  return invalid(faultsOf(parsed.error).map(({ field, text }) => ({ field: `settings.${field}`, text })));
 }
 
 /** The address of a link; null where its settings or its kind are not understood. */

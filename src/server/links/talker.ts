@@ -49,6 +49,8 @@ interface Order {
 /** So many orders in a row without an answer that makes sense, and the radio counts as gone. */
 const PATIENCE = 3;
 const LONGEST_LINE = 2000;
+/** What was written has so long to go out, milliseconds. */
+const HANG_UP_MS = 500;
 /** What it tells by itself is asked all the same, now and then: once in so many rounds. */
 const SLOW_ROUNDS = 20;
 
@@ -171,7 +173,7 @@ export function createTalker({ wire, descriptor, heard, lost }: TalkerOptions): 
     closed = true;
     clearTimeout(deadline);
     clearInterval(poll);
-    wire.destroy();
+    hangUp(wire);
     const left = current === null ? waiting : [current, ...waiting];
     current = null;
     for (const order of left.splice(0)) order.settle(failed(503, "Not there", "the radio is not there any more"));
@@ -251,6 +253,15 @@ export function createTalker({ wire, descriptor, heard, lost }: TalkerOptions): 
     },
     close,
   };
+}
+
+/** Lets what was written go out, an order to stop above all, and closes the wire. */
+function hangUp(wire: Duplex): void {
+  const late = setTimeout(() => wire.destroy(), HANG_UP_MS);
+  wire.end(() => {
+    clearTimeout(late);
+    wire.destroy();
+  });
 }
 
 function voided(result: Result<string | null>): Result<null> {

@@ -5,7 +5,7 @@ import { type Descriptor, PART_NAMES, PARTS, type RadioState } from "../../core/
 import type { Context } from "../context";
 import { descriptorOf, openWire, PARITIES, type RadioSettings, serialOf, SPEEDS } from "./radioSettings";
 import { createTalker } from "./talker";
-import { openSerial } from "./wire";
+import { openSerial, type SerialSetting } from "./wire";
 
 /** What is said of a radio that is another than the descriptor's. */
 export function otherText(model: string | null, { identity }: Descriptor): string {
@@ -80,20 +80,27 @@ async function tryTalk(descriptor: Descriptor, wire: Duplex): Promise<Tried> {
 async function otherSpeeds(settings: RadioSettings, descriptor: Descriptor): Promise<TestStep> {
   const quick = { ...descriptor, waitMs: Math.min(descriptor.waitMs, 300) };
   const what = "Speed and parity";
-  for (const parity of PARITIES)
-    for (const speed of SPEEDS) {
-      if (speed === settings.speed && parity === settings.parity) continue;
-      try {
-        const wire = await openSerial(settings.device, serialOf({ ...settings, speed, parity }));
-        const { ok } = await tryTalk(quick, wire);
-        if (ok) return { what, ok: false, text: `It answers at ${speed}, parity ${parity}: set it so.` };
-      } catch (error) {
-        return { what, ok: false, text: (error as Error).message };
-      }
+  const set = serialOf(settings);
+  // What the descriptor says is usual is likeliest.
+  const others = [
+    descriptor.serial,
+    ...PARITIES.flatMap((parity) => SPEEDS.map((speed) => ({ ...set, speed, parity }))),
+  ];
+  for (const other of others.filter((one) => spokenOf(one) !== spokenOf(set))) {
+    try {
+      const { ok } = await tryTalk(quick, await openSerial(settings.device, other));
+      if (ok) return { what, ok: false, text: `It answers at ${spokenOf(other)}: set it so.` };
+    } catch (error) {
+      return { what, ok: false, text: (error as Error).message };
     }
+  }
   return {
     what,
     ok: false,
     text: `It answers at none of ${SPEEDS.join(", ")}, whatever the parity: is it on, is the cable right?`,
   };
+}
+
+function spokenOf({ speed, bits, parity, stopBits }: SerialSetting): string {
+  return `speed ${speed}, ${bits} bits, parity ${parity}, ${stopBits} stop ${stopBits === 1 ? "bit" : "bits"}`;
 }

@@ -27,11 +27,13 @@ export function openTcp(host: string, port: number, signal?: AbortSignal): Promi
       () => fail(`${where} does not answer: is it on, and in the same network? Is the address right?`),
       CONNECT_MS,
     );
-    signal?.addEventListener("abort", () => fail("it was ended"), { once: true });
+    const ended = () => fail("it was ended");
+    signal?.addEventListener("abort", ended, { once: true });
     socket.setNoDelay(true);
     socket.setKeepAlive(true, 10_000);
     socket.once("connect", () => {
       clearTimeout(timer);
+      signal?.removeEventListener("abort", ended);
       resolve(socket);
     });
     socket.on("error", (error: NodeJS.ErrnoException) => fail(networkFault(where, error)));

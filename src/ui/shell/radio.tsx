@@ -72,7 +72,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     );
   }
   const [{ tuning, surround }] = useState(() => tuningOf(store));
-  useEffect(() => surround({ region, licensed, radios, followed, choose }));
+  useEffect(() => surround({ region, licensed, radios, choose }));
   useActions([
     { id: "nextRadio", run: tuning.nextRadio },
     { id: "transmit", run: tuning.transmit },
@@ -100,10 +100,13 @@ function EscapeStops({ links }: { links: readonly Link[] }) {
   }, [links]);
   useLive((event) => {
     if (event.type !== "link" || event.news?.is !== "radio" || event.news.change.transmitting == null) return;
-    const next = new Set(sending);
-    if (event.news.change.transmitting) next.add(event.linkId);
-    else next.delete(event.linkId);
-    setSending(next);
+    const { linkId, news } = event;
+    setSending((before) => {
+      const now = new Set(before);
+      if (news.change.transmitting === true) now.add(linkId);
+      else now.delete(linkId);
+      return now;
+    });
   });
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     if (event.key !== "Escape" || sending.size === 0) return;

@@ -62,7 +62,6 @@ interface Surroundings extends Pick<Tuning, "choose"> {
   readonly region: ReturnType<typeof regionOf>;
   readonly licensed: ReturnType<typeof licensedAt>;
   readonly radios: readonly Link[];
-  readonly followed: Link | null;
 }
 
 /** What can be done about where one is, and how it hears of what changes around it. */
@@ -70,7 +69,7 @@ export function tuningOf(store: RadioStore): {
   readonly tuning: Tuning;
   readonly surround: (around: Surroundings) => void;
 } {
-  let around: Surroundings = { region: null, licensed: undefined, radios: [], followed: null, choose: () => {} };
+  let around: Surroundings = { region: null, licensed: undefined, radios: [], choose: () => {} };
   let warned = { text: "", at: 0 };
   /** What was typed on each band in each mode. */
   const typed = new Map<string, number | null>();
@@ -115,11 +114,11 @@ export function tuningOf(store: RadioStore): {
       const mode = radioModeFor(after, after.frequencyHz, link.radio?.modes ?? []);
       if (mode === null)
         return void toast.error(`${link.name} has no mode for ${after.submode ?? after.mode}.`, { id: "radio" });
-      // What is logged is the mode that was chosen, of those that the radio's mode may mean.
-      store.type({ mode: after.mode, submode: after.submode });
       if (mode !== state.mode) turned.mode = mode;
     }
     if (Object.keys(turned).length > 0) store.turn(turned);
+    // What is logged is the mode that was chosen, of those that the radio's mode, which it has by now, may mean.
+    if (wanted.mode !== undefined) store.type({ mode: after.mode, submode: after.submode });
   }
 
   const send = (linkId: number, body: object) =>
@@ -188,7 +187,8 @@ export function tuningOf(store: RadioStore): {
     stopAll,
     choose: (linkId) => around.choose(linkId),
     nextRadio() {
-      const { radios, followed, choose } = around;
+      const { radios, choose } = around;
+      const followed = store.get().link;
       if (radios.length === 0) return void toast("There is no radio yet: add one in Station.");
       const next = radios[(radios.findIndex(({ id }) => id === followed?.id) + 1) % radios.length]!;
       if (next.id === followed?.id) return void toast(`${next.name} is the only radio.`);
