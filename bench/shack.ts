@@ -98,7 +98,7 @@ export async function measureCompanion(app: App): Promise<Line> {
   const all = CONTACTS_A_SECOND * SECONDS;
   for (let sent = 0; sent < all; sent++) {
     const made = {
-      call: `${PREFIXES[sent % PREFIXES.length]!}${sent % 10}Q${letters(Math.floor(sent / 30))}`,
+      call: `${PREFIXES[sent % PREFIXES.length]!}${Math.floor(sent / 6) % 10}Q${suffix(Math.floor(sent / 60))}`,
       grid: "JO62",
       frequencyHz: 14_074_000 + (sent % 2500),
       startedAt: Math.floor(Date.now() / 1000) - 60,
@@ -125,8 +125,7 @@ export async function measureCompanion(app: App): Promise<Line> {
 
 const PREFIXES = ["DL", "F", "G", "OH", "SP", "PY"] as const;
 
-/** Two letters for a number. */
-function letters(number: number): string {
-  const letter = (at: number) => String.fromCharCode(65 + (at % 26));
-  return `${letter(Math.floor(number / 26))}${letter(number)}`;
+/** The letters behind the Q, RA to UZ, by number. */
+function suffix(number: number): string {
+  return `${"RSTU"[Math.floor(number / 26) % 4]!}${String.fromCharCode(65 + (number % 26))}`;
 }

@@ -34,7 +34,7 @@ test("what a station of the air has is told by its log, all else is invented", (
   expect(isOfAir(contact, logs)).toBe(true);
   expect(isOfAir({ ...contact, call: `${station!.call}/P` }, logs)).toBe(true);
   expect(isOfAir({ ...contact, startedAt: isoTime(START - 60) }, logs)).toBe(false);
-  expect(isOfAir({ ...contact, call: "ZZ9QZZ" }, logs)).toBe(false);
+  expect(isOfAir({ ...contact, call: "P5QUZ" }, logs)).toBe(false);
   expect(isOfAir(contact, undefined)).toBe(false);
 });
 

@@ -6,7 +6,7 @@ import { toast } from "sonner";
 import { bandOfFrequency } from "@/core/band";
 import { useActions } from "../kit/actions";
 import { useRadio, useTuning } from "../shell/radio";
-import { kept } from "./kept";
+import { kept } from "../kit/kept";
 import { moved, NO_PLACES, type Places, stayed } from "./places";
 
 /** Who is at a frequency for so long has been there, milliseconds. */

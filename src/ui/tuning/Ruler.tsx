@@ -26,7 +26,7 @@ import { useNow } from "../kit/useNow";
 import { licensedAt } from "../shell/licence";
 import { useLogbook } from "../shell/logbook";
 import { useRadio, useTuning } from "../shell/radio";
-import { useKept } from "./kept";
+import { useKept } from "../kit/kept";
 import { put, putMarks, taken } from "./marks";
 import { places } from "./PlaceKeeper";
 import {
@@ -102,6 +102,8 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
   const [drag, setDrag] = useState<Drag | null>(null);
   const view = hertz === null || drag !== null ? seen : keptInSight(seen, hertz, whole);
   const look = (next: View) => setViews((all) => ({ ...all, [band]: next }));
+  // Where the ruler moved under the needle it stays, until the needle is at its end again.
+  if (view !== seen) look(view);
   const marks = useMarks(logbook.id, band);
 
   const go = (to: number) => {
@@ -194,8 +196,6 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
 
   const percent = (at: number) => `${shareAt(view, at) * 100}%`;
   const [below, above] = hertz === null ? [0, 0] : signalExtent(hertz, mode, submode);
-  const labelled = labelledOf(marks, view, width, LABEL_PX);
-  const { visited, at: place } = useKept(places);
   return (
     <section
       aria-label="Tuning"
@@ -219,65 +219,15 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
           onPointerCancel={() => setDrag(null)}
           onKeyDown={onKey}
         >
-          <Segments view={view} band={band} region={region} group={group} licence={logbook.site.licence} />
-          {rulerLines(view, width).map((line) => (
-            <g key={line.hertz}>
-              <line
-                x1={percent(line.hertz)}
-                x2={percent(line.hertz)}
-                y1={HEIGHT}
-                y2={HEIGHT - (line.labelled ? 12 : 5)}
-                className="stroke-edge"
-              />
-              {line.labelled && isClearOfEnds(shareAt(view, line.hertz) * width, width) && (
-                <text
-                  x={percent(line.hertz)}
-                  y={HEIGHT - 15}
-                  textAnchor="middle"
-                  className="fill-soft font-mono text-tiny"
-                >
-                  {kilohertzText(line.hertz)}
-                </text>
-              )}
-            </g>
-          ))}
-          {visited.map((at, index) => (
-            <circle
-              key={at}
-              cx={percent(at)}
-              cy={HEIGHT - 3}
-              r={2.5}
-              className={index === place ? "fill-signal" : "fill-faint"}
-            >
-              <title>{`You were at ${formatFrequency(at)} kHz`}</title>
-            </circle>
-          ))}
-          {marks.map((mark) => (
-            <g
-              key={`${mark.by} ${mark.text} ${mark.hertz}`}
-              className={mark.by === "put" ? "fill-signal" : "fill-soft"}
-            >
-              <title>{`${mark.text}, ${mark.by} at ${formatFrequency(mark.hertz)} kHz`}</title>
-              <rect
-                x={percent(mark.hertz)}
-                y={2}
-                width={mark.by === "put" ? 2 : 1}
-                height={labelled.has(mark) ? 13 : 5}
-              />
-              {labelled.has(mark) && (
-                <text
-                  x={percent(mark.hertz)}
-                  dx={4}
-                  y={13}
-                  paintOrder="stroke"
-                  strokeWidth={3}
-                  className="stroke-panel font-mono text-tiny"
-                >
-                  {mark.text}
-                </text>
-              )}
-            </g>
-          ))}
+          <Scale
+            view={view}
+            width={width}
+            band={band}
+            region={region}
+            group={group}
+            licence={logbook.site.licence}
+            marks={marks}
+          />
           {hertz !== null && (
             <>
               <rect
@@ -326,6 +276,68 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
         </RulerButton>
       </div>
     </section>
+  );
+});
+
+interface ScaleProps extends SegmentsProps {
+  width: number;
+  marks: readonly RulerMark[];
+}
+
+/** All but the needle, which moves alone as long as the ruler does not. */
+const Scale = memo(function Scale({ view, width, band, region, group, licence, marks }: ScaleProps) {
+  const { visited, at: place } = useKept(places);
+  const percent = (at: number) => `${shareAt(view, at) * 100}%`;
+  const labelled = labelledOf(marks, view, width, LABEL_PX);
+  return (
+    <>
+      <Segments view={view} band={band} region={region} group={group} licence={licence} />
+      {rulerLines(view, width).map((line) => (
+        <g key={line.hertz}>
+          <line
+            x1={percent(line.hertz)}
+            x2={percent(line.hertz)}
+            y1={HEIGHT}
+            y2={HEIGHT - (line.labelled ? 12 : 5)}
+            className="stroke-edge"
+          />
+          {line.labelled && isClearOfEnds(shareAt(view, line.hertz) * width, width) && (
+            <text x={percent(line.hertz)} y={HEIGHT - 15} textAnchor="middle" className="fill-soft font-mono text-tiny">
+              {kilohertzText(line.hertz)}
+            </text>
+          )}
+        </g>
+      ))}
+      {visited.map((at, index) => (
+        <circle
+          key={at}
+          cx={percent(at)}
+          cy={HEIGHT - 3}
+          r={2.5}
+          className={index === place ? "fill-signal" : "fill-faint"}
+        >
+          <title>{`You were at ${formatFrequency(at)} kHz`}</title>
+        </circle>
+      ))}
+      {marks.map((mark) => (
+        <g key={`${mark.by} ${mark.text} ${mark.hertz}`} className={mark.by === "put" ? "fill-signal" : "fill-soft"}>
+          <title>{`${mark.text}, ${mark.by} at ${formatFrequency(mark.hertz)} kHz`}</title>
+          <rect x={percent(mark.hertz)} y={2} width={mark.by === "put" ? 2 : 1} height={labelled.has(mark) ? 13 : 5} />
+          {labelled.has(mark) && (
+            <text
+              x={percent(mark.hertz)}
+              dx={4}
+              y={13}
+              paintOrder="stroke"
+              strokeWidth={3}
+              className="stroke-panel font-mono text-tiny"
+            >
+              {mark.text}
+            </text>
+          )}
+        </g>
+      ))}
+    </>
   );
 });
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { kept } from "./kept";
+import { kept } from "../kit/kept";
 
 /** Something that the operator has put at a frequency, to come back to it. */
 export interface PutMark {

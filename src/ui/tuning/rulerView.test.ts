@@ -59,6 +59,15 @@ test("a needle within sight leaves the ruler where it is; at its end the ruler m
   expect(keptInSight(end, 28_000_000, whole).lowHz).toBe(whole.lowHz + 0);
 });
 
+test("where the ruler moved under the needle it stays", () => {
+  fc.assert(
+    fc.property(inBand, inBand, reaches, (from, to, reach) => {
+      const moved = keptInSight(viewAround(from, reach, whole), to, whole);
+      expect(keptInSight(moved, to, whole)).toBe(moved);
+    }),
+  );
+});
+
 test("a place is found to the nearest step", () => {
   const view = { lowHz: 14_000_000, highHz: 14_100_000 };
   expect(hertzAt(view, 0.25, 10)).toBe(14_025_000);

@@ -34,7 +34,8 @@ export function keptInSight(view: View, hertz: number, whole: View): View {
   const isIn = hertz >= view.lowHz + near && hertz <= view.highHz - near;
   if (isIn) return view;
   const moved = viewAround(hertz, reachOf(view), whole);
-  return moved.lowHz === view.lowHz && moved.highHz === view.highHz ? view : moved;
+  // At the end of the band it cannot move: less than a hertz is no move.
+  return Math.abs(moved.lowHz - view.lowHz) < 1 ? view : moved;
 }
 
 /** Stretched by a factor about a frequency, which stays where it is in sight; less than 1 shows more. */

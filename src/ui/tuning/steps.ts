@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { ModeGroup } from "@/core/band";
-import { kept } from "./kept";
+import { kept } from "../kit/kept";
 
 /** What one step can be, Hz. */
 export const STEPS = [1, 10, 20, 50, 100, 500, 1000, 2500, 5000, 12_500, 25_000] as const;

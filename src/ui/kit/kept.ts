@@ -3,7 +3,7 @@
 import { useSyncExternalStore } from "react";
 
 /** Something that a browser keeps, and that several parts of the page show. */
-export interface Kept<Value> {
+interface Kept<Value> {
   readonly get: () => Value;
   readonly set: (value: Value) => void;
   readonly subscribe: (listener: () => void) => () => void;
