@@ -39,9 +39,15 @@ export function byteLength(text: string): number {
   return /[^\x00-\x7f]/.test(text) ? encoder.encode(text).length : text.length;
 }
 
-/** The nearest plain ASCII of a text, of other scripts by how they sound, for the fields that can hold nothing else. */
+/**
+ * The nearest plain ASCII of a text, of other scripts by how they sound, for the fields that can hold nothing else. A
+ * letter of which nobody knows how it sounds is left out.
+ */
 export function foldToAscii(text: string): string {
-  return /[^\x20-\x7e\r\n]/.test(text) ? anyAscii(text) : text;
+  if (!/[^\x20-\x7e\r\n]/.test(text)) return text;
+  const ascii = anyAscii(text);
+  // The package writes "?" for such a letter, as it does for the question marks of other scripts.
+  return ascii.includes("?") ? anyAscii(text.replace(/\p{L}/gu, (letter) => anyAscii(letter).replace("?", ""))) : ascii;
 }
 
 /** Whether a text is in Latin letters, whose nearest ASCII anybody reads as the same. */
