@@ -10,7 +10,13 @@ export function benchAir(): Line {
   const startsAt = Date.UTC(2026, 10, 26) / 1000;
   let contacts = 0;
   const before = process.cpuUsage();
-  const air = createAir({ seed: 1897, stations: STATIONS, startsAt, onContact: () => contacts++ });
+  const air = createAir({
+    seed: 1897,
+    stations: STATIONS,
+    startsAt,
+    nearby: { around: { latitude: -34.4, longitude: -53.8 }, stations: 30 },
+    onContact: () => contacts++,
+  });
   air.runUntil(startsAt + HOURS * 3600);
   const { user, system } = process.cpuUsage(before);
   const seconds = (user + system) / 1e6;

@@ -1,5 +1,4 @@
 import { contestContactInputSchema, entryInputSchema } from "../src/core/contract";
-import type { RulesInput } from "../src/core/contest";
 import { isoTime } from "../src/core/contact";
 import { logContestContact } from "../src/server/contest/contestLog";
 import { saveContest } from "../src/server/contest/definitions";
@@ -7,6 +6,7 @@ import { changeEntry, createEntry } from "../src/server/contest/entries";
 import type { Context } from "../src/server/context";
 import type { Result } from "../src/server/problem";
 import { resolve } from "../src/core/entity";
+import { PRACTICE_TAG, practiceRules } from "../stand-ins/world/practice";
 import { randomFrom } from "../stand-ins/world/random";
 import { makeStations, type Station } from "../stand-ins/world/stations";
 
@@ -14,35 +14,6 @@ const HOUR = 3600;
 const SEED = 4711;
 const BEGAN = 3;
 const CONTACTS = 72;
-
-/** A contest that runs while the demo is looked at: a club's practice. */
-function practice(from: number): RulesInput {
-  return {
-    format: "ypsiloid-contest/1",
-    name: "Farol Practice Watch",
-    tag: "FAROL-PRACTICE",
-    about: "Two days of practice at the lighthouse: report, serial and CQ zone; zones and entities count on each band.",
-    when: { fixed: [{ from: isoTime(from), to: isoTime(from + 48 * HOUR) }] },
-    deadlineDays: 7,
-    bands: ["160m", "80m", "40m", "20m", "15m", "10m"],
-    modes: ["CW", "voice"],
-    exchange: {
-      all: [
-        { id: "report", label: "Report", type: "report" },
-        { id: "serial", label: "Serial", type: "serial" },
-        { id: "zone", label: "Zone", type: "cqZone", from: "site.cqZone" },
-      ],
-    },
-    points: [{ if: { same: ["entity"] }, points: 1 }, { if: { same: ["continent"] }, points: 2 }, { points: 3 }],
-    multipliers: [
-      { id: "zone", label: "Zones", of: "part", part: "zone", per: "band" },
-      { id: "entity", label: "Entities", of: "entity", per: "band" },
-    ],
-    duplicates: { per: "band" },
-    categories: { operator: ["MULTI-OP", "SINGLE-OP"], mode: ["MIXED", "CW", "SSB"], power: ["LOW", "HIGH", "QRP"] },
-    limits: [{ category: { operator: ["SINGLE-OP"] }, operatingHours: 24, offMinutes: 60 }],
-  };
-}
 
 /** One of the stations that is worked again and again. */
 const STEADY = 7;
@@ -91,13 +62,13 @@ function made<Value>(result: Result<Value>): Value {
 export function seedContest(context: Context, logbookId: number): void {
   const now = context.now();
   const from = Math.floor(now / HOUR - BEGAN) * HOUR;
-  made(saveContest(context, practice(from)));
+  made(saveContest(context, practiceRules(from)));
   const entry = made(
     createEntry(
       context,
       logbookId,
       entryInputSchema.parse({
-        tag: "FAROL-PRACTICE",
+        tag: PRACTICE_TAG,
         ownCall: "CX9QTH",
         category: { operator: "MULTI-OP", mode: "MIXED", power: "LOW" },
         power: 100,

@@ -15,7 +15,8 @@ import { writeBatch } from "../src/server/logbook/batch";
 import { createLogbook } from "../src/server/logbook/logbooks";
 import { openArchive } from "../stand-ins/lantern/archive";
 import { DEMO_REGISTERED } from "../stand-ins/lantern/server";
-import { fractionOf, worldEntryFor } from "../stand-ins/lantern/world";
+import { worldEntryFor } from "../stand-ins/lantern/world";
+import { fractionOf } from "../stand-ins/world/random";
 import { seedContest } from "./contest";
 import { generateContacts, HOME } from "./generate";
 

@@ -1,5 +1,5 @@
 import { join, resolve } from "node:path";
-import type { Server } from "node:net";
+import { followLogs } from "./air/logs";
 import { startAir } from "./air/server";
 import { startAlmanac } from "./almanac/server";
 import { startCompanion } from "./companion/server";
@@ -12,18 +12,24 @@ import { PETREL, petrelDialect } from "./radio/petrel";
 import { type RadioServer, type RadioServerOptions, startRadio } from "./radio/server";
 import { startSun } from "./sun/server";
 
-/** Runs every stand-in, on ports counted up from YPSILOID_STANDINS_PORT, until it is told to stop. */
+/**
+ * Runs the stand-ins that are named behind the command, or all of them, until they are told to stop. Each has its place
+ * among the ports from YPSILOID_STANDINS_PORT on, and finds the air at that of the air, whoever runs it.
+ */
 const first = Number(process.env.YPSILOID_STANDINS_PORT ?? 4690);
 const data = resolve(process.env.YPSILOID_DATA ?? "data");
 
 /** The seed of the one world that all of them are of. */
 const WORLD = 1897;
+const STATIONS = 400;
+/** Of them near to us. */
+const NEIGHBOURS = 30;
 
 /** Whose station they stand in. */
 const STATION = { call: "CX3QUA", grid: "GF35co", speed: 26 } as const;
-const AIR = "The air";
+const AIR = "air";
 
-const portOfAir = () => first + standIns.findIndex(([name]) => name === AIR);
+const portOfAir = () => first + STAND_INS.findIndex(({ id }) => id === AIR);
 
 const radios: RadioServer[] = [];
 function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequencyHz">) {
@@ -36,61 +42,99 @@ function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequenc
 
 /** The keyer stands beside the Petrel, and keys it. */
 const PETREL_JACK: KeyJack = {
-  begin: (text, speed) => void radios[0]?.radio.key(text, speed),
-  end: () => radios[0]?.radio.hush(),
+  begin: (text, speed) => void radioNamed(PETREL.name)?.key(text, speed),
+  end: () => radioNamed(PETREL.name)?.hush(),
 };
+const radioNamed = (name: string) => radios.find(({ radio: one }) => one.model.name === name)?.radio;
 
-/** The air, which others know of: it is started with the first of them. */
-let started: ReturnType<typeof startAir> | undefined;
-const air = () => (started ??= startAir({ port: portOfAir(), seed: WORLD, stations: 400 }));
+interface StandIn {
+  readonly id: string;
+  readonly name: string;
+  readonly does?: string;
+  readonly start: (port: number) => Promise<Running> | Running;
+}
 
-const standIns: readonly (readonly [name: string, start: (port: number) => Promise<Server>])[] = [
-  [
-    "Lantern",
-    async (port) =>
+interface Running {
+  close(): unknown;
+  closeAllConnections?(): void;
+}
+
+const STAND_INS: readonly StandIn[] = [
+  {
+    id: "lantern",
+    name: "Lantern",
+    start: (port) =>
       startLantern({
         file: join(data, "stand-ins", "lantern.sqlite"),
         port,
         token: DEMO_TOKEN,
         registered: DEMO_REGISTERED,
         pace: Number(process.env.YPSILOID_STANDINS_PACE ?? 10),
-        logs: (await air()).logs,
+        logs: followLogs(portOfAir()),
       }),
-  ],
-  ["The organiser", (port) => startOrganiser({ port })],
-  ["The keyer", (port) => startKeyer({ port, jack: PETREL_JACK })],
-  ["Almanac", async (port) => startAlmanac({ port, logs: (await air()).logs })],
-  [AIR, () => air()],
-  ["The sun", (port) => startSun({ port, seed: WORLD })],
-  ["The radio Petrel", radio({ model: PETREL, dialect: petrelDialect, frequencyHz: 14_025_000 })],
-  ["The radio Heron", radio({ model: HERON, dialect: heronDialect, frequencyHz: 145_500_000 })],
-  ["The page of knobs", (port) => startKnobs(port, radios)],
+  },
+  {
+    id: "organiser",
+    name: "The organiser",
+    start: (port) => startOrganiser({ port, logs: followLogs(portOfAir()) }),
+  },
+  { id: "keyer", name: "The keyer", start: (port) => startKeyer({ port, jack: PETREL_JACK }) },
+  { id: "almanac", name: "Almanac", start: (port) => startAlmanac({ port, logs: followLogs(portOfAir()) }) },
+  {
+    id: AIR,
+    name: "The air",
+    start: (port) =>
+      startAir({ port, seed: WORLD, stations: STATIONS, nearby: { grid: STATION.grid, stations: NEIGHBOURS } }),
+  },
+  { id: "sun", name: "The sun", start: (port) => startSun({ port, seed: WORLD }) },
+  {
+    id: "petrel",
+    name: "The radio Petrel",
+    start: radio({ model: PETREL, dialect: petrelDialect, frequencyHz: 14_025_000 }),
+  },
+  {
+    id: "heron",
+    name: "The radio Heron",
+    start: radio({ model: HERON, dialect: heronDialect, frequencyHz: 145_500_000 }),
+  },
+  { id: "knobs", name: "The page of knobs", start: (port) => startKnobs(port, radios) },
+  {
+    id: "companion",
+    name: "The companion",
+    does: "sends its contacts by UDP to",
+    start: (port) => startCompanion({ ...STATION, airPort: portOfAir(), watts: 50, sendsTo: port }),
+  },
 ];
 
-const running: Server[] = [];
-for (const [index, [name, start]] of standIns.entries()) {
+const wanted = process.argv.slice(2);
+const unknown = wanted.filter((name) => !STAND_INS.some(({ id }) => id === name));
+if (unknown.length > 0) {
+  const names = STAND_INS.map(({ id }) => id).join(", ");
+  process.stderr.write(`There is no stand-in ${unknown.join(", ")}; there are ${names}.\n`);
+  process.exit(1);
+}
+
+const running: Running[] = [];
+for (const [index, { id, name, does = "listens on", start }] of STAND_INS.entries()) {
+  if (wanted.length > 0 && !wanted.includes(id)) continue;
   const port = first + index;
-  const server = await start(port).catch((error: unknown) => {
+  try {
+    running.push(await start(port));
+  } catch (error) {
     const inUse = error instanceof Error && "code" in error && error.code === "EADDRINUSE";
     process.stderr.write(
       inUse ? `Port ${port} is in use: set YPSILOID_STANDINS_PORT to a free one.\n` : `${String(error)}\n`,
     );
     process.exit(1);
-  });
-  running.push(server);
-  process.stdout.write(`${name} listens on 127.0.0.1:${port}\n`);
+  }
+  process.stdout.write(`${name} ${does} 127.0.0.1:${port}\n`);
 }
-
-const sendsTo = first + standIns.length;
-const companion = startCompanion({ ...STATION, airPort: portOfAir(), watts: 50, sendsTo });
-process.stdout.write(`The companion sends its contacts to 127.0.0.1:${sendsTo}, UDP\n`);
 
 for (const signal of ["SIGINT", "SIGTERM"] as const) {
   process.on(signal, () => {
-    companion.close();
-    for (const server of running) {
-      if ("closeAllConnections" in server) (server as { closeAllConnections(): void }).closeAllConnections();
-      server.close();
+    for (const one of running) {
+      one.closeAllConnections?.();
+      one.close();
     }
     process.exit(0);
   });

@@ -12,6 +12,7 @@ export interface AirWords {
   readonly lasts?: unknown;
   readonly strength?: unknown;
   readonly noise?: unknown;
+  readonly since?: unknown;
 }
 
 /** Somebody at the air's door. */

@@ -6,7 +6,7 @@ import { readJsonLines } from "../jsonLines";
 import { type Air, createAir, type Transmission } from "../world/air";
 import type { Guest } from "../world/guests";
 import type { Ear } from "../world/hearing";
-import { type AirLogs, gatherLogs } from "../world/airLogs";
+import { gatherLogs, type GatheredLogs } from "../world/airLogs";
 import { AIR_MODES } from "../world/operators";
 
 export interface AirServerOptions {
@@ -14,6 +14,8 @@ export interface AirServerOptions {
   readonly host?: string;
   readonly seed: number;
   readonly stations: number;
+  /** How many of them are near to a grid. */
+  readonly nearby?: { readonly grid: string; readonly stations: number };
   /** How many times faster than life it goes. */
   readonly pace?: number;
   /** How many seconds of the air have gone by when it starts. */
@@ -41,6 +43,7 @@ const orderSchema = z.discriminatedUnion("do", [
     text: z.string().min(1).max(500),
   }),
   z.object({ do: z.literal("stop"), id: z.int() }),
+  z.object({ do: z.literal("logs") }),
 ]);
 
 type AirOrder = z.output<typeof orderSchema>;
@@ -66,8 +69,8 @@ const STEP_MS = 50;
 const FAINTEST = -25;
 
 /** Starts the air, and the door through which it is heard and sent on. */
-export async function startAir(options: AirServerOptions): Promise<Server & { readonly logs: AirLogs }> {
-  const { pace = 1, before = 3600 } = options;
+export async function startAir(options: AirServerOptions): Promise<Server> {
+  const { pace = 1, before = 3600, nearby } = options;
   const began = Date.now();
   const startsAt = began / 1000 - before;
   const hearers = new Set<Hearer>();
@@ -76,6 +79,7 @@ export async function startAir(options: AirServerOptions): Promise<Server & { re
     seed: options.seed,
     stations: options.stations,
     startsAt,
+    ...(nearby && { nearby: { around: gridCenter(nearby.grid)!, stations: nearby.stations } }),
     onTransmission: (transmission) => {
       for (const { hear } of hearers) hear(transmission);
     },
@@ -83,16 +87,17 @@ export async function startAir(options: AirServerOptions): Promise<Server & { re
   });
   air.runUntil(began / 1000);
   const clock = setInterval(() => air.runUntil(began / 1000 + ((Date.now() - began) / 1000) * pace), STEP_MS);
-  const server = createServer((socket) => serve(socket, air, hearers));
+  const server = createServer((socket) => serve(socket, air, hearers, logs));
   server.on("close", () => clearInterval(clock));
   await new Promise<void>((resolve, reject) => {
     server.once("error", reject);
     server.listen(options.port, options.host ?? "127.0.0.1", resolve);
   });
-  return Object.assign(server, { logs });
+  return server;
 }
 
-function serve(socket: Socket, air: Air, hearers: Set<Hearer>): void {
+function serve(socket: Socket, air: Air, hearers: Set<Hearer>, logs: GatheredLogs): void {
+  let unread: (() => void) | null = null;
   let stretch: Stretch | null = null;
   /** What is sent from here, by the number that it was given here, and by whom. */
   const own = new Map<number, Transmission>();
@@ -115,6 +120,7 @@ function serve(socket: Socket, air: Air, hearers: Set<Hearer>): void {
     if (!parsed.success) return void say({ is: "fault", text: faultOf(parsed.error) });
     const asked = parsed.data;
     if (asked.do === "deaf") stretch = null;
+    else if (asked.do === "logs") readLogs();
     else if (asked.do === "listen") {
       const { low, high, grid: place } = asked;
       // Who only tunes is at the same place, for which the paths are known.
@@ -139,6 +145,13 @@ function serve(socket: Socket, air: Air, hearers: Set<Hearer>): void {
     return guest;
   }
 
+  function readLogs(): void {
+    unread?.();
+    for (const station of logs.stations()) say({ is: "station", ...station });
+    say({ is: "logs", since: logs.since });
+    unread = logs.onGuest((entry) => say({ is: "logged", ...entry }));
+  }
+
   function stop(number: number): void {
     const transmission = own.get(number);
     if (transmission === undefined || !own.delete(number)) return;
@@ -155,6 +168,7 @@ function serve(socket: Socket, air: Air, hearers: Set<Hearer>): void {
   readJsonLines(socket, take);
   const drop = () => {
     hearers.delete(hearer);
+    unread?.();
     for (const number of own.keys()) stop(number);
   };
   socket.on("close", drop);

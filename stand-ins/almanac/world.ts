@@ -20,8 +20,7 @@ export function listingOf(call: string, at: number, logs?: AirLogs): Listing | n
   const dice = createHash("sha256").update(`almanac ${base}`).digest();
   if (dice[0]! < 51) return null;
   const station = logs?.stationOf(base);
-  if (station !== undefined)
-    return { call: base, name: station.name, place: station.place, grid: gridOf(station.point) };
+  if (station !== undefined) return { ...station, call: base };
   const { entity, latitude, longitude } = resolve(base, at);
   const { names, places } = namingOf(entity?.prefix ?? "") ?? { names: [], places: [] };
   const shift = (byte: number) => (byte / 255 - 0.5) * 2;

@@ -16,7 +16,7 @@ interface ArchivedStatement {
 export interface Archive {
   /** False when the contact was there already. What the other station has of it is `entry`. */
   take(contact: HandedContact, entry: WorldEntry | null, now: number): boolean;
-  /** Another station's log has an entry, whether or not we have handed in ours. */
+  /** Another station's log has an entry, whether or not we have handed in ours; told again it is the same one. */
   hear(entry: WorldEntry, now: number): void;
   /** Statements after the cursor, once those that are due have come to light. */
   since(
@@ -38,6 +38,7 @@ export function openArchive(file: string): Archive {
   sqlite.pragma("synchronous = OFF");
   sqlite.exec(`
     CREATE TABLE IF NOT EXISTS handed (key TEXT PRIMARY KEY) WITHOUT ROWID;
+    CREATE TABLE IF NOT EXISTS heard (key TEXT PRIMARY KEY) WITHOUT ROWID;
     CREATE TABLE IF NOT EXISTS coming (
       id INTEGER PRIMARY KEY AUTOINCREMENT, due REAL NOT NULL,
       ownCall TEXT NOT NULL, call TEXT NOT NULL, startedAt TEXT NOT NULL, band TEXT NOT NULL, mode TEXT NOT NULL);
@@ -55,11 +56,17 @@ export function openArchive(file: string): Archive {
   const forget = sqlite.prepare("DELETE FROM coming WHERE due <= ?");
   const read = sqlite.prepare("SELECT * FROM statement WHERE place > ? ORDER BY place LIMIT ?");
 
-  const hear = ({ delay, ...statement }: WorldEntry, now: number) =>
+  const remember = sqlite.prepare("INSERT OR IGNORE INTO heard (key) VALUES (?)");
+
+  const comesLater = ({ delay, ...statement }: WorldEntry, now: number) =>
     void expect.run({ ...statement, due: now + delay });
+  const hear = sqlite.transaction((entry: WorldEntry, now: number) => {
+    const { call, ownCall, startedAt, band, mode } = entry;
+    if (remember.run([call, ownCall, startedAt, band, mode].join(" ")).changes > 0) comesLater(entry, now);
+  });
   const take = sqlite.transaction((contact: HandedContact, entry: WorldEntry | null, now: number) => {
     if (hand.run(contactKey(contact)).changes === 0) return false;
-    if (entry !== null) hear(entry, now);
+    if (entry !== null) comesLater(entry, now);
     return true;
   });
   const since = sqlite.transaction((cursor: number, limit: number, now: number) => {

@@ -1,9 +1,9 @@
 import { isoTime } from "../../src/core/contact";
 import { createAir } from "../world/air";
-import { gatherLogs } from "../world/airLogs";
+import { gatherLogs, isOfAir } from "../world/airLogs";
 import type { LogEntry } from "../world/worldLog";
 import { openArchive } from "./archive";
-import { isOfAir, statementFrom } from "./world";
+import { statementFrom } from "./world";
 
 const START = Date.UTC(2026, 10, 26, 20) / 1000;
 const air = createAir({ seed: 5, stations: 60, startsAt: START });
@@ -19,23 +19,24 @@ const contact = {
   mode: "CW",
 };
 const entry: LogEntry = {
-  by: station!,
+  by: station!.call,
   call: "CX3QUA",
   startedAt: START + 60,
   band: "20m",
   frequencyHz: 14_025_000,
   mode: "CW",
-  reportSent: "599",
-  reportReceived: "599",
+  contest: null,
+  sent: ["599"],
+  received: ["599"],
   handedInAt: START + 3660,
 };
 
 test("what a station of the air has is told by its log, all else is invented", () => {
-  expect(isOfAir(contact, logs)).toBe(true);
-  expect(isOfAir({ ...contact, call: `${station!.call}/P` }, logs)).toBe(true);
-  expect(isOfAir({ ...contact, startedAt: isoTime(START - 60) }, logs)).toBe(false);
-  expect(isOfAir({ ...contact, call: "P5QUZ" }, logs)).toBe(false);
-  expect(isOfAir(contact, undefined)).toBe(false);
+  expect(isOfAir(station!.call, START + 60, logs)).toBe(true);
+  expect(isOfAir(`${station!.call}/P`, START + 60, logs)).toBe(true);
+  expect(isOfAir(station!.call, START - 60, logs)).toBe(false);
+  expect(isOfAir("P5QUZ", START + 60, logs)).toBe(false);
+  expect(isOfAir(station!.call, START + 60, undefined)).toBe(false);
 });
 
 test("an entry comes to light when its station hands its log in, in the simulated time, if ever", () => {
@@ -51,6 +52,11 @@ test("services hear of entries about stations from outside, and of no others", (
   logs.wrote(entry);
   logs.wrote({ ...entry, call: air.operators[1]!.call });
   expect(heard).toEqual([entry]);
+  // Who comes later hears of what was before, and who has gone of nothing more.
+  const later: LogEntry[] = [];
+  logs.onGuest((one) => later.push(one))();
+  logs.wrote({ ...entry, band: "40m" });
+  expect(later).toEqual([entry]);
 });
 
 test("what was heard of is a statement from its time on, whether or not we have handed it in", () => {

@@ -1,9 +1,10 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { z } from "zod";
+import { secondsOf } from "../../src/core/contact";
 import { type Behaviour, BEHAVIOURS, bodyOf, misbehave, send } from "../manners";
 import { type Archive, openArchive } from "./archive";
-import type { AirLogs } from "../world/airLogs";
-import { type HandedContact, isOfAir, refusalOf, statementFrom, type WorldEntry, worldEntryFor } from "./world";
+import { type AirLogs, isOfAir } from "../world/airLogs";
+import { type HandedContact, refusalOf, statementFrom, type WorldEntry, worldEntryFor } from "./world";
 
 /** The account of the demo's operator: the portable call abroad was never registered, so its contacts are refused. */
 export const DEMO_REGISTERED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
@@ -54,7 +55,8 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
     const statement = statementFrom(entry, registered, now, pace);
     if (statement !== null) archive.hear(statement, now);
   });
-  const entryFor = (contact: HandedContact) => (isOfAir(contact, logs) ? null : worldEntryFor(contact, pace));
+  const entryFor = (contact: HandedContact) =>
+    isOfAir(contact.call, secondsOf(contact.startedAt), logs) ? null : worldEntryFor(contact, pace);
   let behaviour: (typeof OWN_BEHAVIOURS)[number] = "normal";
   /** Requests to take contacts in that began since it runs, and contacts taken in, each as often as it was. */
   let asked = 0;

@@ -1,7 +1,7 @@
 import { modeGroup, parseMode } from "../../src/core/band";
 import { baseCall, parseCallsign } from "../../src/core/callsign";
 import { isoTime, secondsOf } from "../../src/core/contact";
-import type { AirLogs } from "../world/airLogs";
+import { fractionOf } from "../world/random";
 import type { LogEntry } from "../world/worldLog";
 
 /** A contact as Lantern is handed it. */
@@ -48,11 +48,6 @@ export function worldEntryFor(contact: HandedContact, pace: number): WorldEntry 
   return null;
 }
 
-/** Whether a contact was made with a station of the air, while it went: its log says what it has of it. */
-export function isOfAir({ call, startedAt }: HandedContact, logs: AirLogs | undefined): boolean {
-  return logs !== undefined && secondsOf(startedAt) >= logs.since && logs.stationOf(call) !== undefined;
-}
-
 /**
  * What a station of the air puts into Lantern about one of ours; null where it never does, or means somebody else.
  *
@@ -66,21 +61,12 @@ export function statementFrom(
 ): WorldEntry | null {
   if (handedInAt === null || !registered.has(call)) return null;
   const delay = (Math.max(0, handedInAt - now) / 3600) * pace;
-  return { ownCall: call, call: by.call, startedAt: isoTime(startedAt), band, mode, delay };
+  return { ownCall: call, call: by, startedAt: isoTime(startedAt), band, mode, delay };
 }
 
 function neighbourOf(band: string): string {
   const at = NEIGHBOUR_BANDS.indexOf(band);
   return at < 0 ? "20m" : NEIGHBOUR_BANDS[(at + 1) % NEIGHBOUR_BANDS.length]!;
-}
-
-/** A text's place between 0 and 1, the same every time (FNV-1a, 32 bits, mixed). */
-export function fractionOf(text: string): number {
-  let hash = 0x811c9dc5;
-  for (let index = 0; index < text.length; index++) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193);
-  hash = Math.imul(hash ^ (hash >>> 15), 0x2c1b3c6d);
-  hash = Math.imul(hash ^ (hash >>> 12), 0x297a2d39);
-  return ((hash ^ (hash >>> 15)) >>> 0) / 2 ** 32;
 }
 
 /** Why Lantern refuses a contact, or null. */

@@ -2,8 +2,11 @@ import { type LogLine, writeCabrillo } from "../../src/core/cabrillo";
 import { SHIPPED_CONTESTS } from "../../src/core/contest";
 import { columnsFor, wordsFault } from "./contests";
 import { crossCheck } from "./crossCheck";
+import { gatherEntrants } from "./entrants";
 import { readLog } from "./readLog";
 
+/** Without an air all entrants are invented. */
+const theirLogs = gatherEntrants();
 const AT = Date.parse("2026-10-15T22:00:00Z") / 1000;
 
 const line = (index: number, change: Partial<LogLine> = {}): LogLine => ({
@@ -37,24 +40,24 @@ test("a log is compared with those of the other entrants, the same way every tim
     Array.from({ length: 400 }, (_, index) => line(index)),
     4000,
   );
-  const report = crossCheck(log);
+  const report = crossCheck(log, theirLogs);
   const kinds = ["has no such contact", "logged CX3QUX and not CX3QUA", "sent 00, and"];
   for (const kind of kinds) expect(report.findings.some(({ text }) => text.includes(kind))).toBe(true);
   expect(report.findings.length).toBeLessThan(40);
   // Of a contest of one's own the organiser has no rules: each contact is as much as another.
   expect(report.findings.every(({ lost }) => lost === null)).toBe(true);
   expect(report.score).toBe(Math.round((4000 * (400 - report.findings.length)) / 400));
-  expect(crossCheck(log)).toEqual(report);
-  expect(crossCheck("").score).toBe(0);
+  expect(crossCheck(log, theirLogs)).toEqual(report);
+  expect(crossCheck("", theirLogs).score).toBe(0);
 });
 
 test("what a contact loses is told, and comes to the difference; a claimed score that does not follow is told", () => {
   const lines = Array.from({ length: 200 }, (_, index) => line(index));
-  const first = crossCheck(written("SUDESTADA-PREFIX", lines, 1));
+  const first = crossCheck(written("SUDESTADA-PREFIX", lines, 1), theirLogs);
   const [, before] = /The log comes to (\d+), and 1 were claimed/.exec(first.text) ?? [];
   // 200 minutes, calls of ten areas and 26 letters: 130 stations, each 4 points, the others are duplicates; ten prefixes.
   expect(Number(before)).toBe(130 * 4 * 10);
-  const report = crossCheck(written("SUDESTADA-PREFIX", lines, Number(before)));
+  const report = crossCheck(written("SUDESTADA-PREFIX", lines, Number(before)), theirLogs);
   expect(report.text).not.toContain("claimed");
   const lost = report.findings.reduce((sum, finding) => sum + finding.lost!, 0);
   expect(report.score).toBe(Number(before) - lost);
@@ -67,7 +70,7 @@ test("what is wrong costs more where the contest says so", () => {
   const wrong = line(0, { ...one, call: "DL2QTA", received: ["599", "99"], startedAt: at + 60 });
   const log = written("CUCHILLA-MOBILE", [line(0, one), wrong], 2);
   // Of two contacts of a point the wrong one brings no zone; it is taken off, and six more.
-  const report = crossCheck(log);
+  const report = crossCheck(log, theirLogs);
   expect(report.findings.map(({ call, lost }) => [call, lost])).toEqual([["DL2QTA", 1 + 6]]);
   expect(report.score).toBe(1 - 6);
 });
@@ -100,7 +103,7 @@ test.each<[string, LogLine, string | null]>([
     "what DL1QTA sent is not in its place: GF25AA is no serial",
   ],
 ])("in %s a word in another's column is found", (tag, one, said) => {
-  const found = crossCheck(written(tag, [one])).findings.map(({ text }) => text);
+  const found = crossCheck(written(tag, [one]), theirLogs).findings.map(({ text }) => text);
   if (said === null) expect(found.filter((text) => text.includes("in its place"))).toEqual([]);
   else expect(found).toEqual([said]);
 });

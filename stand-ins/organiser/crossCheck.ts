@@ -1,4 +1,3 @@
-import { createHash } from "node:crypto";
 import { modeGroup } from "../../src/core/band";
 import { baseCall } from "../../src/core/callsign";
 import {
@@ -10,14 +9,8 @@ import {
   stationByCall,
 } from "../../src/core/contest";
 import { columnsFor, wordsFault } from "./contests";
+import { NEAR, type TheirLog, type TheirLogs } from "./entrants";
 import { type OrganiserLine, type OrganiserLog, readLog } from "./readLog";
-
-/** What another entrant has of one of the contacts. */
-interface TheirLine {
-  readonly call: string;
-  readonly band: string;
-  readonly at: number;
-}
 
 interface CheckFinding {
   readonly call: string;
@@ -39,10 +32,9 @@ interface CheckReport {
 /**
  * Compares a log with those of the simulated entrants, contact by contact, and takes off what does not agree. The log
  * is read by the organiser's own reading, each word held against what its column is for, and scored anew from that: a
- * claimed score that does not follow from the log is told. The entrants' logs follow from the contacts, so they are the
- * same every time: most agree, a few lack the contact, have another call, or sent something else than was logged.
+ * claimed score that does not follow from the log is told.
  */
-export function crossCheck(text: string): CheckReport {
+export function crossCheck(text: string, theirLogs: TheirLogs): CheckReport {
   const log = readLog(text);
   const tag = log.header.get("CONTEST") ?? "";
   const counted = log.lines.filter(({ withdrawn }) => !withdrawn);
@@ -52,7 +44,7 @@ export function crossCheck(text: string): CheckReport {
   const wrongPoints = rulesOf(tag)?.wrongPoints ?? 0;
   const findings: CheckFinding[] = [];
   for (const [id, line] of counted.entries()) {
-    const said = formFault(tag, line) ?? faultOf(line, theirLogOf(line));
+    const said = formFault(tag, line) ?? faultOf(line, theirLogs(tag, line));
     if (said === null) continue;
     const { call, band, at, raw } = line;
     const scored = board?.score().score ?? 0;
@@ -134,31 +126,19 @@ function partsOf(tag: string, call: string, words: readonly string[]): Record<st
   return Object.fromEntries(columns.flatMap((kind, at) => (words[at] === undefined ? [] : [[kind, words[at]]])));
 }
 
-function chance(line: OrganiserLine, what: string): number {
-  const text = `${what} ${line.call} ${line.band} ${line.at}`;
-  return createHash("sha256").update(text).digest().readUInt16BE(0) / 65_536;
-}
-
-/** What the other station logged, with what it sent; null where it handed in no log. */
-function theirLogOf(
-  line: OrganiserLine,
-): { readonly sent: readonly string[]; readonly lines: readonly TheirLine[] } | null {
-  if (chance(line, "log") < 0.3) return null;
-  const fate = chance(line, "fate");
-  const heard: TheirLine = { call: line.ownCall, band: line.band, at: line.at + 30 };
-  if (fate < 0.03) return { sent: line.received, lines: [] };
-  if (fate < 0.05) return { sent: line.received, lines: [{ ...heard, call: line.ownCall.replace(/.$/, "X") }] };
-  if (fate < 0.08) return { sent: [...line.received.slice(0, -1), "00"], lines: [heard] };
-  return { sent: line.received, lines: [heard] };
-}
-
-const NEAR = 300;
-
-function faultOf(line: OrganiserLine, theirs: ReturnType<typeof theirLogOf>): string | null {
+function faultOf(line: OrganiserLine, theirs: TheirLog | null): string | null {
   if (theirs === null) return null;
   const near = theirs.lines.find((other) => other.band === line.band && Math.abs(other.at - line.at) <= NEAR);
   if (near === undefined) return `${line.call} has no such contact in its log`;
   if (near.call !== line.ownCall) return `${line.call} logged ${near.call} and not ${line.ownCall}`;
-  const differs = theirs.sent.findIndex((word, index) => word !== line.received[index]);
-  return differs < 0 ? null : `${line.call} sent ${theirs.sent[differs]}, and ${line.received[differs]} was logged`;
+  const sent = theirs.sent ?? [];
+  const differs = sent.findIndex((word, index) => plain(word) !== plain(line.received[index] ?? ""));
+  return differs < 0
+    ? null
+    : `${line.call} sent ${sent[differs]}, and ${line.received[differs] ?? "nothing"} was logged`;
+}
+
+/** A number is the same with zeros before it. */
+function plain(word: string): string {
+  return word.replace(/^0+(?=\d+$)/, "");
 }

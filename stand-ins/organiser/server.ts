@@ -1,12 +1,16 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
 import { z } from "zod";
 import { type Behaviour, BEHAVIOURS, bodyOf, misbehave, send } from "../manners";
+import type { AirLogs } from "../world/airLogs";
 import { crossCheck } from "./crossCheck";
+import { gatherEntrants } from "./entrants";
 import { readLog } from "./readLog";
 
 export interface OrganiserOptions {
   readonly port: number;
   readonly host?: string;
+  /** The logs of the stations of the air: those hand in what they have. */
+  readonly logs?: AirLogs;
 }
 
 const controlSchema = z.object({
@@ -26,6 +30,7 @@ interface Taken {
 /** Starts the stand-in for the organiser of contests; docs/stand-ins.md describes what it speaks. */
 export async function startOrganiser(options: OrganiserOptions): Promise<Server> {
   const logs = new Map<string, Taken>();
+  const theirLogs = gatherEntrants(options.logs);
   /** What was answered to the logs that were taken, by the entrant's own key. */
   const answers = new Map<string, object>();
   let closed = new Set<string>();
@@ -84,7 +89,7 @@ export async function startOrganiser(options: OrganiserOptions): Promise<Server>
     const taken = logs.get(receipt);
     if (taken === undefined || taken.tag !== tag) return send(response, 404, { text: "there is no such log" });
     if (!closed.has(tag)) return send(response, 409, { text: "logs are still taken; the cross-check follows" });
-    send(response, 200, crossCheck(taken.log));
+    send(response, 200, crossCheck(taken.log, theirLogs));
   }
 
   const server = createServer((request, response) => {

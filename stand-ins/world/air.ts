@@ -1,12 +1,15 @@
 import { bandOfFrequency } from "../../src/core/band";
+import { pathBetween } from "../../src/core/geo";
 import { createAgenda } from "./agenda";
-import { AIR_BANDS, frequencyFor } from "./frequency";
+import { type AirContest, contestAt } from "./contests";
+import { createContesting } from "./contesting";
+import type { Exchange } from "./exchange";
+import { AIR_BANDS, frequencyFor, isAbove54 } from "./frequency";
 import { createHearing, type Ear, type Heard, READABLE } from "./hearing";
-import { type AirMode, likelyAwake, makeOperators, type Operator } from "./operators";
+import { type AirMode, likelyAwake, makeOperators, type Neighbourhood, type Operator } from "./operators";
 import { type Random, randomFrom } from "./random";
 import { FT8_SLOT, lastsFor, speechOf } from "./speech";
 import { createGuests, type Guest, type Order } from "./guests";
-import { reportFor } from "./report";
 import { sunAt } from "./sun";
 import { entriesOf, type LogEntry } from "./worldLog";
 
@@ -33,8 +36,10 @@ export interface AirContact {
   readonly mode: AirMode;
   readonly from: number;
   readonly to: number;
-  /** What each heard of the other. */
-  readonly reports: readonly [byOne: string, byOther: string];
+  /** The contest that it is of, by its tag. */
+  readonly contest: string | null;
+  /** What each sent to the other. */
+  readonly exchanged: readonly [byOne: Exchange, byOther: Exchange];
 }
 
 export interface AirOptions {
@@ -43,6 +48,8 @@ export interface AirOptions {
   readonly stations: number;
   /** When it begins, seconds since 1970 UTC. */
   readonly startsAt: number;
+  /** Those of the stations that are near to us. */
+  readonly nearby?: Neighbourhood;
   /** Hears of each transmission as it begins. */
   readonly onTransmission?: (transmission: Transmission) => void;
   /** Hears of what a station wrote into its log. */
@@ -73,6 +80,8 @@ export interface Running {
   readonly band: string;
   readonly mode: AirMode;
   readonly frequencyHz: number;
+  /** The contest that he takes part in. */
+  readonly contest: AirContest | null;
   readonly until: number;
   unanswered: number;
   /** A guest who called, and how well he was heard. */
@@ -82,19 +91,26 @@ export interface Running {
 /** Who goes to those who call. */
 export interface Searching {
   readonly operator: Operator;
-  /** Whom he has worked since he is there. */
+  readonly contest: AirContest | null;
+  /** Whom he has worked on the band: since he is there, or in the contest. */
   readonly worked: Set<string>;
   busyUntil: number;
 }
 
 const MINUTE = 60;
+/** How much likelier somebody who likes contests is at his station while one is on. */
+const CONTEST_WAKES = 0.7;
+/** Above 54 MHz nobody is heard from farther away, km. */
+const NEAR_KM = 600;
 /** Stations that a band is judged by. */
 const SAMPLE = 10;
 
 export function createAir(options: AirOptions): Air {
   const { seed, startsAt } = options;
   const random = randomFrom(seed);
-  const operators = makeOperators(random, options.stations, startsAt);
+  const operators = makeOperators(random, options.stations, startsAt, options.nearby);
+  const neighbours = neighboursOf(operators);
+  const { contestFor, modesFor, workedBy, exchangeBy } = createContesting(random, neighbours);
   const agenda = createAgenda();
   const hear = createHearing((at) => sunAt(seed, at));
   const running = new Set<Running>();
@@ -137,7 +153,8 @@ export function createAir(options: AirOptions): Air {
 
   /** Somebody comes to his station, or looks in again later. */
   function wake(operator: Operator, time: number): void {
-    if (!random.chance(likelyAwake(operator, time))) {
+    const { draws } = contestAt(time);
+    if (!random.chance(likelyAwake(operator, time) + CONTEST_WAKES * draws ** 2 * operator.contesting)) {
       return at(time + random.between(15, 45) * MINUTE, (later) => wake(operator, later));
     }
     settle(operator, time, time + random.between(30, 180) * MINUTE);
@@ -146,16 +163,22 @@ export function createAir(options: AirOptions): Air {
   /** Chooses a band and a mode, and whether to call there or to answer those who do. */
   function settle(operator: Operator, time: number, until: number): void {
     if (time >= until) return at(time + random.between(20, 90) * MINUTE, (later) => wake(operator, later));
-    const mode = random.weighted(operator.modes);
-    const band = bandFor(operator, mode, time);
+    const contest = contestFor(operator, time);
+    const mode = random.weighted(modesFor(operator, contest));
+    const band = bandFor(operator, mode, contest?.bands ?? AIR_BANDS, time);
     const stays = time + random.between(10, 50) * MINUTE;
     const frequencyHz = random.chance(operator.runs)
       ? frequencyFor(random, band, mode, operator.region, frequenciesOf(band, mode))
       : null;
     const leave = (later: number) => settle(operator, later, until);
     if (frequencyHz !== null)
-      return run({ operator, band, mode, frequencyHz, until: stays, unanswered: 0, caller: null }, time, leave);
-    const own: Searching = { operator, worked: new Set(), busyUntil: time };
+      return run(
+        { operator, band, mode, frequencyHz, contest, until: stays, unanswered: 0, caller: null },
+        time,
+        leave,
+      );
+    const worked = contest === null ? new Set<string>() : workedBy(operator, contest, band);
+    const own: Searching = { operator, contest, worked, busyUntil: time };
     const others = searching.get(place(band, mode)) ?? new Set<Searching>();
     searching.set(place(band, mode), others.add(own));
     at(stays, (later) => {
@@ -169,12 +192,15 @@ export function createAir(options: AirOptions): Air {
   }
 
   /** A band on which others can be heard, the more of them the likelier. */
-  function bandFor(operator: Operator, mode: AirMode, time: number): string {
-    const sample = Array.from({ length: SAMPLE }, () => random.pick(operators)).filter((other) => other !== operator);
-    const worth = AIR_BANDS.map((band): readonly [string, number] => {
-      if (frequencyFor(random, band, mode, operator.region, []) === null) return [band, 0];
+  function bandFor(operator: Operator, mode: AirMode, bands: readonly string[], time: number): string {
+    const sampleOf = (all: readonly Operator[]) =>
+      all.length === 0 ? [] : Array.from({ length: SAMPLE }, () => random.pick(all)).filter((one) => one !== operator);
+    const [sample, near] = [sampleOf(operators), sampleOf(neighbours.get(operator)!)];
+    const worth = bands.map((band): readonly [string, number] => {
+      const others = isAbove54(band) ? near : sample;
+      if (others.length === 0 || frequencyFor(random, band, mode, operator.region, []) === null) return [band, 0];
       const frequencyHz = LOW_EDGE[band]!;
-      const open = sample.filter(
+      const open = others.filter(
         (other) => hear(other, operator, frequencyHz, mode, time).over >= READABLE[mode],
       ).length;
       return [band, 0.05 + open ** 2];
@@ -192,7 +218,7 @@ export function createAir(options: AirOptions): Air {
 
   function callCq(own: Running, time: number, leave: (time: number) => void): void {
     if (time >= own.until || own.unanswered > 25) return leave(time);
-    const { operator, frequencyHz, mode, caller } = own;
+    const { operator, frequencyHz, mode, contest, caller } = own;
     const busy = guests.busyUntil(own, time);
     if (busy !== null) return at(busy + 0.3, (later) => callCq(own, later, leave));
     if (caller !== null) {
@@ -200,22 +226,24 @@ export function createAir(options: AirOptions): Air {
       return guests.answer(own, caller, time, (later) => callCq(own, later, leave));
     }
     const begins = turnAfter(time, mode, 0);
-    const ends = transmit(operator, frequencyHz, mode, speechOf(operator, mode).cq(), begins);
+    const ends = transmit(operator, frequencyHz, mode, speechOf(operator, mode, contest !== null).cq(), begins);
     at(ends, (later) => listen(own, later, leave));
   }
 
   /** Those who heard the call answer; of them the one that is heard best is taken. */
   function listen(own: Running, time: number, leave: (time: number) => void): void {
-    const { operator, band, mode, frequencyHz } = own;
+    const { operator, band, mode, frequencyHz, contest } = own;
+    const inContest = contest !== null;
     let best: { readonly searcher: Searching; readonly over: number; readonly heardOver: number } | null = null;
     let last = time;
     for (const searcher of searching.get(place(band, mode)) ?? []) {
       const { operator: other, worked } = searcher;
-      if (searcher.busyUntil > time || worked.has(operator.call) || !random.chance(0.2)) continue;
+      if (searcher.contest !== contest || searcher.busyUntil > time || worked.has(operator.call)) continue;
+      if (!random.chance(inContest ? 0.35 : 0.2)) continue;
       const heardOver = reads(other, operator, frequencyHz, mode, time);
       if (heardOver === null) continue;
       const begins = turnAfter(time, mode, 0.3 + random.next());
-      const ends = transmit(other, frequencyHz, mode, speechOf(other, mode).call(operator.call), begins);
+      const ends = transmit(other, frequencyHz, mode, speechOf(other, mode, inContest).call(operator.call), begins);
       searcher.busyUntil = ends;
       last = Math.max(last, ends);
       const over = reads(operator, other, frequencyHz, mode, time);
@@ -223,31 +251,42 @@ export function createAir(options: AirOptions): Air {
     }
     if (best === null) {
       own.unanswered++;
-      return at(last + random.between(2, 8), (later) => callCq(own, later, leave));
+      return at(last + (inContest ? 1 + 2 * random.next() : random.between(2, 8)), (later) =>
+        callCq(own, later, leave),
+      );
     }
     own.unanswered = 0;
-    talk(own, best.searcher, [reportFor(best.over, mode), reportFor(best.heardOver, mode)], last, leave);
+    const { searcher, over, heardOver } = best;
+    const exchanged = [
+      exchangeBy(operator, contest, over, mode, last),
+      exchangeBy(searcher.operator, contest, heardOver, mode, last),
+    ] as const;
+    talk(own, searcher, exchanged, last, leave);
   }
 
   /** From the report to the thanks, after which both write it down. */
   function talk(
     own: Running,
     searcher: Searching,
-    reports: AirContact["reports"],
+    exchanged: AirContact["exchanged"],
     time: number,
     leave: (time: number) => void,
   ): void {
-    const { operator, frequencyHz, mode } = own;
+    const { operator, frequencyHz, mode, contest } = own;
+    const inContest = contest !== null;
     const other = searcher.operator;
-    const [ours, theirs] = [speechOf(operator, mode), speechOf(other, mode)];
+    const [ours, theirs] = [speechOf(operator, mode, inContest), speechOf(other, mode, inContest)];
+    const [bySelf, byOther] = exchanged.map(({ said }) => said.join(" ")) as [string, string];
     const from = turnAfter(time, mode, 0.5);
-    let ends = transmit(operator, frequencyHz, mode, ours.report(other.call, reports[0]), from);
-    ends = transmit(other, frequencyHz, mode, theirs.answer(operator.call, reports[1]), turnAfter(ends, mode, 0.6));
+    let ends = transmit(operator, frequencyHz, mode, ours.report(other.call, bySelf), from);
+    ends = transmit(other, frequencyHz, mode, theirs.answer(operator.call, byOther), turnAfter(ends, mode, 0.6));
     ends = transmit(operator, frequencyHz, mode, ours.thanks(other.call), turnAfter(ends, mode, 0.5));
-    searcher.busyUntil = ends + random.between(5, 90);
+    searcher.busyUntil = ends + random.between(5, inContest ? 25 : 90);
     searcher.worked.add(operator.call);
+    if (contest !== null) workedBy(operator, contest, own.band).add(other.call);
     at(ends, (to) => {
-      const contact: AirContact = { one: operator, other, frequencyHz, mode, from, to, reports };
+      const tag = contest?.rules.tag ?? null;
+      const contact: AirContact = { one: operator, other, frequencyHz, mode, contest: tag, from, to, exchanged };
       options.onContact?.(contact);
       for (const entry of entriesOf(random, contact)) options.onEntry?.(entry);
       at(to + random.between(1, 4), (later) => callCq(own, later, leave));
@@ -262,6 +301,7 @@ export function createAir(options: AirOptions): Air {
     reads,
     running,
     searchingOn: (band, mode) => searching.get(place(band, mode)) ?? [],
+    exchangeBy,
     write: (entry) => options.onEntry?.(entry),
   });
 
@@ -293,6 +333,19 @@ export function createAir(options: AirOptions): Air {
       sent = sent.filter((one) => one.id !== id);
     },
   };
+}
+
+/** To each station those that it may hear above 54 MHz. */
+function neighboursOf(operators: readonly Operator[]): ReadonlyMap<Operator, readonly Operator[]> {
+  const able = operators.filter(({ above54 }) => above54);
+  return new Map(
+    operators.map((one) => [
+      one,
+      one.above54
+        ? able.filter((other) => other !== one && pathBetween(one.point, other.point).distanceKm <= NEAR_KM)
+        : [],
+    ]),
+  );
 }
 
 /** Where a band is judged, Hz. */

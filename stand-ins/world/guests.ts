@@ -1,10 +1,11 @@
 import { bandOfFrequency } from "../../src/core/band";
 import type { Running, Searching, Transmission } from "./air";
 import type { Ear } from "./hearing";
+import type { AirContest } from "./contests";
+import { type Exchange, heardExchange, heardReport, reportAlone } from "./exchange";
 import type { AirMode, Operator } from "./operators";
 import type { Random } from "./random";
-import { reportFor } from "./report";
-import { speechOf } from "./speech";
+import { againIn, speechOf } from "./speech";
 import { entryOf, type LogEntry } from "./worldLog";
 
 /** Somebody outside of the world who sends on its air: one of ours. */
@@ -31,7 +32,23 @@ interface World {
   readonly reads: (by: Ear, of: Ear, frequencyHz: number, mode: AirMode, time: number) => number | null;
   readonly running: Iterable<Running>;
   readonly searchingOn: (band: string, mode: AirMode) => Iterable<Searching>;
+  readonly exchangeBy: (
+    operator: Operator,
+    contest: AirContest | null,
+    over: number,
+    mode: AirMode,
+    time: number,
+  ) => Exchange;
   readonly write: (entry: LogEntry) => void;
+}
+
+/** Where and in what a station talks with a guest. */
+interface Talk {
+  readonly operator: Operator;
+  readonly guest: Guest;
+  readonly frequencyHz: number;
+  readonly mode: AirMode;
+  readonly contest: AirContest | null;
 }
 
 /** What a station waits for from a guest. */
@@ -41,7 +58,7 @@ interface Expected {
   readonly mode: AirMode;
   readonly until: number;
   readonly isMeant: (text: string) => boolean;
-  readonly then: (time: number) => void;
+  readonly then: (time: number, text: string) => void;
 }
 
 /** Two are on one frequency within this, Hz. */
@@ -50,11 +67,12 @@ const SAME_FREQUENCY = 300;
 const PATIENCE = 20;
 const FT8_PATIENCE = 75;
 const MOST_CALLERS = 4;
-/** What a guest sends is a report like any: what it says is not read. */
-const REPORT = { CW: "599", RTTY: "599", SSB: "59", FT8: "-10" } as const;
+/** A station asks so often for what was missing. */
+const MOST_AGAIN = 2;
 
 /** How the stations of the air deal with guests. */
-export function createGuests({ random, at, transmit, turnAfter, reads, running, searchingOn, write }: World) {
+export function createGuests(world: World) {
+  const { random, at, transmit, turnAfter, reads, running, searchingOn, exchangeBy, write } = world;
   let sending: Transmission[] = [];
   let expected: Expected[] = [];
   const patience = (mode: AirMode) => (mode === "FT8" ? FT8_PATIENCE : PATIENCE);
@@ -70,7 +88,7 @@ export function createGuests({ random, at, transmit, turnAfter, reads, running, 
     );
     if (met !== undefined) {
       expected = expected.filter((one) => one !== met);
-      return met.then(time);
+      return met.then(time, said);
     }
     for (const own of running) {
       if (own.mode !== mode || !isNear(own.frequencyHz, frequencyHz)) continue;
@@ -78,49 +96,84 @@ export function createGuests({ random, at, transmit, turnAfter, reads, running, 
       if (over !== null && said.includes(guest.call)) own.caller = { guest, over };
       return;
     }
-    if (/\b(CQ|TEST)\b/.test(said)) answerAll(guest, frequencyHz, mode, time);
+    const isTest = /\b(TEST|CONTEST)\b/.test(said);
+    if (isTest || /\bCQ\b/.test(said)) answerAll(guest, frequencyHz, mode, isTest, time);
   }
 
-  /** Some of those who search the band, and hear the guest, call him. */
-  function answerAll(guest: Guest, frequencyHz: number, mode: AirMode, time: number): void {
+  /** Some of those who search the band, and hear the guest, call him: in a contest those who take part. */
+  function answerAll(guest: Guest, frequencyHz: number, mode: AirMode, isTest: boolean, time: number): void {
     const band = bandOfFrequency(frequencyHz)?.name;
     if (band === undefined) return;
     let callers = 0;
     for (const searcher of searchingOn(band, mode)) {
-      const { operator, worked, busyUntil } = searcher;
-      if (callers >= MOST_CALLERS || busyUntil > time || worked.has(guest.call) || !random.chance(0.4)) continue;
+      const { operator, contest, worked, busyUntil } = searcher;
+      if (callers >= MOST_CALLERS || busyUntil > time || worked.has(guest.call)) continue;
+      if ((contest !== null) !== isTest || !random.chance(0.4)) continue;
       const over = reads(operator, guest, frequencyHz, mode, time);
       if (over === null) continue;
       callers++;
       const begins = turnAfter(time, mode, 0.5 + 1.5 * random.next());
-      const ends = transmit(operator, frequencyHz, mode, speechOf(operator, mode).call(guest.call), begins);
+      const ends = transmit(operator, frequencyHz, mode, speechOf(operator, mode, isTest).call(guest.call), begins);
       searcher.busyUntil = ends + patience(mode);
-      expected.push({
-        guest,
-        frequencyHz,
-        mode,
-        until: ends + patience(mode),
-        isMeant: (text) => text.includes(operator.call),
-        then: (later) => tell(searcher, guest, frequencyHz, mode, reportFor(over, mode), later),
-      });
+      const talk: Talk = { operator, guest, frequencyHz, mode, contest };
+      awaitExchange(
+        talk,
+        ends,
+        (text) => text.includes(operator.call),
+        (later, received) => {
+          const sent = exchangeBy(operator, contest, over, mode, later);
+          const from = turnAfter(later, mode, 0.6);
+          const said = speechOf(operator, mode, isTest).answer(guest.call, sent.said.join(" "));
+          const to = transmit(operator, frequencyHz, mode, said, from);
+          worked.add(guest.call);
+          searcher.busyUntil = to + random.between(10, 60);
+          at(to, () => write(entryOf(random, { ...facts(talk), from, to }, operator, guest.call, sent, received)));
+        },
+      );
     }
   }
 
-  /** A station that a guest has answered gives its report, and takes the contact for made. */
-  function tell(
-    searcher: Searching,
-    guest: Guest,
-    frequencyHz: number,
-    mode: AirMode,
-    report: string,
-    time: number,
+  /** Waits for what a guest exchanges, and asks again for what is missing; whoever never gets it whole gives up. */
+  function awaitExchange(
+    talk: Talk,
+    from: number,
+    isMeant: Expected["isMeant"],
+    then: (time: number, received: Exchange) => void,
+    gaveUp: (time: number) => void = () => {},
+    tries = 0,
   ): void {
-    const { operator } = searcher;
-    const from = turnAfter(time, mode, 0.6);
-    const to = transmit(operator, frequencyHz, mode, speechOf(operator, mode).answer(guest.call, report), from);
-    searcher.worked.add(guest.call);
-    searcher.busyUntil = to + random.between(10, 60);
-    at(to, () => write(entryOf(random, { frequencyHz, mode, from, to }, operator, guest.call, report, REPORT[mode])));
+    const { operator, guest, frequencyHz, mode, contest } = talk;
+    const until = from + patience(mode);
+    let isHeard = false;
+    expected.push({
+      guest,
+      frequencyHz,
+      mode,
+      until,
+      isMeant,
+      then(time, text) {
+        isHeard = true;
+        const received =
+          contest === null
+            ? reportAlone(heardReport(text, mode))
+            : heardExchange(contest.rules, guest.call, time, text, [guest.call, operator.call]);
+        if (received !== null) return then(time, received);
+        if (tries === MOST_AGAIN) return gaveUp(time);
+        const asked = transmit(operator, frequencyHz, mode, againIn(mode), turnAfter(time, mode, 0.4));
+        awaitExchange(talk, asked, () => true, then, gaveUp, tries + 1);
+      },
+    });
+    const lookAt = (time: number) => {
+      if (isHeard) return;
+      const busy = sending.find((one) => one.call === guest.call && isNear(one.frequencyHz, frequencyHz));
+      if (busy === undefined) gaveUp(time);
+      else at(busy.to + 0.1, lookAt);
+    };
+    at(until, lookAt);
+  }
+
+  function facts({ frequencyHz, mode, contest }: Talk) {
+    return { frequencyHz, mode, contest: contest?.rules.tag ?? null };
   }
 
   return {
@@ -144,38 +197,28 @@ export function createGuests({ random, at, transmit, turnAfter, reads, running, 
     },
     /** A station that calls on a frequency of its own answers a guest, and goes on when he is done or gone. */
     answer(
-      { operator, frequencyHz, mode }: Running,
+      { operator, frequencyHz, mode, contest }: Running,
       { guest, over }: NonNullable<Running["caller"]>,
       time: number,
       goOn: (time: number) => void,
     ): void {
-      const speech = speechOf(operator, mode);
-      const report = reportFor(over, mode);
+      const speech = speechOf(operator, mode, contest !== null);
+      const sent = exchangeBy(operator, contest, over, mode, time);
       const from = turnAfter(time, mode, 0.5);
-      const ends = transmit(operator, frequencyHz, mode, speech.report(guest.call, report), from);
-      const until = ends + patience(mode);
-      let isDone = false;
-      expected.push({
-        guest,
-        frequencyHz,
-        mode,
-        until,
-        isMeant: () => true,
-        then(later) {
-          isDone = true;
-          const to = transmit(operator, frequencyHz, mode, speech.thanks(guest.call), turnAfter(later, mode, 0.5));
-          write(entryOf(random, { frequencyHz, mode, from, to }, operator, guest.call, report, REPORT[mode]));
-          at(to + 1.5, goOn);
-        },
-      });
-      at(until, (later) => {
-        const busy = sending.find((one) => one.call === guest.call && isNear(one.frequencyHz, frequencyHz));
-        if (isDone) return;
-        if (busy === undefined) return goOn(later);
-        at(busy.to + 0.1, (after) => {
-          if (!isDone) goOn(after);
-        });
-      });
+      const ends = transmit(operator, frequencyHz, mode, speech.report(guest.call, sent.said.join(" ")), from);
+      const talk: Talk = { operator, guest, frequencyHz, mode, contest };
+      const thank = (later: number, received: Exchange) => {
+        const to = transmit(operator, frequencyHz, mode, speech.thanks(guest.call), turnAfter(later, mode, 0.5));
+        write(entryOf(random, { ...facts(talk), from, to }, operator, guest.call, sent, received));
+        at(to + 1.5, goOn);
+      };
+      awaitExchange(
+        talk,
+        ends,
+        () => true,
+        thank,
+        (later) => at(later + 0.5, goOn),
+      );
     },
   };
 }

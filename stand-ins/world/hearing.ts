@@ -13,8 +13,8 @@ export interface Heard {
 }
 
 /** In which width a mode is heard, Hz, and how far over the noise of that width it must be to be read, dB. */
-const WIDTH: Readonly<Record<AirMode, number>> = { CW: 500, SSB: 2400, RTTY: 500, FT8: 2500 };
-export const READABLE: Readonly<Record<AirMode, number>> = { CW: 2, SSB: 6, RTTY: 5, FT8: -20 };
+const WIDTH: Readonly<Record<AirMode, number>> = { CW: 500, SSB: 2400, RTTY: 500, FT8: 2500, FM: 12_000 };
+export const READABLE: Readonly<Record<AirMode, number>> = { CW: 2, SSB: 6, RTTY: 5, FT8: -20, FM: 8 };
 
 /** The ionosphere changes slowly: what was worked out for a path holds for so long, seconds. */
 const SLOT = 900;

@@ -1,12 +1,12 @@
 import { regionOf, resolve } from "../../src/core/entity";
-import { type Point, sunAltitude } from "../../src/core/geo";
+import { pathBetween, type Point, sunAltitude } from "../../src/core/geo";
 import type { Surroundings } from "../../src/core/propagation";
 import type { Region } from "../../src/core/band";
 import type { Random } from "./random";
 import { makeStations, type Station } from "./stations";
 
 /** The modes that are heard on the air. */
-export const AIR_MODES = ["CW", "SSB", "RTTY", "FT8"] as const;
+export const AIR_MODES = ["CW", "SSB", "RTTY", "FT8", "FM"] as const;
 export type AirMode = (typeof AIR_MODES)[number];
 
 /** When the contacts of a station become known to others: with what it sends, days later, or never. */
@@ -24,6 +24,10 @@ export interface Operator extends Pick<Station, "call" | "name" | "place"> {
   readonly modes: readonly (readonly [AirMode, number])[];
   /** Morse, words a minute. */
   readonly speed: number;
+  /** Whether there is equipment for the bands above 54 MHz, too. */
+  readonly above54: boolean;
+  /** How much contests are to the operator's liking, 0 to 1. */
+  readonly contesting: number;
   /** How often one calls on a frequency of one's own, against going to those who call, 0 to 1. */
   readonly runs: number;
   /** How far the clock of the station is wrong, seconds. */
@@ -33,10 +37,19 @@ export interface Operator extends Pick<Station, "call" | "name" | "place"> {
   readonly diligence: Diligence;
 }
 
-/** Makes the stations of the air: so many of the world's, those that are often on the air sooner than others. */
-export function makeOperators(random: Random, count: number, now: number): Operator[] {
+/** Where our own station is, and how many of the world's are its neighbours, who are heard above 54 MHz. */
+export interface Neighbourhood {
+  readonly around: Point;
+  readonly stations: number;
+}
+
+/**
+ * Makes the stations of the air, so many of the world's: the neighbours first, then those that are often on the air
+ * sooner than others.
+ */
+export function makeOperators(random: Random, count: number, now: number, nearby?: Neighbourhood): Operator[] {
   const all = makeStations(random, now);
-  const chosen: Operator[] = [];
+  const chosen: Operator[] = nearby === undefined ? [] : neighbours(random, all, now, nearby);
   let rest = all.reduce((sum, { activity }) => sum + activity, 0);
   while (chosen.length < count && all.length > 0) {
     let place = random.next() * rest;
@@ -47,6 +60,31 @@ export function makeOperators(random: Random, count: number, now: number): Opera
     if (operator !== null) chosen.push(operator);
   }
   return chosen;
+}
+
+/** Takes those out whose entity is nearest, each somewhere between our own station and the middle of its country. */
+function neighbours(random: Random, all: Station[], now: number, { around, stations }: Neighbourhood): Operator[] {
+  const far = new Map(
+    all.map((one) => {
+      const { latitude, longitude } = resolve(one.call, now);
+      const known = latitude !== null && longitude !== null;
+      return [one, known ? pathBetween(around, { latitude, longitude }).distanceKm : Infinity];
+    }),
+  );
+  const nearest = [...all].sort((a, b) => far.get(a)! - far.get(b)!).slice(0, stations);
+  all.splice(0, all.length, ...all.filter((one) => !nearest.includes(one)));
+  return nearest.flatMap((station) => {
+    const operator = operatorOf(random, station, now);
+    const share = random.next();
+    return operator === null ? [] : [{ ...operator, above54: true, point: between(around, operator.point, share) }];
+  });
+}
+
+function between(one: Point, other: Point, share: number): Point {
+  return {
+    latitude: one.latitude + share * (other.latitude - one.latitude),
+    longitude: one.longitude + share * (other.longitude - one.longitude),
+  };
 }
 
 /** A station with its operator; null where its call does not tell where it is. */
@@ -75,6 +113,8 @@ function operatorOf(random: Random, { call, name, place }: Station, now: number)
       ["quiet", 1],
     ]),
     modes: AIR_MODES.map((mode) => [mode, mode === "RTTY" ? random.next() ** 4 : random.next() ** 2] as const),
+    above54: random.chance(0.15),
+    contesting: random.next(),
     speed: random.between(14, 32),
     runs: random.next() ** 2,
     clock: random.chance(0.05) ? random.pick([-3600, 3600, -420, 660]) : random.between(-40, 40),

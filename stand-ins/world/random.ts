@@ -1,3 +1,12 @@
+/** A text's place between 0 and 1, the same every time (FNV-1a, 32 bits, mixed). */
+export function fractionOf(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let index = 0; index < text.length; index++) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193);
+  hash = Math.imul(hash ^ (hash >>> 15), 0x2c1b3c6d);
+  hash = Math.imul(hash ^ (hash >>> 12), 0x297a2d39);
+  return ((hash ^ (hash >>> 15)) >>> 0) / 2 ** 32;
+}
+
 /** Random numbers from a seed, the same every time (mulberry32). */
 export interface Random {
   /** From 0 to below 1. */

@@ -7,5 +7,5 @@ export function reportFor(over: number, mode: AirMode): string {
     return `${decibels < 0 ? "-" : "+"}${String(Math.abs(decibels)).padStart(2, "0")}`;
   }
   const strength = Math.max(3, Math.min(9, 4 + Math.floor(over / 6)));
-  return mode === "SSB" ? `5${strength}` : `5${strength}9`;
+  return mode === "SSB" || mode === "FM" ? `5${strength}` : `5${strength}9`;
 }

@@ -1,5 +1,7 @@
+import anyAscii from "any-ascii";
 import { gridOf, type Point } from "../../src/core/geo";
 import { keyingTime, USUAL_KEYING } from "../../src/core/signal";
+import { GROUPS } from "./frequency";
 import type { AirMode, Operator } from "./operators";
 
 /** What two stations say to each other, step by step. */
@@ -13,13 +15,42 @@ export interface Speech {
 
 type Speaker = Pick<Operator, "call" | "name"> & { readonly point: Point };
 
-/** What a station says in a mode. */
-export function speechOf({ call, name, point }: Speaker, mode: AirMode): Speech {
+/** What a station says in a mode; reports are what is exchanged, in a contest all of it. */
+export function speechOf(speaker: Speaker, mode: AirMode, inContest: boolean): Speech {
+  if (!inContest) return talkOf(speaker, mode);
+  const { call } = speaker;
+  if (GROUPS[mode] === "voice")
+    return {
+      cq: () => `CQ contest, CQ contest, ${call} ${call} contest`,
+      call: () => call,
+      report: (to, said) => `${to} you are ${said}`,
+      answer: (_, said) => `Roger, ${said}`,
+      thanks: () => `Thank you, ${call} contest`,
+    };
+  return {
+    cq: () => `CQ TEST ${call} ${call}`,
+    call: () => call,
+    report: (to, said) => `${to} ${said}`,
+    answer: (_, said) => `R ${said}`,
+    thanks: () => `TU ${call}`,
+  };
+}
+
+/** A name in the letters that can be keyed. */
+export function keyedName(name: string | null): string {
+  return anyAscii(name ?? "")
+    .toUpperCase()
+    .replace(/[^A-Z ]/g, "");
+}
+
+/** What is said where something of an exchange was missing. */
+export function againIn(mode: AirMode): string {
+  return GROUPS[mode] === "voice" ? "Say again?" : "AGN?";
+}
+
+function talkOf({ call, name, point }: Speaker, mode: AirMode): Speech {
   const grid = gridOf(point, 4);
-  const plain = (name ?? "")
-    .normalize("NFD")
-    .replace(/[^A-Za-z ]/g, "")
-    .toUpperCase();
+  const plain = keyedName(name);
   switch (mode) {
     case "FT8":
       return {
@@ -30,6 +61,7 @@ export function speechOf({ call, name, point }: Speaker, mode: AirMode): Speech 
         thanks: (to) => `${to} ${call} RR73`,
       };
     case "SSB":
+    case "FM":
       return {
         cq: () => `CQ CQ CQ this is ${call} ${call} standing by`,
         call: () => `${call} ${call}`,
@@ -64,6 +96,7 @@ export function lastsFor(text: string, mode: AirMode, speed: number): number {
     case "RTTY":
       return text.length * BAUDOT_LETTER;
     case "SSB":
+    case "FM":
       return 0.5 + text.length * SPOKEN_LETTER;
     case "FT8":
       return FT8_LASTS;
