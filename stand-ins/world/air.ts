@@ -84,8 +84,8 @@ export interface Running {
   readonly contest: AirContest | null;
   readonly until: number;
   unanswered: number;
-  /** A guest who called, and how well he was heard. */
-  caller: { readonly guest: Guest; readonly over: number } | null;
+  /** A guest who called, with which call, and how well he was heard. */
+  caller: { readonly guest: Guest; readonly as: string; readonly over: number } | null;
 }
 
 /** Who goes to those who call. */

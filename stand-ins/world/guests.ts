@@ -1,4 +1,5 @@
 import { bandOfFrequency } from "../../src/core/band";
+import { parseCallsign } from "../../src/core/callsign";
 import type { Running, Searching, Transmission } from "./air";
 import type { Ear } from "./hearing";
 import type { AirContest } from "./contests";
@@ -8,7 +9,7 @@ import type { Random } from "./random";
 import { againIn, speechOf } from "./speech";
 import { entryOf, type LogEntry } from "./worldLog";
 
-/** Somebody outside of the world who sends on its air: one of ours. */
+/** Somebody outside of the world who sends on its air: one of ours, at the station of a call. He may say another one. */
 export interface Guest extends Ear {
   readonly call: string;
 }
@@ -46,6 +47,8 @@ interface World {
 interface Talk {
   readonly operator: Operator;
   readonly guest: Guest;
+  /** The call that he gave. */
+  readonly as: string;
   readonly frequencyHz: number;
   readonly mode: AirMode;
   readonly contest: AirContest | null;
@@ -93,29 +96,38 @@ export function createGuests(world: World) {
     for (const own of running) {
       if (own.mode !== mode || !isNear(own.frequencyHz, frequencyHz)) continue;
       const over = reads(own.operator, guest, frequencyHz, mode, time);
-      if (over !== null && said.includes(guest.call)) own.caller = { guest, over };
+      const as = callIn(said, own.operator.call);
+      if (over !== null && as !== null) own.caller = { guest, as, over };
       return;
     }
     const isTest = /\b(TEST|CONTEST)\b/.test(said);
-    if (isTest || /\bCQ\b/.test(said)) answerAll(guest, frequencyHz, mode, isTest, time);
+    const as = callIn(said);
+    if (as !== null && (isTest || /\bCQ\b/.test(said))) answerAll(guest, as, frequencyHz, mode, isTest, time);
   }
 
   /** Some of those who search the band, and hear the guest, call him: in a contest those who take part. */
-  function answerAll(guest: Guest, frequencyHz: number, mode: AirMode, isTest: boolean, time: number): void {
+  function answerAll(
+    guest: Guest,
+    as: string,
+    frequencyHz: number,
+    mode: AirMode,
+    isTest: boolean,
+    time: number,
+  ): void {
     const band = bandOfFrequency(frequencyHz)?.name;
     if (band === undefined) return;
     let callers = 0;
     for (const searcher of searchingOn(band, mode)) {
       const { operator, contest, worked, busyUntil } = searcher;
-      if (callers >= MOST_CALLERS || busyUntil > time || worked.has(guest.call)) continue;
+      if (callers >= MOST_CALLERS || busyUntil > time || worked.has(as)) continue;
       if ((contest !== null) !== isTest || !random.chance(0.4)) continue;
       const over = reads(operator, guest, frequencyHz, mode, time);
       if (over === null) continue;
       callers++;
       const begins = turnAfter(time, mode, 0.5 + 1.5 * random.next());
-      const ends = transmit(operator, frequencyHz, mode, speechOf(operator, mode, isTest).call(guest.call), begins);
+      const ends = transmit(operator, frequencyHz, mode, speechOf(operator, mode, isTest).call(as), begins);
       searcher.busyUntil = ends + patience(mode);
-      const talk: Talk = { operator, guest, frequencyHz, mode, contest };
+      const talk: Talk = { operator, guest, as, frequencyHz, mode, contest };
       awaitExchange(
         talk,
         ends,
@@ -123,11 +135,11 @@ export function createGuests(world: World) {
         (later, received) => {
           const sent = exchangeBy(operator, contest, over, mode, later);
           const from = turnAfter(later, mode, 0.6);
-          const said = speechOf(operator, mode, isTest).answer(guest.call, sent.said.join(" "));
+          const said = speechOf(operator, mode, isTest).answer(as, sent.said.join(" "));
           const to = transmit(operator, frequencyHz, mode, said, from);
-          worked.add(guest.call);
+          worked.add(as);
           searcher.busyUntil = to + random.between(10, 60);
-          at(to, () => write(entryOf(random, { ...facts(talk), from, to }, operator, guest.call, sent, received)));
+          at(to, () => write(entryOf(random, { ...facts(talk), from, to }, operator, as, sent, received)));
         },
       );
     }
@@ -142,7 +154,7 @@ export function createGuests(world: World) {
     gaveUp: (time: number) => void = () => {},
     tries = 0,
   ): void {
-    const { operator, guest, frequencyHz, mode, contest } = talk;
+    const { operator, guest, as, frequencyHz, mode, contest } = talk;
     const until = from + patience(mode);
     let isHeard = false;
     expected.push({
@@ -156,7 +168,7 @@ export function createGuests(world: World) {
         const received =
           contest === null
             ? reportAlone(heardReport(text, mode))
-            : heardExchange(contest.rules, guest.call, time, text, [guest.call, operator.call]);
+            : heardExchange(contest.rules, as, time, text, [as, operator.call]);
         if (received !== null) return then(time, received);
         if (tries === MOST_AGAIN) return gaveUp(time);
         const asked = transmit(operator, frequencyHz, mode, againIn(mode), turnAfter(time, mode, 0.4));
@@ -198,18 +210,18 @@ export function createGuests(world: World) {
     /** A station that calls on a frequency of its own answers a guest, and goes on when he is done or gone. */
     answer(
       { operator, frequencyHz, mode, contest }: Running,
-      { guest, over }: NonNullable<Running["caller"]>,
+      { guest, as, over }: NonNullable<Running["caller"]>,
       time: number,
       goOn: (time: number) => void,
     ): void {
       const speech = speechOf(operator, mode, contest !== null);
       const sent = exchangeBy(operator, contest, over, mode, time);
       const from = turnAfter(time, mode, 0.5);
-      const ends = transmit(operator, frequencyHz, mode, speech.report(guest.call, sent.said.join(" ")), from);
-      const talk: Talk = { operator, guest, frequencyHz, mode, contest };
+      const ends = transmit(operator, frequencyHz, mode, speech.report(as, sent.said.join(" ")), from);
+      const talk: Talk = { operator, guest, as, frequencyHz, mode, contest };
       const thank = (later: number, received: Exchange) => {
-        const to = transmit(operator, frequencyHz, mode, speech.thanks(guest.call), turnAfter(later, mode, 0.5));
-        write(entryOf(random, { ...facts(talk), from, to }, operator, guest.call, sent, received));
+        const to = transmit(operator, frequencyHz, mode, speech.thanks(as), turnAfter(later, mode, 0.5));
+        write(entryOf(random, { ...facts(talk), from, to }, operator, as, sent, received));
         at(to + 1.5, goOn);
       };
       awaitExchange(
@@ -221,4 +233,9 @@ export function createGuests(world: World) {
       );
     },
   };
+}
+
+/** The first call in what is said that is not the other one's. */
+function callIn(said: string, other?: string): string | null {
+  return said.split(/[\s,]+/).find((word) => word !== other && /\d/.test(word) && parseCallsign(word).ok) ?? null;
 }
