@@ -1,24 +1,9 @@
-import { bandByName, mayTransmit, type ModeGroup, type Region, usualSegments } from "../../src/core/band";
+import { bandByName, dialOf, mayTransmit, type ModeGroup, type Region, usualSegments } from "../../src/core/band";
 import type { AirMode } from "./operators";
 import type { Random } from "./random";
 
-/** Where FT8 is found, by custom, kHz; a signal lies up to 2.7 kHz above. */
-const FT8_KHZ: Readonly<Record<string, number>> = {
-  "160m": 1840,
-  "80m": 3573,
-  "40m": 7074,
-  "30m": 10_136,
-  "20m": 14_074,
-  "17m": 18_100,
-  "15m": 21_074,
-  "12m": 24_915,
-  "10m": 28_074,
-  "6m": 50_313,
-  "2m": 144_174,
-  "70cm": 432_174,
-};
 /** The bands of the air. */
-export const AIR_BANDS = Object.keys(FT8_KHZ);
+export const AIR_BANDS = "160m 80m 40m 30m 20m 17m 15m 12m 10m 6m 2m 70cm".split(" ");
 
 /** Where the other modes are found above 54 MHz, by custom, kHz. */
 const ABOVE_54: Readonly<Record<string, Readonly<Partial<Record<AirMode, readonly [low: number, high: number]>>>>> = {
@@ -54,7 +39,7 @@ export function frequencyFor(
   region: Region,
   inUse: Iterable<number>,
 ): number | null {
-  const dial = FT8_KHZ[band]! * 1000;
+  const dial = dialOf("FT8", band)!;
   const stretches = stretchesFor(band, mode, region);
   const used = [...inUse];
   for (let tries = 0; tries < TRIES; tries++) {

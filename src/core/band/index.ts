@@ -9,6 +9,7 @@ export {
   USUAL_BANDS,
 } from "./bands";
 export type { Band } from "./bands";
+export { dialOf, modeAtDial } from "./dials";
 export { parseLicence } from "./licence";
 export { defaultReport, MODE_GROUPS, modeByName, modeGroup, MODES, parseMode, reportFault } from "./modes";
 export type { Mode, ModeAndSubmode, ModeGroup } from "./modes";

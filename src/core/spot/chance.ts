@@ -1,0 +1,112 @@
+import { modeGroup } from "../band";
+import { pathBetween, type Point, sunAltitude } from "../geo";
+import { noisePower, pathLoss, type Solar } from "../propagation";
+
+/** How likely a station can be heard here now. */
+export const CHANCES = ["good", "fair", "poor", "none"] as const;
+export type Chance = (typeof CHANCES)[number];
+
+export interface ChanceReading {
+  readonly chance: Chance;
+  /** In words, for people. */
+  readonly reason: string;
+}
+
+/** Who heard the station where, and when, seconds since 1970 UTC. */
+export interface Hearer {
+  readonly spotter: string;
+  readonly point: Point;
+  readonly at: number;
+}
+
+interface Question {
+  /** Where the station is; null where that is not known. */
+  readonly from: Point | null;
+  /** Where we are. */
+  readonly to: Point;
+  readonly frequencyHz: number;
+  readonly mode: string;
+  /** Seconds since 1970 UTC. */
+  readonly now: number;
+  readonly solar: Solar;
+  readonly hearers: readonly Hearer[];
+}
+
+/** Somebody so near hears what is heard here, and somebody in the wider surroundings much of it, km. */
+const [NEAR, AROUND] = [600, 2000];
+/** What was heard before that says nothing of now, seconds. */
+const LATELY = 900;
+/** Who is announced is heard well: 200 W to a small beam, and a wire here, dBm and dB. */
+const [POWER, GAIN] = [53, 6];
+/** In which width a mode is heard, Hz, and how far over the noise of that width it must be to be read, dB. */
+const READ = {
+  CW: { width: 500, over: 2 },
+  digital: { width: 2500, over: -16 },
+  voice: { width: 2400, over: 6 },
+} as const;
+/** By so much it is more than readable, or less, dB. */
+const [PLENTY, SCARCE] = [10, -10];
+
+/**
+ * How likely a station can be heard here now: from where it was heard within the last quarter of an hour, or else by
+ * what the path lets through (core/propagation), between an ordinary station and ours.
+ */
+export function chanceOf({ from, to, frequencyHz, mode, now, solar, hearers }: Question): ChanceReading {
+  const near = nearest(hearers, to, now);
+  if (near !== null && near.distanceKm <= NEAR)
+    return {
+      chance: "good",
+      reason: `${near.spotter} heard it ${lately(now - near.at)}, ${km(near.distanceKm)} from here`,
+    };
+  const model = from === null ? null : modelled(from, to, frequencyHz, mode, now, solar);
+  if (near !== null && near.distanceKm <= AROUND && model?.chance !== "good")
+    return {
+      chance: "fair",
+      reason: `${near.spotter} heard it ${lately(now - near.at)}, ${km(near.distanceKm)} from here`,
+    };
+  return model ?? { chance: "poor", reason: "where it is is not known, and nobody near here has heard it" };
+}
+
+function modelled(from: Point, to: Point, frequencyHz: number, mode: string, now: number, solar: Solar): ChanceReading {
+  const { width, over: needed } = READ[modeGroup(mode)];
+  const { loss, by, maximum } = pathLoss(from, to, frequencyHz, now, solar);
+  const noise = noisePower(frequencyHz, width, "residential", sunAltitude(to, now) < -6);
+  const spare = POWER + GAIN - loss - noise - needed;
+  const chance: Chance = spare >= PLENTY ? "good" : spare >= 0 ? "fair" : spare >= SCARCE ? "poor" : "none";
+  const megahertz = frequencyHz / 1e6;
+  if (by === "ionosphere" && maximum !== null && megahertz > maximum)
+    return {
+      chance,
+      reason: `${spare < 0 ? "the path bears only" : "a little above what the path bears,"} up to ${maximum.toFixed(1)} MHz now`,
+    };
+  const far = km(pathBetween(from, to).distanceKm);
+  const decibels = Math.abs(Math.round(spare));
+  if (by !== "ionosphere")
+    return { chance, reason: `${far} along the ground, ${decibels} dB ${spare < 0 ? "too weak" : "to spare"}` };
+  return {
+    chance,
+    reason:
+      spare >= 0
+        ? `the path is open, ${decibels} dB to spare`
+        : `${decibels} dB too weak over the noise: too much is absorbed on the way`,
+  };
+}
+
+function nearest(hearers: readonly Hearer[], to: Point, now: number) {
+  let best: (Hearer & { readonly distanceKm: number }) | null = null;
+  for (const hearer of hearers) {
+    if (now - hearer.at > LATELY) continue;
+    const { distanceKm } = pathBetween(hearer.point, to);
+    if (best === null || distanceKm < best.distanceKm) best = { ...hearer, distanceKm };
+  }
+  return best;
+}
+
+function lately(seconds: number): string {
+  const minutes = Math.round(seconds / 60);
+  return minutes < 1 ? "just now" : `${minutes} min ago`;
+}
+
+function km(distance: number): string {
+  return `${Math.round(distance).toLocaleString("en").replace(/,/g, " ")} km`;
+}

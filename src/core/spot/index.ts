@@ -1,0 +1,7 @@
+export { CHANCES, chanceOf } from "./chance";
+export type { Chance, ChanceReading, Hearer } from "./chance";
+export { createLedger } from "./ledger";
+export type { Heard, Ledger, Spot } from "./ledger";
+export { rankOf } from "./rank";
+export { isSpotLine, minutesFrom, readSpotLine, writeSpotLine } from "./spotLine";
+export type { SpotLine } from "./spotLine";

@@ -1,0 +1,153 @@
+import { bandOfFrequency, type ModeAndSubmode, modeGroup, type Region } from "../band";
+import { editDistance } from "../reference";
+import { remarkFacts, usualMode } from "./remark";
+
+/** One announcement. Times in seconds since 1970 UTC, frequencies in Hz. */
+export interface Heard {
+  readonly at: number;
+  readonly spotter: string;
+  readonly frequencyHz: number;
+  readonly call: string;
+  readonly remark: string;
+}
+
+/** A station on a frequency, as all who announced it say. */
+export interface Spot extends ModeAndSubmode {
+  readonly id: number;
+  readonly call: string;
+  readonly frequencyHz: number;
+  /** Where it listens; null where it says of no other frequency. */
+  readonly listensHz: number | null;
+  readonly band: string;
+  readonly firstAt: number;
+  readonly lastAt: number;
+  /** The newest remark that says something. */
+  readonly remark: string;
+  /** How often it was announced. */
+  readonly count: number;
+  /** Who announced it, the newest first, each once. */
+  readonly heard: readonly Heard[];
+  /** Calls that others read instead, with how many did. */
+  readonly others: readonly { readonly call: string; readonly count: number }[];
+}
+
+export interface Ledger {
+  /** Takes an announcement in: the station that it is of, new or changed; null off the amateur bands. */
+  take(heard: Heard): Spot | null;
+  /** Drops those that were not announced for so long: their ids. */
+  drop(before: number): number[];
+  get(id: number): Spot | undefined;
+  readonly size: number;
+  spots(): IterableIterator<Spot>;
+}
+
+/** Two are on the same frequency within this, Hz. */
+const NEAR = { CW: 600, digital: 1500, voice: 2500 } as const;
+/** The same station a little elsewhere: it moved. */
+const MOVED = 1500;
+/** Calls a letter apart are one station within this, Hz, and so long, seconds. */
+const MISREAD_HZ = 350;
+const MISREAD_SECONDS = 900;
+const MOST_HEARD = 12;
+/** Spots lie in drawers of this width, Hz; what is near lies in the same or the next. */
+const DRAWER = 3000;
+
+interface Kept {
+  spot: Spot;
+  /** How many read which call. */
+  readonly calls: Map<string, number>;
+}
+
+/** Joins what many announce: the same station is one, the likelier call is shown. */
+export function createLedger(region: Region): Ledger {
+  const kept = new Map<number, Kept>();
+  const drawers = new Map<number, Set<Kept>>();
+  let last = 0;
+
+  const drawerOf = (hertz: number) => Math.floor(hertz / DRAWER);
+  function* around(hertz: number): Generator<Kept> {
+    for (const drawer of [-1, 0, 1]) yield* drawers.get(drawerOf(hertz) + drawer) ?? [];
+  }
+  function put(one: Kept): void {
+    const drawer = drawerOf(one.spot.frequencyHz);
+    const inside = drawers.get(drawer);
+    if (inside === undefined) drawers.set(drawer, new Set([one]));
+    else inside.add(one);
+  }
+  function takeOut(one: Kept): void {
+    const drawer = drawerOf(one.spot.frequencyHz);
+    const inside = drawers.get(drawer);
+    inside?.delete(one);
+    if (inside?.size === 0) drawers.delete(drawer);
+  }
+
+  function find({ call, frequencyHz, at }: Heard): Kept | undefined {
+    let misread: Kept | undefined;
+    for (const one of around(frequencyHz)) {
+      const { spot, calls } = one;
+      const apart = Math.abs(spot.frequencyHz - frequencyHz);
+      if (calls.has(call) && apart <= Math.max(NEAR[modeGroup(spot.mode)], MOVED)) return one;
+      const isNear = apart <= MISREAD_HZ && Math.abs(at - spot.lastAt) <= MISREAD_SECONDS;
+      if (isNear && modeGroup(spot.mode) !== "digital" && editDistance(spot.call, call) === 1) misread ??= one;
+    }
+    return misread;
+  }
+
+  return {
+    take(heard) {
+      const { call, frequencyHz, at, remark } = heard;
+      const band = bandOfFrequency(frequencyHz)?.name;
+      if (band === undefined) return null;
+      const facts = remarkFacts(remark, frequencyHz);
+      const before = find(heard);
+      const calls = before?.calls ?? new Map<string, number>();
+      calls.set(call, (calls.get(call) ?? 0) + 1);
+      const said = [...calls].sort(([, a], [, b]) => b - a);
+      // Of two read as often, the one that was shown stays.
+      const shown = said.find(([one, count]) => count === said[0]![1] && one === before?.spot.call) ?? said[0]!;
+      const isNewer = before === undefined || at >= before.spot.lastAt;
+      const mode = facts.mode ?? before?.spot ?? usualMode(frequencyHz, region) ?? { mode: "CW", submode: null };
+      const others = before?.spot.heard.filter(({ spotter }) => spotter !== heard.spotter) ?? [];
+      const spot: Spot = {
+        id: before?.spot.id ?? ++last,
+        call: shown[0],
+        frequencyHz: isNewer ? frequencyHz : before.spot.frequencyHz,
+        listensHz: facts.listensHz ?? before?.spot.listensHz ?? null,
+        band,
+        mode: mode.mode,
+        submode: mode.submode,
+        firstAt: Math.min(at, before?.spot.firstAt ?? at),
+        lastAt: Math.max(at, before?.spot.lastAt ?? at),
+        remark: remark !== "" && isNewer ? remark : (before?.spot.remark ?? remark),
+        count: (before?.spot.count ?? 0) + 1,
+        heard: [heard, ...others].sort((a, b) => b.at - a.at).slice(0, MOST_HEARD),
+        others: said.flatMap(([one, count]) => (one === shown[0] ? [] : [{ call: one, count }])),
+      };
+      if (before === undefined) {
+        const one = { spot, calls };
+        kept.set(spot.id, one);
+        put(one);
+      } else {
+        takeOut(before);
+        before.spot = spot;
+        put(before);
+      }
+      return spot;
+    },
+    drop(before) {
+      const gone = [...kept.values()].filter(({ spot }) => spot.lastAt < before);
+      for (const one of gone) {
+        takeOut(one);
+        kept.delete(one.spot.id);
+      }
+      return gone.map(({ spot }) => spot.id);
+    },
+    get: (id) => kept.get(id)?.spot,
+    get size() {
+      return kept.size;
+    },
+    *spots() {
+      for (const { spot } of kept.values()) yield spot;
+    },
+  };
+}

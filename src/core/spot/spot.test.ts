@@ -1,0 +1,292 @@
+import fc from "fast-check";
+import { resolve } from "../entity";
+import { gridCenter } from "../geo";
+import { chanceOf } from "./chance";
+import { createLedger, type Heard } from "./ledger";
+import { rankOf } from "./rank";
+import { remarkFacts, usualMode } from "./remark";
+import { isSpotLine, minutesFrom, readSpotLine, writeSpotLine } from "./spotLine";
+
+const NOW = Date.UTC(2026, 10, 27, 18, 32) / 1000;
+/** When 20 m is open to Europe. */
+const LATER = Date.UTC(2026, 10, 27, 22) / 1000;
+
+describe("a line of a spot network", () => {
+  test.each([
+    [
+      "DX de CX9QTH:    14025.0  DL1QTA       up 2                           1832Z",
+      { spotter: "CX9QTH", frequencyHz: 14_025_000, call: "DL1QTA", remark: "up 2", minute: 1112 },
+    ],
+    [
+      "DX de W3QUA-#:   7012.3  EA8/CX3QUA   CW 22 dB 28 WPM              0004Z FM19",
+      { spotter: "W3QUA", frequencyHz: 7_012_300, call: "EA8/CX3QUA", remark: "CW 22 dB 28 WPM", minute: 4 },
+    ],
+    [
+      "dx de ly2qtz 14025,5 dl1qta hello",
+      { spotter: "LY2QTZ", frequencyHz: 14_025_500, call: "DL1QTA", remark: "hello", minute: null },
+    ],
+    [
+      "\u0007DX de CX9QTH: 144300.0 CX2QRB 599 2561Z",
+      { spotter: "CX9QTH", frequencyHz: 144_300_000, call: "CX2QRB", remark: "599 2561Z", minute: null },
+    ],
+  ])("%s", (line, said) => expect(readSpotLine(line)).toEqual(said));
+
+  test.each([
+    "",
+    "Welcome to the network, CX9QTH",
+    "DX de CX9QTH: 14025.0",
+    "DX de CX9QTH: fourteen DL1QTA",
+    "DX de CX9QTH: 14025.0 NOCALL",
+    "DX de 12: 14025.0 DL1QTA",
+    "DX de CX9QTH: 0.0 DL1QTA",
+    "To ALL de CX9QTH: 14025.0 is quiet",
+  ])("nothing that could be a station: %s", (line) => expect(readSpotLine(line)).toBeNull());
+
+  it("is told from what is none, well or badly", () => {
+    expect(isSpotLine("DX de CX9QTH: nonsense")).toBe(true);
+    expect(isSpotLine("To ALL de CX9QTH: hello")).toBe(false);
+  });
+
+  it("what is written is read as it was", () => {
+    const words = fc.array(fc.constantFrom("up", "2", "CW", "599", "<b>", "tnx", "é", "QSX"), { maxLength: 6 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 18_000, max: 4_400_000 }),
+        fc.constantFrom("DL1QTA", "EA8/CX3QUA", "VP8/H/CX3QUA", "CX3QUA/P"),
+        words,
+        fc.option(fc.integer({ min: 0, max: 1439 })),
+        (hundreds, call, remark, minute) => {
+          const line = { spotter: "CX9QTH", frequencyHz: hundreds * 100, call, remark: remark.join(" "), minute };
+          expect(readSpotLine(writeSpotLine(line))).toEqual(line);
+        },
+      ),
+    );
+  });
+
+  it("whatever comes does no harm, and takes no longer than its length", () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 300 }), (text) => {
+        readSpotLine(text);
+        readSpotLine(`DX de CX9QTH: ${text}`);
+        remarkFacts(text, 14_025_000);
+      }),
+    );
+    for (const sign of [" ", "1", "A", "/", "9 ", "1832Z "])
+      readSpotLine(`DX de CX9QTH: 14025.0 DL1QTA ${sign.repeat(100_000)}x`);
+  });
+
+  test.each([
+    [1112, 0],
+    [1110, -2],
+    [1115, 3],
+    [1172, 60],
+    [391, 719],
+    [393, -719],
+  ])("minute %i of the day is %i minutes from 18:32", (minute, apart) => expect(minutesFrom(minute, NOW)).toBe(apart));
+});
+
+describe("a remark", () => {
+  test.each([
+    ["up 2", 14_025_000, null, 14_027_000],
+    ["CW UP", 14_025_000, "CW", 14_026_000],
+    ["SSB up", 14_195_000, "SSB", 14_200_000],
+    ["dn 1,5", 14_025_000, null, 14_023_500],
+    ["up 5-10", 14_195_000, null, 14_200_000],
+    ["QSX 14030.5", 14_025_000, null, 14_030_500],
+    ["QSX 14.205", 14_195_000, null, 14_205_000],
+    ["QSX 205", 14_195_000, null, 14_205_000],
+    ["QSX 7.205", 14_195_000, null, null],
+    ["cup of coffee", 14_195_000, null, null],
+    ["FT8 -12 dB", 14_075_100, "FT8", null],
+    ["FT4", 14_081_000, "MFSK FT4", null],
+    ["USB 59", 14_195_000, "SSB USB", null],
+    ["RTTY 20 dB", 14_085_000, "RTTY", null],
+  ])("%s at %i: %s, listens at %s", (remark, frequencyHz, mode, listensHz) => {
+    const facts = remarkFacts(remark, frequencyHz);
+    expect(facts.mode === null ? null : [facts.mode.mode, facts.mode.submode].filter(Boolean).join(" ")).toBe(mode);
+    expect(facts.listensHz).toBe(listensHz);
+  });
+
+  it("says how strong it was", () => {
+    expect(remarkFacts("CW 22 dB 28 WPM", 7_012_300).over).toBe(22);
+    expect(remarkFacts("-12dB", 14_075_100).over).toBe(-12);
+    expect(remarkFacts("loud", 14_025_000).over).toBeNull();
+  });
+
+  test.each([
+    [14_025_000, "CW"],
+    [14_075_500, "FT8"],
+    [14_081_000, "MFSK"],
+    [14_090_000, "RTTY"],
+    [14_250_000, "SSB"],
+    [144_174_900, "FT8"],
+    [145_500_000, null],
+  ])("without one, at %i it is %s", (frequencyHz, mode) => expect(usualMode(frequencyHz, 2)?.mode ?? null).toBe(mode));
+});
+
+describe("the ledger", () => {
+  const heard = (call: string, change: Partial<Heard> = {}): Heard => ({
+    at: NOW,
+    spotter: "CX9QTH",
+    frequencyHz: 14_025_000,
+    call,
+    remark: "",
+    ...change,
+  });
+  const shown = (all: readonly Heard[]) => {
+    const ledger = createLedger(2);
+    for (const one of all) ledger.take(one);
+    return [...ledger.spots()].map(({ call, frequencyHz, count }) => `${call} ${frequencyHz / 1000} ${count}`);
+  };
+
+  test.each<[string, readonly Heard[], readonly string[]]>([
+    [
+      "ten who announce one station are one line",
+      Array.from({ length: 10 }, (_, index) =>
+        heard("DL1QTA", { spotter: `W${index}QUA`, frequencyHz: 14_025_000 + 100 * (index % 3) }),
+      ),
+      ["DL1QTA 14025 10"],
+    ],
+    [
+      "of calls a letter apart the one that most read is shown",
+      [heard("DL1QTB"), heard("DL1QTA", { spotter: "W1QUA" }), heard("DL1QTA", { spotter: "W2QUA" })],
+      ["DL1QTA 14025 3"],
+    ],
+    [
+      "of two read as often the first one stays",
+      [heard("DL1QTB"), heard("DL1QTA", { spotter: "W1QUA" })],
+      ["DL1QTB 14025 2"],
+    ],
+    [
+      "what is a letter apart elsewhere is another",
+      [heard("DL1QTB"), heard("DL1QTA", { frequencyHz: 14_026_000 })],
+      ["DL1QTB 14025 1", "DL1QTA 14026 1"],
+    ],
+    ["or later", [heard("DL1QTB"), heard("DL1QTA", { at: NOW + 1800 })], ["DL1QTB 14025 1", "DL1QTA 14025 1"]],
+    ["two on one frequency are two", [heard("DL1QTB"), heard("LU4QSC")], ["DL1QTB 14025 1", "LU4QSC 14025 1"]],
+    [
+      "who moves a little is the same",
+      [heard("DL1QTA"), heard("DL1QTA", { frequencyHz: 14_026_200, at: NOW + 60 })],
+      ["DL1QTA 14026.2 2"],
+    ],
+    [
+      "on three bands at once it is three",
+      [heard("DL1QTA"), heard("DL1QTA", { frequencyHz: 7_025_000 }), heard("DL1QTA", { frequencyHz: 21_025_000 })],
+      ["DL1QTA 14025 1", "DL1QTA 7025 1", "DL1QTA 21025 1"],
+    ],
+    [
+      "in digital modes stations stand a few Hz apart",
+      [heard("DL1QTA", { frequencyHz: 14_075_000 }), heard("DL1QTB", { frequencyHz: 14_075_050 })],
+      ["DL1QTA 14075 1", "DL1QTB 14075.05 1"],
+    ],
+    ["off the amateur bands nothing is taken", [heard("DL1QTA", { frequencyHz: 13_000_000 })], []],
+  ])("%s", (_, all, lines) => expect(shown(all)).toEqual(lines));
+
+  it("keeps who heard it, the newest first, and the last remark that says something", () => {
+    const ledger = createLedger(2);
+    ledger.take(heard("DL1QTA", { remark: "up 2" }));
+    ledger.take(heard("DL1QTA", { spotter: "W1QUA", at: NOW + 60 }));
+    const spot = ledger.take(heard("DL1QTA", { at: NOW + 120, remark: "" }))!;
+    expect(spot).toMatchObject({ remark: "up 2", listensHz: 14_027_000, mode: "CW", firstAt: NOW, lastAt: NOW + 120 });
+    expect(spot.heard.map(({ spotter }) => spotter)).toEqual(["CX9QTH", "W1QUA"]);
+  });
+
+  it("a line that comes late changes neither the frequency nor the remark", () => {
+    const ledger = createLedger(2);
+    ledger.take(heard("DL1QTA", { remark: "here", frequencyHz: 14_026_000 }));
+    const spot = ledger.take(heard("DL1QTA", { at: NOW - 300, remark: "before" }));
+    expect(spot).toMatchObject({ remark: "here", frequencyHz: 14_026_000, firstAt: NOW - 300, lastAt: NOW });
+  });
+
+  it("forgets what is old, and what it forgot begins anew", () => {
+    const ledger = createLedger(2);
+    const { id } = ledger.take(heard("DL1QTA"))!;
+    ledger.take(heard("LU4QSC", { at: NOW + 600 }));
+    expect(ledger.drop(NOW + 1)).toEqual([id]);
+    expect([ledger.size, ledger.get(id)]).toEqual([1, undefined]);
+    expect(ledger.take(heard("DL1QTA", { at: NOW + 900 }))).toMatchObject({ count: 1, firstAt: NOW + 900 });
+  });
+
+  it("holds no more than what was announced, in whatever order", () => {
+    const calls = ["DL1QTA", "DL1QTB", "LU4QSC", "EA8QUZ"];
+    const one = fc.record({
+      call: fc.constantFrom(...calls),
+      frequencyHz: fc.integer({ min: 14_000_000, max: 14_030_000 }),
+      at: fc.integer({ min: NOW, max: NOW + 3000 }),
+    });
+    fc.assert(
+      fc.property(fc.array(one, { maxLength: 60 }), (all) => {
+        const ledger = createLedger(2);
+        for (const each of all) ledger.take(heard(each.call, each));
+        const spots = [...ledger.spots()];
+        expect(spots.reduce((sum, { count }) => sum + count, 0)).toBe(all.length);
+        for (const spot of spots)
+          expect([spot.call, ...spot.others.map(({ call }) => call)].every((call) => calls.includes(call))).toBe(true);
+        expect(ledger.drop(Infinity)).toHaveLength(spots.length);
+        expect(ledger.size).toBe(0);
+      }),
+    );
+  });
+});
+
+describe("the chance to hear it here", () => {
+  const HERE = gridCenter("GF35co")!;
+  const pointOf = (call: string) => {
+    const { latitude, longitude } = resolve(call, NOW);
+    return { latitude: latitude!, longitude: longitude! };
+  };
+  const asked = {
+    to: HERE,
+    frequencyHz: 14_025_000,
+    mode: "CW",
+    now: NOW,
+    solar: { sunspots: 100, kIndex: 2 },
+    hearers: [],
+  };
+
+  it("is good where somebody near hears it now, whatever the model says", () => {
+    const near = { spotter: "CX2QRB", point: { latitude: -34, longitude: -55 }, at: NOW - 180 };
+    const answer = chanceOf({ ...asked, from: pointOf("JA1QUZ"), frequencyHz: 50_100_000, hearers: [near] });
+    expect(answer).toEqual({ chance: "good", reason: "CX2QRB heard it 3 min ago, 120 km from here" });
+    expect(
+      chanceOf({ ...asked, from: pointOf("JA1QUZ"), frequencyHz: 50_100_000, hearers: [{ ...near, at: NOW - 1000 }] })
+        .chance,
+    ).toBe("none");
+  });
+
+  it("is fair where somebody in the wider surroundings does, and the model finds no better", () => {
+    const around = { spotter: "PY2QUA", point: { latitude: -23, longitude: -46 }, at: NOW };
+    expect(chanceOf({ ...asked, from: null, hearers: [around] }).chance).toBe("fair");
+    expect(
+      chanceOf({ ...asked, from: pointOf("DL1QTA"), now: LATER, hearers: [{ ...around, at: LATER }] }).chance,
+    ).toBe("good");
+  });
+
+  test.each([
+    ["DL1QTA", 14_025_000, 22, "good", /^the path is open, \d+ dB to spare$/],
+    ["DL1QTA", 14_025_000, 13, "none", /too much is absorbed on the way$/],
+    ["DL1QTA", 1_830_000, 13, "none", /too much is absorbed on the way$/],
+    ["DL1QTA", 50_100_000, 22, "none", /^the path bears only up to 1\d\.\d MHz now$/],
+    ["LU4QSC", 7_025_000, 22, "good", /to spare$/],
+    ["DL1QTA", 145_500_000, 22, "none", /along the ground, \d+ dB too weak$/],
+  ] as const)("of %s at %i, at %i UTC, by the path alone it is %s", (call, frequencyHz, hour, chance, reason) =>
+    expect(chanceOf({ ...asked, now: Date.UTC(2026, 10, 27, hour) / 1000, from: pointOf(call), frequencyHz })).toEqual({
+      chance,
+      reason: expect.stringMatching(reason) as string,
+    }),
+  );
+
+  it("without a place it is poor, and says so", () => {
+    expect(chanceOf({ ...asked, from: null })).toEqual({
+      chance: "poor",
+      reason: "where it is is not known, and nobody near here has heard it",
+    });
+  });
+});
+
+test("what to do next is worth times chance: a fresh one that cannot be heard comes after a wanted one that can", () => {
+  expect(rankOf("wanted", "good", false)).toBeGreaterThan(rankOf("fresh", "poor", false));
+  expect(rankOf("fresh", "fair", false)).toBeGreaterThan(rankOf("wanted", "good", false));
+  expect(rankOf("fresh", "good", true)).toBe(0);
+  expect(rankOf(null, "good", false)).toBe(rankOf("safe", "good", false));
+});
