@@ -9,6 +9,7 @@ const LINKS = [
   { kind: "keyer", name: "Keyer", port: 2, on: true, settings: {} },
   // Turned on, it fills the log by itself.
   { kind: "adifIn", name: "Companion", port: 9, on: false, settings: { logbookId: 1 } },
+  { kind: "spotNetwork", name: "Foghorn", port: 10, on: true, settings: { call: "CX3QUA", after: ["last 100"] } },
 ] as const;
 
 /** Links the demo to the stand-ins that are started with it; what else was set of a link stays. */

@@ -3,6 +3,7 @@ import { followLogs } from "./air/logs";
 import { startAir } from "./air/server";
 import { startAlmanac } from "./almanac/server";
 import { startCompanion } from "./companion/server";
+import { startFoghorn } from "./foghorn/server";
 import { type KeyJack, startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
 import { startOrganiser } from "./organiser/server";
@@ -104,6 +105,7 @@ const STAND_INS: readonly StandIn[] = [
     does: "sends its contacts by UDP to",
     start: (port) => startCompanion({ ...STATION, airPort: portOfAir(), watts: 50, sendsTo: port }),
   },
+  { id: "foghorn", name: "Foghorn", start: (port) => startFoghorn({ port, airPort: portOfAir(), seed: WORLD }) },
 ];
 
 const wanted = process.argv.slice(2);

@@ -9,6 +9,7 @@ import { openApiDocument } from "./openapi";
 import { fileResponse } from "./route";
 import type { Runtime } from "./runtime";
 import { createLinks } from "./links/supervisor";
+import { createSpotBoard } from "./spot/board";
 import { createEntry } from "./contest/entries";
 import { taken, testContext, valueOf } from "./testing";
 
@@ -66,7 +67,8 @@ describe("every route, asked with nonsense", () => {
       door: { write: context.write } as Runtime["door"],
       hub: { announce: () => {}, listen: () => () => {} },
       finder: context.finder,
-      links: createLinks({ context, listen: () => () => {}, fault: () => {} }),
+      links: createLinks({ context, listen: () => () => {}, spotted: () => true, fault: () => {} }),
+      spots: createSpotBoard({ context, listen: () => () => {}, fault: () => {} }),
       log: pino({ enabled: false }),
     };
     keeper.ypsiloidRuntime = Promise.resolve(runtime);

@@ -13,6 +13,7 @@ import { createLinks, type Links } from "./links/supervisor";
 import { askAlmanac } from "./directory/almanac";
 import { createDirectory, type Directory } from "./directory/directory";
 import { createHub, type Hub } from "./live/hub";
+import { createSpotBoard, type SpotBoard } from "./spot/board";
 
 /** What lives as long as the server process: one of each, shared by routes and by long-lived work. */
 export interface Runtime {
@@ -23,6 +24,7 @@ export interface Runtime {
   readonly supervisor: Supervisor;
   readonly finder: Finder;
   readonly links: Links;
+  readonly spots: SpotBoard;
   readonly directory: Directory;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
@@ -77,13 +79,19 @@ async function start(): Promise<Runtime> {
   });
   const context = contextOf({ store, door, hub, finder });
   await door.write(() => adoptKeyer(context, config));
+  const spots = createSpotBoard({
+    context,
+    listen: hub.listen,
+    fault: (error) => log.error({ err: error }, "spots failed"),
+  });
   const links = createLinks({
     context,
     listen: hub.listen,
+    spotted: spots.take,
     fault: (error) => log.error({ err: error }, "a link failed"),
   });
-  ending.signal.addEventListener("abort", () => (links.close(), directory.close()));
-  return { config, store, door, hub, supervisor, finder, links, directory, log, ending: ending.signal };
+  ending.signal.addEventListener("abort", () => (links.close(), spots.close(), directory.close()));
+  return { config, store, door, hub, supervisor, finder, links, spots, directory, log, ending: ending.signal };
 }
 
 /** What a request works with. */

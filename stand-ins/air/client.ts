@@ -6,6 +6,7 @@ export interface AirWords {
   readonly is?: unknown;
   readonly id?: unknown;
   readonly mode?: unknown;
+  readonly speed?: unknown;
   readonly text?: unknown;
   readonly frequencyHz?: unknown;
   readonly from?: unknown;

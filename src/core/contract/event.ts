@@ -3,6 +3,7 @@ import type { Channel } from "../confirm";
 import type { StoredContact } from "./contact";
 import type { Job } from "./job";
 import type { Link, LinkNews } from "./link";
+import type { SpotView } from "./spot";
 
 /** What happened, as every open browser hears it. Small changes carry the contacts, large ones only say so. */
 export type LiveEvent =
@@ -33,6 +34,13 @@ export type LiveEvent =
       readonly position?: string;
     }
   | { /** What other programs sent, or what became of it. */ readonly type: "arrivals" }
+  | {
+      /** Stations that were announced, new or changed, and those that are so no longer. */
+      readonly type: "spots";
+      readonly logbookId: number;
+      readonly spots: readonly SpotView[];
+      readonly gone: readonly number[];
+    }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** Which contests are known, or announced. */ readonly type: "contests" }
   | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
@@ -57,6 +65,7 @@ function concernOf(event: LiveEvent): Concern {
     case "contacts":
     case "manyContacts":
     case "outbox":
+    case "spots":
       return { logbookId: event.logbookId };
     case "contest":
       return { logbookId: event.logbookId, entryId: event.entryId };

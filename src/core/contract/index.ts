@@ -14,3 +14,4 @@ export * from "./problem";
 export * from "./reading";
 export * from "./saved";
 export * from "./service";
+export * from "./spot";

@@ -1,9 +1,10 @@
 import { z } from "zod";
 import { descriptorSchema, RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
 import { FASTEST, SLOWEST } from "../signal";
+import type { TextLine } from "./spot";
 
 /** What a link is to the rest of the application, whatever its kind. */
-const LINK_ROLES = ["radio", "keyer", "contacts"] as const;
+const LINK_ROLES = ["radio", "keyer", "contacts", "spots"] as const;
 export type LinkRole = (typeof LINK_ROLES)[number];
 
 /** How a link is getting on. */
@@ -147,4 +148,8 @@ export type LinkNews =
   | {
       /** What of a radio has changed. */ readonly is: "radio";
       readonly change: Partial<z.output<typeof radioStateSchema>>;
+    }
+  | {
+      /** A line that went between us and a program of lines. */ readonly is: "line";
+      readonly line: TextLine;
     };

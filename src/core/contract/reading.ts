@@ -2,7 +2,7 @@ import { z } from "zod";
 import { MODE_GROUPS } from "../band";
 import { storedContactSchema } from "./contact";
 
-const briefEntitySchema = z.object({ code: z.int(), name: z.string(), prefix: z.string() });
+export const briefEntitySchema = z.object({ code: z.int(), name: z.string(), prefix: z.string() });
 
 /** Which entity a call operates from, and what follows from it. */
 export const callPlaceSchema = z.object({
@@ -67,6 +67,9 @@ export const stationReadingSchema = z.object({
 });
 export type StationReading = z.output<typeof stationReadingSchema>;
 
+/** What a contact would add, and why in a few words. */
+export const worthReadingSchema = z.object({ worth: z.enum(["fresh", "wanted", "hold", "safe"]), text: z.string() });
+
 /** What is said of a call being typed: who, where, and what a contact would be worth. */
 export const readingSchema = z.object({
   place: callPlaceSchema,
@@ -78,7 +81,7 @@ export const readingSchema = z.object({
     .object({ phase: z.enum(["day", "twilight", "dark"]), since: z.string().nullable(), until: z.string().nullable() })
     .nullable(),
   point: z.object({ latitude: z.number(), longitude: z.number() }).nullable(),
-  worth: z.object({ worth: z.enum(["fresh", "wanted", "hold", "safe"]), text: z.string() }).nullable(),
+  worth: worthReadingSchema.nullable(),
   station: stationReadingSchema.omit({ directory: true }).extend({ duplicate: z.boolean() }),
   directory: stationReadingSchema.shape.directory,
   slots: z.array(slotCellSchema),

@@ -172,4 +172,10 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       contactId INTEGER, batchId INTEGER) STRICT`,
     `CREATE INDEX arrivalAsked ON arrival (id) WHERE outcome = 'asked'`,
   ],
+  "0008-spots": [
+    `CREATE TABLE spot (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, at INTEGER NOT NULL, spotter TEXT NOT NULL, frequencyHz INTEGER NOT NULL,
+      call TEXT NOT NULL, remark TEXT NOT NULL) STRICT`,
+    `CREATE INDEX spotAt ON spot (at)`,
+  ],
 };

@@ -38,6 +38,17 @@ export interface Schema {
   positionRadio: PositionRadioTable;
   bandMemory: BandMemoryTable;
   arrival: ArrivalTable;
+  spot: SpotTable;
+}
+
+/** What was announced on a spot network within the last day. */
+interface SpotTable {
+  id: Generated<number>;
+  at: number;
+  spotter: string;
+  frequencyHz: number;
+  call: string;
+  remark: string;
 }
 
 /** A record that another program sent, and what became of it. `record` is ADIF as it came. */

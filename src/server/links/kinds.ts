@@ -3,9 +3,10 @@ import { adifIn } from "./kinds/adifIn";
 import { adifOut } from "./kinds/adifOut";
 import { keyer } from "./kinds/keyer";
 import { radio } from "./kinds/radio";
+import { spotNetwork } from "./kinds/spotNetwork";
 
 /** Every kind of link. */
-export const LINK_KINDS: readonly LinkKind[] = [radio, keyer, adifIn, adifOut];
+export const LINK_KINDS: readonly LinkKind[] = [radio, keyer, adifIn, adifOut, spotNetwork];
 
 export function kindById(id: string): LinkKind | undefined {
   return LINK_KINDS.find((kind) => kind.id === id);

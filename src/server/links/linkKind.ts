@@ -1,5 +1,6 @@
 import type { z } from "zod";
-import type { Link, LinkNews, LinkRole, LiveEvent, TestStep } from "../../core/contract";
+import type { Link, LinkNews, LinkRole, LiveEvent, TestStep, TextLine } from "../../core/contract";
+import type { Heard } from "../../core/spot";
 import type { Context } from "../context";
 import type { Result } from "../problem";
 
@@ -21,6 +22,8 @@ export interface Opening<Settings> {
   readonly sending: (on: boolean) => Promise<void>;
   /** Hears what is announced to the browsers; gives how to hear no more. */
   readonly listen: (listener: (event: LiveEvent) => void) => () => void;
+  /** A station was announced; false where that lies on no amateur band. */
+  readonly spotted: (heard: Heard) => boolean;
   /** It is no longer there: what is wrong, and how to mend it. */
   readonly lost: (text: string) => void;
 }
@@ -32,6 +35,8 @@ export interface Connection<Command> {
   /** Ends at once what it transmits; false where it transmits nothing. */
   stop(): boolean;
   state?(): Partial<Pick<Link, "radio" | "counts" | "keys">>;
+  /** The last lines that went between us. */
+  lines?(): readonly TextLine[];
   close(): void;
 }
 

@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { faultsOf, isoTime } from "../../core/contact";
-import type { Link, linkInputSchema, LinkNews, linkPatchSchema, TestStep } from "../../core/contract";
+import type { Link, linkInputSchema, LinkNews, linkPatchSchema, TestStep, TextLine } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { kindById } from "./kinds";
@@ -14,6 +14,8 @@ export interface Links {
   change(id: number, input: z.output<typeof linkPatchSchema>): Promise<Result<Link>>;
   remove(id: number): Promise<Result<{ readonly removed: number }>>;
   command(id: number, order: unknown, position: string): Promise<Result<{ readonly id: number | null }>>;
+  /** The last lines that went between us and a link; none where it has no lines. */
+  lines(id: number): Result<readonly TextLine[]>;
   /** Tries settings; a link that has the same address is closed meanwhile. */
   test(kind: string, settings: unknown): Promise<Result<TestStep[]>>;
   /** Opens those anew whose settings have a value: what it stands for is another one. */
@@ -50,12 +52,13 @@ interface SupervisorOptions {
   readonly context: Context;
   /** Hears what is announced; gives how to hear no more. */
   readonly listen: Opening<unknown>["listen"];
+  readonly spotted: Opening<unknown>["spotted"];
   /** Something went wrong that nobody foresaw. */
   readonly fault: (error: unknown) => void;
   readonly pauses?: readonly number[];
 }
 
-export function createLinks({ context, listen, fault, pauses = PAUSES }: SupervisorOptions): Links {
+export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }: SupervisorOptions): Links {
   const running = new Map<number, Running>();
   let closed = false;
 
@@ -127,6 +130,7 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
           changed: () => heard(() => announce(one)),
           sending: (on) => keep(one, on),
           listen,
+          spotted,
           lost: (text) => heard(() => again(one, text)),
         },
         attempt.signal,
@@ -272,6 +276,10 @@ export function createLinks({ context, listen, fault, pauses = PAUSES }: Supervi
         return failed(503, `${one.row.name} is not there`, `${one.row.name} cannot be reached: ${why}`);
       }
       return one.connection.command(parsed.data, position);
+    },
+    lines(id) {
+      const one = running.get(id);
+      return one === undefined ? missing(`link ${id}`) : done(one.connection?.lines?.() ?? []);
     },
     async test(id, given) {
       const kind = kindById(id);

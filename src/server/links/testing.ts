@@ -1,4 +1,5 @@
 import type { Link, LinkNews, LiveEvent } from "../../core/contract";
+import type { Heard } from "../../core/spot";
 import type { Context } from "../context";
 import { createHub } from "../live/hub";
 import { testContext, valueOf } from "../testing";
@@ -9,6 +10,8 @@ export interface TestLinks {
   readonly context: Context;
   readonly logbookId: number;
   readonly events: LiveEvent[];
+  /** What spot networks announced. */
+  readonly spotted: Heard[];
   readonly links: Links;
   linkOf(id: number): Link;
   /** Adds a link, and gives its number. */
@@ -27,6 +30,7 @@ export interface TestLinks {
 export async function testLinks(): Promise<TestLinks> {
   const events: LiveEvent[] = [];
   const { context: quiet, logbookId } = await testContext();
+  const spotted: Heard[] = [];
   const hub = createHub();
   hub.listen((event) => events.push(event));
   const context = { ...quiet, announce: hub.announce };
@@ -34,6 +38,7 @@ export async function testLinks(): Promise<TestLinks> {
     createLinks({
       context,
       listen: hub.listen,
+      spotted: (heard) => spotted.push(heard) > 0,
       fault: (error) => {
         throw error;
       },
@@ -45,6 +50,7 @@ export async function testLinks(): Promise<TestLinks> {
     context,
     logbookId,
     events,
+    spotted,
     get links() {
       return links;
     },

@@ -4,22 +4,32 @@ import { FaultText } from "./FaultText";
 interface ChoiceProps extends SelectHTMLAttributes<HTMLSelectElement> {
   ref?: Ref<HTMLSelectElement>;
   label: string;
+  /** The choices say what they are of: the label is for screen readers. */
+  inline?: boolean;
   wrapperClassName?: string;
   fault?: string | undefined;
   children: ReactNode;
 }
 
 /** A labelled list to choose one of. */
-export function Choice({ label, className = "", wrapperClassName = "", fault, children, ...rest }: ChoiceProps) {
+export function Choice({
+  label,
+  inline = false,
+  className = "",
+  wrapperClassName = "",
+  fault,
+  children,
+  ...rest
+}: ChoiceProps) {
   const id = useId();
   return (
     <div className={`relative grid min-w-0 content-start gap-[3px] ${wrapperClassName}`}>
-      <label htmlFor={id} className="truncate text-tiny text-soft">
+      <label htmlFor={id} className={inline ? "sr-only" : "truncate text-tiny text-soft"}>
         {label}
       </label>
       <select
         id={id}
-        className={`field px-1 ${className}`}
+        className={`field px-1 ${inline ? "h-7" : ""} ${className}`}
         aria-invalid={fault !== undefined}
         aria-describedby={fault === undefined ? undefined : `${id}-fault`}
         onKeyDown={(event) => {

@@ -1,5 +1,5 @@
 /** The places of the application; an action has its key in those where it can be done. */
-type Place = "Desk" | "Contest" | "Confirm" | "Awards" | "Station";
+type Place = "Desk" | "Airwaves" | "Contest" | "Confirm" | "Awards" | "Station";
 
 export interface KeyedAction {
   readonly id: string;
@@ -10,9 +10,12 @@ export interface KeyedAction {
   readonly fixed?: true;
 }
 
-const EVERYWHERE: readonly Place[] = ["Desk", "Contest", "Confirm", "Awards", "Station"];
-const LINE: readonly Place[] = ["Desk", "Contest"];
+const EVERYWHERE: readonly Place[] = ["Desk", "Airwaves", "Contest", "Confirm", "Awards", "Station"];
+const LINE: readonly Place[] = ["Desk", "Airwaves", "Contest"];
+const LOG: readonly Place[] = ["Desk", "Contest"];
+const AIRWAVES: readonly Place[] = ["Airwaves"];
 const DESK: readonly Place[] = ["Desk"];
+const NOTES: readonly Place[] = ["Desk", "Airwaves"];
 const CONTEST: readonly Place[] = ["Contest"];
 const CONFIRM: readonly Place[] = ["Confirm"];
 const AWARDS: readonly Place[] = ["Awards"];
@@ -37,6 +40,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(EVERYWHERE, "keys", "?", "Show the keys"),
   keyed(EVERYWHERE, "keysTyping", "F1", "Show the keys, also while typing"),
   keyed(EVERYWHERE, "goDesk", "Ctrl+Alt+Home", "Go to Desk"),
+  keyed(EVERYWHERE, "goAirwaves", "Ctrl+Alt+PageUp", "Go to Airwaves"),
   keyed(EVERYWHERE, "goContest", "Ctrl+Alt+S", "Go to Contest"),
   keyed(EVERYWHERE, "goConfirm", "Ctrl+Alt+C", "Go to Confirm"),
   keyed(EVERYWHERE, "goAwards", "Ctrl+Alt+A", "Go to Awards"),
@@ -67,12 +71,20 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(LINE, "putHere", "Alt+Insert", "Put the typed call, or a mark, at the frequency; again takes it off"),
   fixed(LINE, "slide", "ArrowRight", "Tune by steps, on the ruler; + and - stretch it"),
   keyed(LINE, "undoLast", "Ctrl+Alt+Z", "Undo the last logged contact"),
-  keyed(LINE, "toLog", "F8", "Go to the log"),
-  fixed(LINE, "editCell", "F2", "Edit the cell, in the log"),
+  keyed(LOG, "toLog", "F8", "Go to the log"),
+  fixed(LOG, "editCell", "F2", "Edit the cell, in the log"),
+
+  keyed(AIRWAVES, "toSpots", "F8", "Go to the spots"),
+  fixed(AIRWAVES, "pickSpot", "Enter", "Tune to the spot of the row, and type its call"),
+  keyed(AIRWAVES, "spotUp", "Alt+Shift+PageUp", "Tune to the next spot up"),
+  keyed(AIRWAVES, "spotDown", "Alt+Shift+PageDown", "Tune to the next spot down"),
+  keyed(AIRWAVES, "spotBest", "Alt+Shift+Home", "Tune to the spot to be worked first"),
+  keyed(AIRWAVES, "announce", "Alt+Shift+Insert", "Announce the typed station, or the one logged last"),
+  keyed(AIRWAVES, "networkText", "Alt+Shift+End", "Show what goes between us and a spot network"),
 
   keyed(DESK, "import", "Ctrl+Alt+I", "Import a log file"),
-  keyed(DESK, "note", "Ctrl+Alt+M", "Note about the station"),
-  keyed(DESK, "exceptions", "Ctrl+Alt+W", "Say where a call operates from"),
+  keyed(NOTES, "note", "Ctrl+Alt+M", "Note about the station"),
+  keyed(NOTES, "exceptions", "Ctrl+Alt+W", "Say where a call operates from"),
   keyed(DESK, "find", "Ctrl+Alt+F", "Find in the log"),
   keyed(DESK, "addCondition", "Ctrl+Alt+N", "Add a condition to the filter"),
   keyed(DESK, "sortColumn", "Ctrl+Alt+O", "Order the log by the column of the cell; again turns it round"),

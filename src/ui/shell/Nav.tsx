@@ -1,12 +1,13 @@
 "use client";
 
-import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen, RadioTower, Timer } from "lucide-react";
+import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen, Radar, RadioTower, Timer } from "lucide-react";
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { useActions } from "../kit/actions";
 
 const PLACES = [
   { path: "/desk", name: "Desk", icon: NotebookPen },
+  { path: "/airwaves", name: "Airwaves", icon: Radar },
   { path: "/contest", name: "Contest", icon: Timer },
   { path: "/confirm", name: "Confirm", icon: ArrowLeftRight },
   { path: "/awards", name: "Awards", icon: ChartNoAxesColumn },

@@ -50,7 +50,7 @@ export function LogbookProvider({
     if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "link") return takeLinkEvent(client, event);
-    if (event.type === "directory" || event.logbookId !== initial.id) return;
+    if (event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
       return void client.invalidateQueries({ queryKey: ["service", initial.id, event.service] });

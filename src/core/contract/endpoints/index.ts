@@ -9,6 +9,7 @@ import * as jobs from "./jobs";
 import * as links from "./links";
 import * as logbooks from "./logbooks";
 import { filters, views } from "./saved";
+import * as spots from "./spots";
 import * as station from "./station";
 
 /** Every endpoint of the interface for programs. */
@@ -25,4 +26,5 @@ export const ENDPOINTS: readonly Endpoint[] = [
   contest,
   links,
   arrivals,
+  spots,
 ].flatMap((area) => Object.values<Endpoint>(area));

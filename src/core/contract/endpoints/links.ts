@@ -13,6 +13,7 @@ import {
   testStepSchema,
 } from "../link";
 import { endpoint } from "../endpoint";
+import { spotCommandSchema } from "../spot";
 import { removedSchema } from "./removed";
 
 export const links = endpoint({
@@ -78,14 +79,15 @@ export const stopLinks = endpoint({
 export const commandLink = endpoint({
   method: "POST",
   path: "links/{linkId}/commands",
-  summary: "Tell a link something of what its kind understands: a keyer to send, a radio to tune",
+  summary:
+    "Tell a link something of what its kind understands: a keyer to send, a radio to tune, a spot network to announce",
   needs: "log",
   status: 202,
   query: z.strictObject({
     /** Which browser asks: what comes of it is for its ears. */
     position: z.string().max(60).default(""),
   }),
-  body: { checkedLater: radioCommandSchema },
+  body: { checkedLater: z.union([radioCommandSchema, spotCommandSchema]) },
   answer: orderedSchema,
 });
 

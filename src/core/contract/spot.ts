@@ -1,0 +1,71 @@
+import { z } from "zod";
+import { MODE_GROUPS } from "../band";
+import { CHANCES } from "../spot";
+import { briefEntitySchema, worthReadingSchema } from "./reading";
+
+/** A station that a spot network has announced, and what it is to a logbook. */
+export const spotSchema = z.object({
+  id: z.int(),
+  call: z.string(),
+  base: z.string(),
+  frequencyHz: z.int(),
+  /** Where it listens; null where it says of no other frequency. */
+  listensHz: z.int().nullable(),
+  band: z.string(),
+  mode: z.string(),
+  submode: z.string().nullable(),
+  modeGroup: z.enum(MODE_GROUPS),
+  firstAt: z.string(),
+  lastAt: z.string(),
+  remark: z.string(),
+  /** How often it was announced. */
+  count: z.int(),
+  /** Who announced it, the newest first. */
+  heard: z.array(z.object({ spotter: z.string(), continent: z.string().nullable(), at: z.string() })),
+  /** Calls that others read instead. */
+  others: z.array(z.object({ call: z.string(), count: z.int() })),
+  entity: briefEntitySchema.nullable(),
+  continent: z.string().nullable(),
+  /** What a contact would add; null where there is no entity. */
+  worth: worthReadingSchema.nullable(),
+  /** Contacts with the station so far, and whether one was on this band and mode within the last day. */
+  contacts: z.int(),
+  duplicate: z.boolean(),
+  chance: z.enum(CHANCES),
+  /** Why it is as likely to be heard here. */
+  reason: z.string(),
+  distanceKm: z.number().nullable(),
+  /** Degrees. */
+  bearing: z.number().nullable(),
+  /** Worth times chance: what to do next. */
+  rank: z.number(),
+});
+export type SpotView = z.output<typeof spotSchema>;
+
+/** What a spot network is told. */
+export const spotCommandSchema = z.discriminatedUnion("do", [
+  z.strictObject({
+    do: z.literal("say"),
+    text: z
+      .string()
+      .trim()
+      .min(1, "there is nothing to say")
+      .max(300)
+      .regex(/^[^\r\n]*$/, "one line at a time"),
+  }),
+  z.strictObject({
+    do: z.literal("announce"),
+    call: z.string().trim().min(3).max(20),
+    frequencyHz: z.int().min(100_000).max(300_000_000_000),
+    remark: z
+      .string()
+      .trim()
+      .max(60, "a remark has at most 60 characters")
+      .regex(/^[^\r\n]*$/, "one line")
+      .default(""),
+  }),
+]);
+
+/** A line that went between us and a program of lines. */
+export const textLineSchema = z.object({ at: z.string(), sent: z.boolean(), text: z.string() });
+export type TextLine = z.output<typeof textLineSchema>;

@@ -1,0 +1,204 @@
+import type { CallPlace, LiveEvent, SpotView } from "../../core/contract";
+import { resolve, regionOf } from "../../core/entity";
+import { placeWhileTyping } from "../../core/reading";
+import { createLedger, type Heard } from "../../core/spot";
+import type { Context } from "../context";
+import { exceptionsByCall } from "../directory/callExceptions";
+import { findLogbook, listLogbooks } from "../logbook/logbooks";
+import { siteOfLogbook } from "../logbook/sites";
+import { done, type Result } from "../problem";
+import { forgetSpots, keepSpots, KEPT_FOR, spotsSince } from "./keptSpots";
+import { spotView, type Viewpoint } from "./spotView";
+
+/** What spot networks have announced, joined, and what it is worth to each logbook that somebody looks at. */
+export interface SpotBoard {
+  /** Takes in what was announced; false for what lies on no amateur band. */
+  readonly take: (heard: Heard) => boolean;
+  /** What is announced now, for a logbook, which is kept up to date from then on. */
+  list(logbookId: number): Result<SpotView[]>;
+  close(): void;
+}
+
+interface BoardOptions {
+  readonly context: Context;
+  readonly listen: (listener: (event: LiveEvent) => void) => () => void;
+  readonly fault: (error: unknown) => void;
+  /** How often browsers hear of what came, milliseconds. */
+  readonly toldMs?: number;
+}
+
+/** A station that was announced no more for so long is gone, seconds. */
+export const GONE_AFTER = 3600;
+const TOLD_MS = 100;
+/** Old ones are looked for, and chances told anew, so often, milliseconds. */
+const ROUND_MS = 60_000;
+/** What the path lets through is another thing after so long, seconds. */
+const CHANCE_HOLDS = 300;
+/** So many are valued at a time; others have their turn in between. */
+const MOST_AT_ONCE = 200;
+/** Until the figures of the day come, a middling sun. */
+const SOLAR = { sunspots: 100, kIndex: 2 };
+const MOST_PLACES = 20_000;
+
+/** A logbook that somebody looks at. */
+interface Looked {
+  readonly views: Map<number, SpotView>;
+  /** When each was valued, seconds since 1970 UTC. */
+  readonly valuedAt: Map<number, number>;
+  /** Those to be valued anew. */
+  readonly stale: Set<number>;
+}
+
+export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: BoardOptions): SpotBoard {
+  const { store, write } = context;
+  const now = () => context.now();
+  const ledger = createLedger(ownRegion(context));
+  const looked = new Map<number, Looked>();
+  const places = new Map<string, CallPlace>();
+  let exceptions = exceptionsByCall(store);
+  let unkept: Heard[] = [];
+  let telling: NodeJS.Timeout | undefined;
+  let closed = false;
+
+  for (const heard of spotsSince(context, now() - GONE_AFTER)) ledger.take(heard);
+
+  function placeOf(call: string): CallPlace {
+    let place = places.get(call);
+    if (place === undefined) {
+      if (places.size >= MOST_PLACES) places.clear();
+      places.set(call, (place = placeWhileTyping(call, now(), exceptions)));
+    }
+    return place;
+  }
+
+  const viewpoint = (logbookId: number): Viewpoint => ({
+    store,
+    logbookId,
+    ownGrid: siteOfLogbook(store, logbookId).grid,
+    now: now(),
+    solar: SOLAR,
+    placeOf,
+  });
+
+  function value(of: Looked, id: number, from: Viewpoint): SpotView | null {
+    const spot = ledger.get(id);
+    if (spot === undefined) return null;
+    const view = spotView(spot, from);
+    of.views.set(id, view);
+    of.valuedAt.set(id, from.now);
+    return view;
+  }
+
+  function tell(): void {
+    telling ??= setTimeout(() => {
+      telling = undefined;
+      if (closed) return;
+      let more = false;
+      for (const [logbookId, of] of looked) {
+        try {
+          more = tellLogbook(logbookId, of) || more;
+        } catch (error) {
+          // The logbook may be gone.
+          looked.delete(logbookId);
+          fault(error);
+        }
+      }
+      if (more) tell();
+    }, toldMs);
+  }
+
+  /** Values what is stale, some of it at a time; whether more is left. */
+  function tellLogbook(logbookId: number, of: Looked): boolean {
+    if (of.stale.size === 0) return false;
+    const from = viewpoint(logbookId);
+    const spots: SpotView[] = [];
+    const gone: number[] = [];
+    for (const id of [...of.stale].slice(0, MOST_AT_ONCE)) {
+      of.stale.delete(id);
+      const view = value(of, id, from);
+      if (view !== null) spots.push(view);
+      else if (of.views.delete(id)) {
+        of.valuedAt.delete(id);
+        gone.push(id);
+      }
+    }
+    if (spots.length > 0 || gone.length > 0) context.announce({ type: "spots", logbookId, spots, gone });
+    return of.stale.size > 0;
+  }
+
+  function markStale(which: (view: SpotView) => boolean, of: Looked): void {
+    for (const view of of.views.values()) if (which(view)) of.stale.add(view.id);
+    tell();
+  }
+
+  async function keep(): Promise<void> {
+    const all = unkept;
+    unkept = [];
+    if (all.length > 0) await write(() => store.transaction(() => keepSpots(context, all)));
+  }
+
+  const end = listen((event) => {
+    if (event.type === "exceptions") {
+      exceptions = exceptionsByCall(store);
+      places.clear();
+      for (const of of looked.values()) markStale(() => true, of);
+    }
+    const of = "logbookId" in event ? looked.get(event.logbookId) : undefined;
+    if (of === undefined) return;
+    if (event.type === "manyContacts" || event.type === "logbook") markStale(() => true, of);
+    if (event.type !== "contacts") return;
+    const bases = new Set([...event.added, ...event.changed].map(({ baseCall }) => baseCall));
+    const items = new Set(event.slots.map(({ item }) => item));
+    const all = event.removed.length > 0;
+    markStale(({ base, entity }) => all || bases.has(base) || (entity !== null && items.has(String(entity.code))), of);
+  });
+
+  const keeping = setInterval(() => void keep().catch(fault), 1000);
+  const rounds = setInterval(() => {
+    const at = now();
+    const gone = ledger.drop(at - GONE_AFTER);
+    for (const of of looked.values()) {
+      for (const id of gone) of.stale.add(id);
+      markStale(({ id }) => at - (of.valuedAt.get(id) ?? 0) >= CHANCE_HOLDS, of);
+    }
+    void write(() => forgetSpots(context, at - KEPT_FOR)).catch(fault);
+  }, ROUND_MS);
+  for (const timer of [keeping, rounds]) timer.unref();
+
+  return {
+    take: (heard) => {
+      const spot = ledger.take(heard);
+      if (spot === null) return false;
+      unkept.push(heard);
+      for (const of of looked.values()) of.stale.add(spot.id);
+      if (looked.size > 0) tell();
+      return true;
+    },
+    list(logbookId) {
+      const logbook = findLogbook(context, logbookId);
+      if (!logbook.ok) return logbook;
+      let of = looked.get(logbookId);
+      if (of === undefined) {
+        of = { views: new Map(), valuedAt: new Map(), stale: new Set() };
+        looked.set(logbookId, of);
+        const from = viewpoint(logbookId);
+        for (const { id } of ledger.spots()) value(of, id, from);
+      }
+      return done([...of.views.values()]);
+    },
+    close() {
+      closed = true;
+      end();
+      for (const timer of [keeping, rounds]) clearInterval(timer);
+      clearTimeout(telling);
+      void keep().catch(fault);
+    },
+  };
+}
+
+/** The region of the first logbook's site: by its plan a mode is told where nothing else does. */
+function ownRegion(context: Context) {
+  const [first] = listLogbooks(context);
+  const entity = first === undefined ? null : resolve(first.site.call, context.now()).entity;
+  return (entity === null ? null : regionOf(entity.code)) ?? 2;
+}

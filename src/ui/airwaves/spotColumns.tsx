@@ -1,0 +1,170 @@
+import { formatFrequency } from "@/core/band";
+import type { SpotView } from "@/core/contract";
+import type { Chance } from "@/core/spot";
+import { count } from "../kit/format";
+import type { GridColumn } from "../kit/grid/column";
+import { Mark } from "../kit/Mark";
+
+/** How much of it is filled: the chance as bars, never by colour alone. */
+const BARS: Readonly<Record<Chance, number>> = { good: 3, fair: 2, poor: 1, none: 0 };
+
+function ChanceMark({ chance }: { chance: Chance }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <svg viewBox="0 0 14 12" className="h-3 w-3.5 shrink-0 text-signal" aria-hidden>
+        {[0, 1, 2].map((bar) => (
+          <rect
+            key={bar}
+            x={bar * 5 + 0.5}
+            y={8 - bar * 3.5}
+            width="3"
+            height={3.5 + bar * 3.5}
+            fill={bar < BARS[chance] ? "currentColor" : "none"}
+            stroke="currentColor"
+            strokeWidth="0.8"
+          />
+        ))}
+      </svg>
+      {chance}
+    </span>
+  );
+}
+
+/** "now", "12 min", "2 h" from seconds. */
+export function ageText(seconds: number): string {
+  const minutes = Math.floor(Math.max(0, seconds) / 60);
+  if (minutes < 1) return "now";
+  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h`;
+}
+
+/** Why one would go there: what it adds, and whether it can be heard. */
+export function whyText({ worth, duplicate, reason, contacts, base }: SpotView): string {
+  const adds = duplicate
+    ? "worked on this band and mode within the last day"
+    : (worth?.text ?? "of no entity that is known");
+  const before = contacts > 0 && !duplicate ? `; ${base} was worked before` : "";
+  return `${adds}${before}; ${reason}`;
+}
+
+/** @param now seconds since 1970 UTC */
+export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
+  return [
+    {
+      id: "rank",
+      title: "Worth",
+      label: "What to work first: worth times chance",
+      width: 92,
+      fixed: true,
+      cell: ({ worth, duplicate }) =>
+        duplicate ? (
+          <span className="text-faint">dup</span>
+        ) : worth === null ? (
+          "–"
+        ) : (
+          <>
+            <Mark kind={worth.worth} /> <span className="text-tiny">{worth.worth}</span>
+          </>
+        ),
+    },
+    {
+      id: "frequency",
+      title: "kHz",
+      width: 92,
+      fixed: true,
+      align: "right",
+      look: "font-mono",
+      cell: ({ frequencyHz }) => formatFrequency(frequencyHz),
+    },
+    {
+      id: "call",
+      title: "Call",
+      width: 104,
+      isRowHeader: true,
+      look: ({ duplicate }) => `font-mono font-semibold ${duplicate ? "text-faint line-through" : ""}`,
+      cell: ({ call }) => call,
+    },
+    { id: "entity", title: "Entity", width: 112, cell: ({ entity }) => entity?.name ?? "–" },
+    {
+      id: "mode",
+      title: "Mode",
+      width: 62,
+      fixed: true,
+      cell: ({ mode, submode }) => (mode === "MFSK" ? (submode ?? mode) : mode),
+    },
+    {
+      id: "chance",
+      title: "Chance",
+      label: "How likely it is heard here now",
+      width: 74,
+      fixed: true,
+      cell: ({ chance }) => <ChanceMark chance={chance} />,
+    },
+    {
+      id: "why",
+      title: "Why",
+      width: 270,
+      look: "text-soft",
+      cell: whyText,
+    },
+    {
+      id: "age",
+      title: "Age",
+      width: 60,
+      fixed: true,
+      align: "right",
+      cell: ({ lastAt }) => ageText(now - Date.parse(lastAt) / 1000),
+    },
+    {
+      id: "heard",
+      title: "Heard by",
+      width: 108,
+      cell: ({ heard }) => (
+        <>
+          <span className="font-mono">{heard[0]?.spotter}</span> {heard[0]?.continent}
+          {heard.length > 1 && <span className="text-soft"> +{heard.length - 1}</span>}
+        </>
+      ),
+    },
+    {
+      id: "remark",
+      title: "Remark",
+      width: 110,
+      look: "text-soft",
+      cell: ({ remark, others, listensHz }) => (
+        <>
+          {listensHz !== null && <b className="font-semibold text-wanted">listens {formatFrequency(listensHz)} </b>}
+          {remark}
+          {others.length > 0 && ` (or ${others.map(({ call }) => call).join(", ")})`}
+        </>
+      ),
+    },
+    {
+      id: "beam",
+      title: "Beam, km",
+      label: "Bearing and distance",
+      width: 118,
+      fixed: true,
+      align: "right",
+      look: "font-mono text-soft",
+      cell: ({ bearing, distanceKm }) =>
+        bearing === null || distanceKm === null
+          ? "–"
+          : `${String(Math.round(bearing) % 360).padStart(3, "0")}° ${count(distanceKm)}`,
+    },
+  ];
+}
+
+/** All that is known of a spot, in a few sentences: what has no room in a row. */
+export function wholeText(spot: SpotView): string {
+  const { call, listensHz, heard, others, remark } = spot;
+  const sentences = [
+    `${call}: ${whyText(spot)}.`,
+    listensHz === null ? "" : `It listens on ${formatFrequency(listensHz)} kHz.`,
+    `Heard by ${heard.map(({ spotter, continent }) => (continent === null ? spotter : `${spotter} (${continent})`)).join(", ")}.`,
+    others
+      .map(({ call: other, count: times }) => `Read as ${other} ${times === 1 ? "once" : `${times} times`}.`)
+      .join(" "),
+    remark === "" ? "" : `"${remark}"`,
+  ];
+  return sentences.filter((text) => text !== "").join(" ");
+}

@@ -1,0 +1,79 @@
+import { z } from "zod";
+import { MODE_GROUPS } from "@/core/band";
+import type { SpotView } from "@/core/contract";
+import { CHANCES } from "@/core/spot";
+
+/** Which spots are shown, and in which order. */
+export const spotFilterSchema = z.object({
+  /** "" for all, "here" for the band that one is on. */
+  band: z.string().max(20),
+  modeGroup: z.enum(["", ...MODE_GROUPS]),
+  /** "needed": fresh and wanted; "new": also what was worked and is not confirmed. */
+  worth: z.enum(["", "needed", "unconfirmed"]),
+  /** At least as likely. */
+  chance: z.enum(["", ...CHANCES]),
+  /** Announced by somebody of the continent. */
+  continent: z.string().max(2),
+  /** Announced within so many minutes. */
+  minutes: z.int().min(0).max(1440),
+  order: z.enum(["rank", "frequency", "age", "call"]),
+  descending: z.boolean(),
+});
+export type SpotFilter = z.output<typeof spotFilterSchema>;
+
+export const EVERY_SPOT: SpotFilter = {
+  band: "",
+  modeGroup: "",
+  worth: "",
+  chance: "",
+  continent: "",
+  minutes: 0,
+  order: "rank",
+  descending: true,
+};
+
+const NEEDED = ["fresh", "wanted"];
+
+/** @param now seconds since 1970 UTC */
+function isShown(spot: SpotView, filter: SpotFilter, band: string, now: number): boolean {
+  const { modeGroup, worth, chance, continent, minutes } = filter;
+  const wantedBand = filter.band === "here" ? band : filter.band;
+  if (wantedBand !== "" && spot.band !== wantedBand) return false;
+  if (modeGroup !== "" && spot.modeGroup !== modeGroup) return false;
+  if (worth !== "" && (spot.worth === null || spot.duplicate)) return false;
+  if (worth === "needed" && !NEEDED.includes(spot.worth!.worth)) return false;
+  if (worth === "unconfirmed" && spot.worth!.worth === "safe") return false;
+  if (chance !== "" && CHANCES.indexOf(spot.chance) > CHANCES.indexOf(chance)) return false;
+  if (continent !== "" && !spot.heard.some((one) => one.continent === continent)) return false;
+  return minutes === 0 || now - secondsOf(spot.lastAt) <= minutes * 60;
+}
+
+const secondsOf = (iso: string) => Date.parse(iso) / 1000;
+
+const COMPARED: Readonly<Record<SpotFilter["order"], (a: SpotView, b: SpotView) => number>> = {
+  rank: (a, b) => a.rank - b.rank || secondsOf(a.lastAt) - secondsOf(b.lastAt),
+  frequency: (a, b) => a.frequencyHz - b.frequencyHz,
+  age: (a, b) => secondsOf(a.lastAt) - secondsOf(b.lastAt),
+  call: (a, b) => (a.call < b.call ? -1 : a.call > b.call ? 1 : 0),
+};
+
+/** Those that are shown, in their order; of two alike the one that was there before. */
+export function shownSpots(spots: Iterable<SpotView>, filter: SpotFilter, band: string, now: number): SpotView[] {
+  const turned = filter.descending ? -1 : 1;
+  const compare = COMPARED[filter.order];
+  return [...spots]
+    .filter((spot) => isShown(spot, filter, band, now))
+    .sort((a, b) => turned * compare(a, b) || a.id - b.id);
+}
+
+/** The next spot up or down from a frequency, of those on the band that were not worked lately; the nearest first. */
+export function nextSpot(
+  spots: readonly SpotView[],
+  band: string,
+  frequencyHz: number,
+  by: 1 | -1,
+): SpotView | undefined {
+  const onBand = spots.filter((spot) => spot.band === band && !spot.duplicate);
+  const beyond = onBand.filter((spot) => (spot.frequencyHz - frequencyHz) * by > 0);
+  return beyond.sort((a, b) => (a.frequencyHz - b.frequencyHz) * by)[0];
+}
