@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "./test";
 
 for (const theme of ["day", "night"] as const) {
-  for (const path of ["/desk", "/confirm", "/awards", "/station"]) {
+  for (const path of ["/desk", "/airwaves", "/confirm", "/awards", "/station"]) {
     test(`axe finds nothing on ${path} by ${theme}, and the content security policy is kept`, async ({
       page,
       context,

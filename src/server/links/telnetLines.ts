@@ -16,12 +16,9 @@ interface LinesRead {
 export function lineReader(longest: number): (piece: Buffer) => LinesRead {
   let raw = "";
   return (piece) => {
-    raw += piece.toString("latin1");
+    raw = (raw + piece.toString("latin1")).replace(ORDERS, "");
     const unended = UNENDED_ORDER.exec(raw)?.[0] ?? "";
-    const text = raw
-      .slice(0, raw.length - unended.length)
-      .replace(ORDERS, "")
-      .replace(SIGNS, "");
+    const text = raw.slice(0, raw.length - unended.length).replace(SIGNS, "");
     const lines = text.split(/\r\n|\n|\r/);
     const rest = lines.pop() ?? "";
     raw = rest + unended;

@@ -28,7 +28,7 @@ interface BoardOptions {
 }
 
 /** A station that was announced no more for so long is gone, seconds. */
-export const GONE_AFTER = 3600;
+const GONE_AFTER = 3600;
 const TOLD_MS = 100;
 /** Old ones are looked for, and chances told anew, so often, milliseconds. */
 const ROUND_MS = 60_000;

@@ -1,0 +1,151 @@
+import { callExceptionInputSchema, type LiveEvent, logbookInputSchema } from "../../core/contract";
+import type { Heard } from "../../core/spot";
+import type { Context } from "../context";
+import { addException } from "../directory/callExceptions";
+import { until } from "../links/testing";
+import { createHub } from "../live/hub";
+import { deleteContact, logContact } from "../logbook/contacts";
+import { createLogbook } from "../logbook/logbooks";
+import { taken, testContext, valueOf } from "../testing";
+import { createSpotBoard, type SpotBoard } from "./board";
+import { forgetSpots, spotsSince } from "./keptSpots";
+
+const START = Date.UTC(2026, 10, 27, 22) / 1000;
+const boards: SpotBoard[] = [];
+afterEach(() => {
+  for (const board of boards.splice(0)) board.close();
+  jest.useRealTimers();
+});
+
+async function begin() {
+  const { context: quiet, logbookId } = await testContext(START);
+  const hub = createHub();
+  const events: Extract<LiveEvent, { type: "spots" }>[] = [];
+  hub.listen((event) => event.type === "spots" && events.push(event));
+  let now = START;
+  const context: Context = { ...quiet, announce: hub.announce, now: () => now };
+  const open = () => {
+    const fault = (error: unknown) => {
+      throw error;
+    };
+    const board = createSpotBoard({ context, listen: hub.listen, fault, toldMs: 1 });
+    boards.push(board);
+    return board;
+  };
+  const heard = (call: string, change: Partial<Heard> = {}): Heard => ({
+    at: now,
+    spotter: "W1QUA",
+    frequencyHz: 14_025_000,
+    call,
+    remark: "",
+    ...change,
+  });
+  const log = (call: string, minute = 0, band = "20m") =>
+    valueOf(
+      logContact(context, logbookId, {
+        call,
+        startedAt: new Date((START - 600 + minute * 60) * 1000).toISOString(),
+        band,
+        mode: "CW",
+      }),
+    );
+  return { context, logbookId, hub, events, open, heard, log, later: (seconds: number) => (now += seconds) };
+}
+
+test("what is announced is one line a station, with what it is worth and its chance; the same as the reading says", async () => {
+  const { logbookId, open, heard, log } = await begin();
+  log("DL3QTC", 0, "15m");
+  const board = open();
+  expect(board.take(heard("DL1QTA", { remark: "up 2" }))).toBe(true);
+  expect(board.take(heard("DL1QTA", { spotter: "LU5QTN" }))).toBe(true);
+  expect(board.take(heard("P5QUZ", { frequencyHz: 7_025_000 }))).toBe(true);
+  expect(board.take(heard("DL1QTA", { frequencyHz: 13_000_000 }))).toBe(false);
+  const spots = valueOf(board.list(logbookId));
+  expect(spots.map(({ call }) => call)).toEqual(["DL1QTA", "P5QUZ"]);
+  expect(spots[0]).toMatchObject({
+    entity: { name: "Germany" },
+    band: "20m",
+    mode: "CW",
+    listensHz: 14_027_000,
+    count: 2,
+    heard: [
+      { spotter: "LU5QTN", continent: "SA" },
+      { spotter: "W1QUA", continent: "NA" },
+    ],
+    worth: { worth: "wanted", text: "20 m is new for Germany" },
+    contacts: 0,
+    duplicate: false,
+    chance: "good",
+  });
+  expect(spots[0]!.reason).toMatch(/^LU5QTN heard it just now, \d+ km from here$/);
+  expect(spots[1]).toMatchObject({ worth: { worth: "fresh" }, heard: [{ spotter: "W1QUA" }] });
+  expect(board.list(99)).toMatchObject({ ok: false, problem: { status: 404 } });
+});
+
+test("every browser hears of what comes, once somebody has looked; with each change of the log the worth is another", async () => {
+  const { context, logbookId, events, open, heard, log } = await begin();
+  const board = open();
+  board.take(heard("DL1QTA"));
+  expect(valueOf(board.list(logbookId))).toHaveLength(1);
+  board.take(heard("LU4QSC", { frequencyHz: 14_040_000 }));
+  const last = (call: string) => events.flatMap(({ spots }) => spots).findLast((spot) => spot.call === call);
+  expect(await until(() => last("LU4QSC"))).toMatchObject({ worth: { worth: "fresh" } });
+  const { id } = log("DL7QTB");
+  expect(await until(() => last("DL1QTA"))).toMatchObject({ worth: { worth: "hold" }, contacts: 0, duplicate: false });
+  log("DL1QTA", 2);
+  await until(() => last("DL1QTA")?.contacts === 1);
+  expect(last("DL1QTA")).toMatchObject({ duplicate: true, rank: 0 });
+  // What another log has is nothing to this one.
+  const site = { name: "Away", call: "LU/CX3QUA", grid: "GF05" };
+  const other = valueOf(createLogbook(context, taken(logbookInputSchema, { name: "Other", site }))).id;
+  expect(valueOf(board.list(other)).find(({ call }) => call === "DL1QTA")).toMatchObject({
+    worth: { worth: "fresh" },
+    contacts: 0,
+  });
+  valueOf(deleteContact(context, logbookId, id));
+  await until(() => events.filter(({ logbookId: of }) => of === logbookId).length > 3);
+  expect(valueOf(board.list(logbookId)).find(({ call }) => call === "DL1QTA")!.duplicate).toBe(true);
+});
+
+test("after an import all are valued anew, and after a word on where a call is as well", async () => {
+  const { context, logbookId, hub, open, heard, log } = await begin();
+  const board = open();
+  board.take(heard("DL1QTA"));
+  board.take(heard("VK9QRT", { frequencyHz: 14_035_000 }));
+  valueOf(board.list(logbookId));
+  const worthOf = (call: string) => valueOf(board.list(logbookId)).find((spot) => spot.call === call)!;
+  // As a job does, which tells only that there was much.
+  const announce = jest.spyOn(hub, "announce");
+  log("DL2QTB");
+  hub.announce({ type: "manyContacts", logbookId, contactCount: 1 });
+  await until(() => worthOf("DL1QTA").worth?.worth === "hold");
+  expect(announce).toHaveBeenCalled();
+  const before = worthOf("VK9QRT").entity;
+  const exception = { call: "VK9QRT", entityCode: 150, from: null, until: null };
+  valueOf(addException(context, taken(callExceptionInputSchema, exception)));
+  hub.announce({ type: "exceptions" });
+  await until(() => worthOf("VK9QRT").entity?.code === 150);
+  expect(before?.code).not.toBe(150);
+});
+
+test("what is announced no more is gone after an hour; a restart forgets nothing younger", async () => {
+  jest.useFakeTimers({ doNotFake: ["setImmediate", "queueMicrotask", "nextTick"] });
+  const { context, logbookId, events, open, heard, later } = await begin();
+  const board = open();
+  board.take(heard("DL1QTA"));
+  valueOf(board.list(logbookId));
+  later(1800);
+  board.take(heard("LU4QSC", { frequencyHz: 14_040_000 }));
+  await jest.advanceTimersByTimeAsync(1100);
+  expect(spotsSince(context, 0).map(({ call }) => call)).toEqual(["DL1QTA", "LU4QSC"]);
+  expect(valueOf(open().list(logbookId)).map(({ call }) => call)).toEqual(["DL1QTA", "LU4QSC"]);
+  later(1900);
+  expect(valueOf(open().list(logbookId)).map(({ call }) => call)).toEqual(["LU4QSC"]);
+  await jest.advanceTimersByTimeAsync(61_000);
+  expect(events.some(({ gone }) => gone.length === 1)).toBe(true);
+  expect(valueOf(board.list(logbookId)).map(({ call }) => call)).toEqual(["LU4QSC"]);
+  // Within the day it is kept all the same.
+  expect(spotsSince(context, 0)).toHaveLength(2);
+  forgetSpots(context, START + 1);
+  expect(spotsSince(context, 0)).toHaveLength(1);
+});
