@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { resolve } from "../entity";
 import { gridCenter } from "../geo";
-import { chanceOf } from "./chance";
+import type { Worth } from "../award";
+import { type Chance, chanceOf } from "./chance";
 import { createLedger, type Heard } from "./ledger";
 import { rankOf } from "./rank";
 import { remarkFacts, usualMode } from "./remark";
@@ -285,8 +286,19 @@ describe("the chance to hear it here", () => {
 });
 
 test("what to do next is worth times chance: a fresh one that cannot be heard comes after a wanted one that can", () => {
-  expect(rankOf("wanted", "good", false)).toBeGreaterThan(rankOf("fresh", "poor", false));
-  expect(rankOf("fresh", "fair", false)).toBeGreaterThan(rankOf("wanted", "good", false));
-  expect(rankOf("fresh", "good", true)).toBe(0);
-  expect(rankOf(null, "good", false)).toBe(rankOf("safe", "good", false));
+  const rank = (worth: Worth | null, chance: Chance, duplicate = false) =>
+    rankOf({ worth, chance, duplicate, contest: null });
+  expect(rank("wanted", "good")).toBeGreaterThan(rank("fresh", "poor"));
+  expect(rank("fresh", "fair")).toBeGreaterThan(rank("wanted", "good"));
+  expect(rank("fresh", "good", true)).toBe(0);
+  expect(rank(null, "good")).toBe(rank("safe", "good"));
+});
+
+test("while a contest is on its multipliers and points are what counts", () => {
+  const rank = (points: number, multipliers: number, duplicate = false, chance: Chance = "good") =>
+    rankOf({ worth: "fresh", chance, duplicate: true, contest: { points, multipliers, duplicate } });
+  expect(rank(3, 1)).toBeGreaterThan(rank(5, 0));
+  expect(rank(3, 2)).toBeGreaterThan(rank(3, 1));
+  expect(rank(3, 1, false, "poor")).toBeLessThan(rank(3, 0));
+  expect(rank(3, 2, true)).toBe(0);
 });

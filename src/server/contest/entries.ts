@@ -130,6 +130,14 @@ export function listEntries(context: Context, logbookId: number): Result<Entry[]
   return done(rows.map((row) => entryOf(context, row)));
 }
 
+/** The entries that are turned on: one, or none. */
+export function entriesOn(context: Context, logbookId: number): Entry[] {
+  const { store } = context;
+  return store
+    .all(store.q.selectFrom("contestEntry").selectAll().where("logbookId", "=", logbookId).where("isOn", "=", 1))
+    .map((row) => entryOf(context, row));
+}
+
 export function getEntry(context: Context, id: number): Result<Entry> {
   const { store } = context;
   const row = store.first(store.q.selectFrom("contestEntry").selectAll().where("id", "=", id));

@@ -1,5 +1,15 @@
-import { callExceptionInputSchema, type LiveEvent, logbookInputSchema } from "../../core/contract";
+import {
+  callExceptionInputSchema,
+  contestContactInputSchema,
+  entryInputSchema,
+  entryPatchSchema,
+  type LiveEvent,
+  logbookInputSchema,
+} from "../../core/contract";
 import type { Heard } from "../../core/spot";
+import { logContestContact } from "../contest/contestLog";
+import { changeEntry, createEntry } from "../contest/entries";
+import { listPositionNotes } from "../contest/positions";
 import type { Context } from "../context";
 import { addException } from "../directory/callExceptions";
 import { until } from "../links/testing";
@@ -126,6 +136,52 @@ test("after an import all are valued anew, and after a word on where a call is a
   hub.announce({ type: "exceptions" });
   await until(() => worthOf("VK9QRT").entity?.code === 150);
   expect(before?.code).not.toBe(150);
+});
+
+test("while a contest is on a spot says what it brings there, and without assistance there are none, which is noted", async () => {
+  const { context, logbookId, open, heard, later } = await begin();
+  later(Date.UTC(2026, 9, 15, 22) / 1000 - START);
+  const board = open();
+  board.take(heard("DL1QTA"));
+  board.take(heard("DL2QTB", { frequencyHz: 14_030_000, spotter: "W2QUA" }));
+  board.take(heard("DL1QUZ", { frequencyHz: 14_075_000, remark: "FT8" }));
+  const entry = (assisted: string) => ({
+    tag: "SUDESTADA-PREFIX",
+    ownCall: "CX3QUA",
+    category: { operator: "SINGLE-OP", assisted, band: "ALL", mode: "MIXED", power: "LOW" },
+    operators: ["CX3QUA"],
+  });
+  const { id } = valueOf(createEntry(context, logbookId, taken(entryInputSchema, entry("ASSISTED"))));
+  const contest = (call: string) => valueOf(board.list(logbookId)).find((spot) => spot.call === call)!.contest;
+  expect(contest("DL1QTA")).toEqual({ duplicate: false, points: 4, fresh: ["Prefixes: DL1"] });
+  expect(contest("DL1QUZ")).toBeNull();
+  const input = taken(contestContactInputSchema, {
+    call: "DL2QTB",
+    startedAt: "2026-10-15T21:30:00Z",
+    band: "20m",
+    mode: "CW",
+    received: { report: "599", serial: "12" },
+  });
+  valueOf(logContestContact(context, id, input));
+  await until(() => contest("DL2QTB")?.duplicate);
+  expect(contest("DL1QTA")!.fresh).toHaveLength(1);
+  expect(contest("DL2QTB")).toMatchObject({ points: 0, fresh: [] });
+
+  valueOf(changeEntry(context, id, taken(entryPatchSchema, { category: entry("NON-ASSISTED").category })));
+  expect(board.list(logbookId)).toMatchObject({
+    ok: false,
+    problem: {
+      status: 409,
+      detail: "Sudestada Prefix Dash is entered without assistance: spots are off while it is on",
+    },
+  });
+  await until(() => valueOf(listPositionNotes(context, id)).length > 0);
+  board.list(logbookId);
+  expect(valueOf(listPositionNotes(context, id))).toMatchObject([
+    { position: "Spots", text: "Sudestada Prefix Dash is entered without assistance: spots are off while it is on." },
+  ]);
+  valueOf(changeEntry(context, id, taken(entryPatchSchema, { on: false })));
+  expect(valueOf(board.list(logbookId))).toHaveLength(3);
 });
 
 test("what is announced no more is gone after an hour; a restart forgets nothing younger", async () => {

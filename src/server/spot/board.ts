@@ -1,12 +1,15 @@
-import type { CallPlace, LiveEvent, SpotView } from "../../core/contract";
+import type { CallPlace, Entry, LiveEvent, SpotView } from "../../core/contract";
 import { resolve, regionOf } from "../../core/entity";
 import { placeWhileTyping } from "../../core/reading";
 import { createLedger, type Heard } from "../../core/spot";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
+import { boardOf } from "../contest/board";
+import { addPositionNote, listPositionNotes } from "../contest/positions";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
 import { siteOfLogbook } from "../logbook/sites";
-import { done, type Result } from "../problem";
+import { done, failed, type Result } from "../problem";
+import { entryOn, isWithoutSpots } from "./entryOn";
 import { forgetSpots, keepSpots, KEPT_FOR, spotsSince } from "./keptSpots";
 import { spotView, type Viewpoint } from "./spotView";
 
@@ -14,7 +17,10 @@ import { spotView, type Viewpoint } from "./spotView";
 export interface SpotBoard {
   /** Takes in what was announced; false for what lies on no amateur band. */
   readonly take: (heard: Heard) => boolean;
-  /** What is announced now, for a logbook, which is kept up to date from then on. */
+  /**
+   * What is announced now, for a logbook, which is kept up to date from then on. Refused while an entry is on that takes
+   * no help of others.
+   */
   list(logbookId: number): Result<SpotView[]>;
   close(): void;
 }
@@ -39,6 +45,8 @@ const MOST_AT_ONCE = 200;
 /** Until the figures of the day come, a middling sun. */
 const SOLAR = { sunspots: 100, kIndex: 2 };
 const MOST_PLACES = 20_000;
+/** Who writes into the notes of a contest that spots are off. */
+const NOTED_BY = "Spots";
 
 /** A logbook that somebody looks at. */
 interface Looked {
@@ -55,6 +63,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   const ledger = createLedger(ownRegion(context));
   const looked = new Map<number, Looked>();
   const places = new Map<string, CallPlace>();
+  const shutFor = new Set<number>();
   let exceptions = exceptionsByCall(store);
   let unkept: Heard[] = [];
   let telling: NodeJS.Timeout | undefined;
@@ -71,14 +80,18 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     return place;
   }
 
-  const viewpoint = (logbookId: number): Viewpoint => ({
-    store,
-    logbookId,
-    ownGrid: siteOfLogbook(store, logbookId).grid,
-    now: now(),
-    solar: SOLAR,
-    placeOf,
-  });
+  function viewpoint(logbookId: number, entry: Entry | null): Viewpoint {
+    const contest = entry === null ? null : { rules: entry.rules, board: boardOf(context, entry).board };
+    return {
+      store,
+      logbookId,
+      ownGrid: siteOfLogbook(store, logbookId).grid,
+      now: now(),
+      solar: SOLAR,
+      placeOf,
+      contest,
+    };
+  }
 
   function value(of: Looked, id: number, from: Viewpoint): SpotView | null {
     const spot = ledger.get(id);
@@ -110,7 +123,9 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   /** Values what is stale, some of it at a time; whether more is left. */
   function tellLogbook(logbookId: number, of: Looked): boolean {
     if (of.stale.size === 0) return false;
-    const from = viewpoint(logbookId);
+    const entry = entryOn(context, logbookId);
+    if (entry !== null && isWithoutSpots(entry)) return shut(entry);
+    const from = viewpoint(logbookId, entry);
     const spots: SpotView[] = [];
     const gone: number[] = [];
     for (const id of [...of.stale].slice(0, MOST_AT_ONCE)) {
@@ -124,6 +139,17 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     }
     if (spots.length > 0 || gone.length > 0) context.announce({ type: "spots", logbookId, spots, gone });
     return of.stale.size > 0;
+  }
+
+  /** The contest's notes say since when there were no spots. */
+  function shut(entry: Entry): false {
+    if (shutFor.has(entry.id)) return false;
+    shutFor.add(entry.id);
+    const notes = listPositionNotes(context, entry.id);
+    if (!notes.ok || notes.value.some(({ position }) => position === NOTED_BY)) return false;
+    const note = { position: NOTED_BY, text: `${withoutText(entry)}.` };
+    void write(() => addPositionNote(context, entry.id, note)).catch(fault);
+    return false;
   }
 
   function markStale(which: (view: SpotView) => boolean, of: Looked): void {
@@ -145,11 +171,14 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     }
     const of = "logbookId" in event ? looked.get(event.logbookId) : undefined;
     if (of === undefined) return;
-    if (event.type === "manyContacts" || event.type === "logbook") markStale(() => true, of);
+    if (event.type === "contest" && event.what !== "entry") return;
+    if (event.type === "manyContacts" || event.type === "logbook" || event.type === "contest")
+      markStale(() => true, of);
     if (event.type !== "contacts") return;
     const bases = new Set([...event.added, ...event.changed].map(({ baseCall }) => baseCall));
     const items = new Set(event.slots.map(({ item }) => item));
-    const all = event.removed.length > 0;
+    // Of a contest each contact may make another one's multiplier an old one.
+    const all = event.removed.length > 0 || entryOn(context, event.logbookId) !== null;
     markStale(({ base, entity }) => all || bases.has(base) || (entity !== null && items.has(String(entity.code))), of);
   });
 
@@ -177,11 +206,16 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     list(logbookId) {
       const logbook = findLogbook(context, logbookId);
       if (!logbook.ok) return logbook;
+      const entry = entryOn(context, logbookId);
+      if (entry !== null && isWithoutSpots(entry)) {
+        shut(entry);
+        return failed(409, "Spots are off", withoutText(entry));
+      }
       let of = looked.get(logbookId);
       if (of === undefined) {
         of = { views: new Map(), valuedAt: new Map(), stale: new Set() };
         looked.set(logbookId, of);
-        const from = viewpoint(logbookId);
+        const from = viewpoint(logbookId, entry);
         for (const { id } of ledger.spots()) value(of, id, from);
       }
       return done([...of.views.values()]);
@@ -194,6 +228,10 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
       void keep().catch(fault);
     },
   };
+}
+
+function withoutText({ name }: Entry): string {
+  return `${name} is entered without assistance: spots are off while it is on`;
 }
 
 /** The region of the first logbook's site: by its plan a mode is told where nothing else does. */

@@ -1,7 +1,7 @@
-import { worthOf } from "../../core/award";
-import { ENTITIES_AWARD, type Slot } from "../../core/award";
+import { ENTITIES_AWARD, type Slot, worthOf } from "../../core/award";
 import { modeGroup } from "../../core/band";
 import { isoTime } from "../../core/contact";
+import { type Rules, type Scoreboard, worthOf as worthInContest } from "../../core/contest";
 import type { CallPlace, SpotView } from "../../core/contract";
 import { gridCenter, pathBetween, type Point } from "../../core/geo";
 import type { Solar } from "../../core/propagation";
@@ -21,10 +21,13 @@ export interface Viewpoint {
   readonly now: number;
   readonly solar: Solar;
   readonly placeOf: (call: string) => CallPlace;
+  /** The contest that is on. */
+  readonly contest: { readonly rules: Rules; readonly board: Scoreboard } | null;
 }
 
 /** What a spot is to a logbook: who, worth, chance. Some indexed reads, no scan. */
-export function spotView(spot: Spot, { store, logbookId, ownGrid, now, solar, placeOf }: Viewpoint): SpotView {
+export function spotView(spot: Spot, viewpoint: Viewpoint): SpotView {
+  const { store, logbookId, ownGrid, now, solar, placeOf } = viewpoint;
   const { call, band, mode, frequencyHz } = spot;
   const place = placeOf(call);
   const group = modeGroup(mode);
@@ -66,6 +69,7 @@ export function spotView(spot: Spot, { store, logbookId, ownGrid, now, solar, pl
     hearers,
   });
   const duplicate = (lately ?? 0) > 0;
+  const contest = valueInContest(spot, viewpoint);
   return {
     id: spot.id,
     call,
@@ -87,12 +91,27 @@ export function spotView(spot: Spot, { store, logbookId, ownGrid, now, solar, pl
     worth,
     contacts,
     duplicate,
+    contest,
     chance,
     reason,
     distanceKm: path?.distanceKm ?? null,
     bearing: path?.bearing ?? null,
-    rank: rankOf(worth?.worth ?? null, chance, duplicate),
+    rank: rankOf({
+      worth: worth?.worth ?? null,
+      chance,
+      duplicate,
+      contest: contest === null ? null : { ...contest, multipliers: contest.fresh.length },
+    }),
   };
+}
+
+function valueInContest({ call, band, mode, submode }: Spot, { contest, now }: Viewpoint): SpotView["contest"] {
+  if (contest === null) return null;
+  const { rules, board } = contest;
+  const { judgement } = worthInContest(rules, board, { call, band, mode: submode ?? mode, at: now, typed: {} }, null);
+  if (judgement.refused !== null) return null;
+  const { points, duplicate, fresh } = judgement;
+  return { points, duplicate, fresh: fresh.map(({ label, name }) => `${label}: ${name}`) };
 }
 
 type Cell = Pick<Slot, "band" | "modeGroup" | "worked" | "confirmed">;

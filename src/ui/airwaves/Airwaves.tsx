@@ -7,6 +7,7 @@ import { bandLabel } from "@/core/band";
 import type { Link as LinkView } from "@/core/contract";
 import { useOperating } from "../entry/useOperating";
 import { useActions } from "../kit/actions";
+import { ApiProblem } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { kept, useKept } from "../kit/kept";
@@ -104,7 +105,8 @@ export function Airwaves() {
       </section>
       <Spots
         none={noneText(networks, spots.size)}
-        failed={error !== null && !loaded ? error.message : null}
+        off={isOff(error) ? error.message : null}
+        failed={error === null || loaded || isOff(error) ? null : error.message}
         onRetry={() => void refetch()}
         loaded={loaded}
         isEmpty={rows.length === 0}
@@ -137,6 +139,8 @@ export function Airwaves() {
 
 interface SpotsProps {
   none: React.ReactNode;
+  /** Why there are none on purpose. */
+  off: string | null;
   failed: string | null;
   onRetry: () => void;
   loaded: boolean;
@@ -144,7 +148,13 @@ interface SpotsProps {
   children: React.ReactNode;
 }
 
-function Spots({ none, failed, onRetry, loaded, isEmpty, children }: SpotsProps) {
+function Spots({ none, off, failed, onRetry, loaded, isEmpty, children }: SpotsProps) {
+  if (off !== null)
+    return (
+      <p role="status" className="border-t border-line bg-panel p-8 text-center text-wanted">
+        {off}. What you find by tuning can be put on the ruler.
+      </p>
+    );
   if (failed !== null)
     return (
       <div className="border-t border-line bg-panel">
@@ -154,6 +164,11 @@ function Spots({ none, failed, onRetry, loaded, isEmpty, children }: SpotsProps)
   if (!loaded) return <p className="border-t border-line bg-panel p-8 text-center text-soft">Loading the spots.</p>;
   if (isEmpty) return <div className="border-t border-line bg-panel p-8 text-center text-soft">{none}</div>;
   return children;
+}
+
+/** Spots are shut off by the contest that is on. */
+function isOff(error: Error | null): error is ApiProblem {
+  return error instanceof ApiProblem && error.details.status === 409;
 }
 
 function noneText(networks: readonly LinkView[], all: number) {

@@ -6,7 +6,7 @@ import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { DataGrid } from "../kit/grid/DataGrid";
 import { spotColumns, wholeText } from "./spotColumns";
-import type { SpotFilter } from "./spotFilter";
+import { isDuplicate, type SpotFilter } from "./spotFilter";
 
 const ORDERS: readonly SpotFilter["order"][] = ["rank", "frequency", "age", "call"];
 /** A minute is what an age is told in, seconds. */
@@ -90,7 +90,7 @@ export function SpotTable({ rows, spots, filter, setFilter, now, gridRef, onPick
           return true;
         }}
         rowLook={(spot, isActive) =>
-          `${isActive ? "bg-raised group-focus:bg-hold-wash" : "hover:bg-raised"} ${spot?.duplicate ? "text-faint" : ""}`
+          `${isActive ? "bg-raised group-focus:bg-hold-wash" : "hover:bg-raised"} ${spot !== undefined && isDuplicate(spot) ? "text-faint" : ""}`
         }
       />
       <p className="flex h-8 items-center gap-3 border-t border-line bg-panel px-4 text-soft">

@@ -1,9 +1,10 @@
 import { formatFrequency } from "@/core/band";
 import type { SpotView } from "@/core/contract";
 import type { Chance } from "@/core/spot";
-import { count } from "../kit/format";
+import { count, many } from "../kit/format";
 import type { GridColumn } from "../kit/grid/column";
 import { Mark } from "../kit/Mark";
+import { isDuplicate } from "./spotFilter";
 
 /** How much of it is filled: the chance as bars, never by colour alone. */
 const BARS: Readonly<Record<Chance, number>> = { good: 3, fair: 2, poor: 1, none: 0 };
@@ -30,6 +31,16 @@ function ChanceMark({ chance }: { chance: Chance }) {
   );
 }
 
+function ContestWorth({ contest: { points, duplicate, fresh } }: { contest: NonNullable<SpotView["contest"]> }) {
+  if (duplicate) return <span className="text-faint">dup</span>;
+  if (fresh.length === 0) return <span className="text-tiny">{many(points, "point")}</span>;
+  return (
+    <>
+      <Mark kind="wanted" /> <span className="text-tiny">{fresh.length} new</span>
+    </>
+  );
+}
+
 /** "now", "12 min", "2 h" from seconds. */
 export function ageText(seconds: number): string {
   const minutes = Math.floor(Math.max(0, seconds) / 60);
@@ -38,12 +49,20 @@ export function ageText(seconds: number): string {
 }
 
 /** Why one would go there: what it adds, and whether it can be heard. */
-export function whyText({ worth, duplicate, reason, contacts, base }: SpotView): string {
+export function whyText({ worth, duplicate, contest, reason, contacts, base }: SpotView): string {
+  if (contest !== null) return `${contestText(contest)}; ${reason}`;
   const adds = duplicate
     ? "worked on this band and mode within the last day"
     : (worth?.text ?? "of no entity that is known");
   const before = contacts > 0 && !duplicate ? `; ${base} was worked before` : "";
   return `${adds}${before}; ${reason}`;
+}
+
+function contestText({ points, duplicate, fresh }: NonNullable<SpotView["contest"]>): string {
+  if (duplicate) return "a duplicate in the contest";
+  return [fresh.length === 0 ? "" : `new ${fresh.join(", ")}`, many(points, "point")]
+    .filter((text) => text !== "")
+    .join("; ");
 }
 
 /** @param now seconds since 1970 UTC */
@@ -55,8 +74,10 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
       label: "What to work first: worth times chance",
       width: 92,
       fixed: true,
-      cell: ({ worth, duplicate }) =>
-        duplicate ? (
+      cell: ({ worth, duplicate, contest }) =>
+        contest !== null ? (
+          <ContestWorth contest={contest} />
+        ) : duplicate ? (
           <span className="text-faint">dup</span>
         ) : worth === null ? (
           "–"
@@ -80,7 +101,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
       title: "Call",
       width: 104,
       isRowHeader: true,
-      look: ({ duplicate }) => `font-mono font-semibold ${duplicate ? "text-faint line-through" : ""}`,
+      look: (spot) => `font-mono font-semibold ${isDuplicate(spot) ? "text-faint line-through" : ""}`,
       cell: ({ call }) => call,
     },
     { id: "entity", title: "Entity", width: 112, cell: ({ entity }) => entity?.name ?? "–" },

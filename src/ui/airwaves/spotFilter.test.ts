@@ -25,6 +25,7 @@ const spot = (call: string, change: Partial<SpotView> = {}): SpotView => ({
   worth: { worth: "wanted", text: "20 m is new for Germany" },
   contacts: 0,
   duplicate: false,
+  contest: null,
   chance: "good",
   reason: "the path is open, 12 dB to spare",
   distanceKm: 11_700,
@@ -65,6 +66,22 @@ test.each<[string, Partial<SpotFilter>, readonly SpotView[]]>([
 ])("%s", (_, filter, shown) => {
   const calls = (spots: readonly SpotView[]) => spots.map(({ call }) => call);
   expect(calls(shownSpots(ALL, { ...EVERY_SPOT, ...filter }, "20m", NOW))).toEqual(calls(shown));
+});
+
+test("while a contest is on its multipliers are what is needed, and its duplicates are none", () => {
+  const value = (points: number, fresh: string[] = [], duplicate = false) => ({ points, fresh, duplicate });
+  const brings = spot("LU4QSC", { contest: value(3, ["Zones: Argentina"]), duplicate: true });
+  const points = spot("DL1QTA", { contest: value(3) });
+  const again = spot("EA8QUZ", { contest: value(0, [], true), duplicate: false });
+  const shown = (worth: SpotFilter["worth"]) =>
+    shownSpots([again, points, brings], { ...EVERY_SPOT, worth }, "20m", NOW).map(({ call }) => call);
+  expect(shown("needed")).toEqual(["LU4QSC"]);
+  expect(shown("unconfirmed")).toEqual(["LU4QSC", "DL1QTA"]);
+  expect([brings, points, again].map((one) => whyText(one).split("; the path")[0])).toEqual([
+    "new Zones: Argentina; 3 points",
+    "3 points",
+    "a duplicate in the contest",
+  ]);
 });
 
 test("the next one up or down is the nearest on the band that was not worked", () => {

@@ -32,6 +32,11 @@ export const EVERY_SPOT: SpotFilter = {
   descending: true,
 };
 
+/** Worked in the contest that is on, or else on the band and in the mode within the last day. */
+export function isDuplicate({ duplicate, contest }: Pick<SpotView, "duplicate" | "contest">): boolean {
+  return contest?.duplicate ?? duplicate;
+}
+
 const NEEDED = ["fresh", "wanted"];
 
 /** @param now seconds since 1970 UTC */
@@ -40,12 +45,18 @@ function isShown(spot: SpotView, filter: SpotFilter, band: string, now: number):
   const wantedBand = filter.band === "here" ? band : filter.band;
   if (wantedBand !== "" && spot.band !== wantedBand) return false;
   if (modeGroup !== "" && spot.modeGroup !== modeGroup) return false;
-  if (worth !== "" && (spot.worth === null || spot.duplicate)) return false;
-  if (worth === "needed" && !NEEDED.includes(spot.worth!.worth)) return false;
-  if (worth === "unconfirmed" && spot.worth!.worth === "safe") return false;
+  if (worth !== "" && !isNeeded(spot, worth)) return false;
   if (chance !== "" && CHANCES.indexOf(spot.chance) > CHANCES.indexOf(chance)) return false;
   if (continent !== "" && !spot.heard.some((one) => one.continent === continent)) return false;
   return minutes === 0 || now - secondsOf(spot.lastAt) <= minutes * 60;
+}
+
+function isNeeded(spot: SpotView, how: "needed" | "unconfirmed"): boolean {
+  const { worth, contest } = spot;
+  if (isDuplicate(spot)) return false;
+  if (contest !== null) return how === "unconfirmed" || contest.fresh.length > 0;
+  if (worth === null) return false;
+  return how === "needed" ? NEEDED.includes(worth.worth) : worth.worth !== "safe";
 }
 
 const secondsOf = (iso: string) => Date.parse(iso) / 1000;
@@ -73,7 +84,7 @@ export function nextSpot(
   frequencyHz: number,
   by: 1 | -1,
 ): SpotView | undefined {
-  const onBand = spots.filter((spot) => spot.band === band && !spot.duplicate);
+  const onBand = spots.filter((spot) => spot.band === band && !isDuplicate(spot));
   const beyond = onBand.filter((spot) => (spot.frequencyHz - frequencyHz) * by > 0);
   return beyond.sort((a, b) => (a.frequencyHz - b.frequencyHz) * by)[0];
 }

@@ -30,12 +30,18 @@ export function useSpots(logbookId: number) {
     structuralSharing: false,
   });
   useLive((event) => {
-    if (event.type === "reconnected") void refetch();
+    // An entry that is turned on may shut spots off.
+    if (event.type === "reconnected" || (event.type === "contest" && event.what === "entry")) void refetch();
     if (event.type !== "spots" || event.logbookId !== logbookId) return;
     meanwhile.current?.push(event);
     client.setQueryData<Spots>(queryKey, (before) => before && merged(before, event));
   });
-  return { spots: data ?? NONE, loaded: data !== undefined, error, refetch };
+  return {
+    spots: error === null ? (data ?? NONE) : NONE,
+    loaded: data !== undefined && error === null,
+    error,
+    refetch,
+  };
 }
 
 function merged(before: Spots, { spots, gone }: News): Spots {
