@@ -24,6 +24,7 @@ import { benchAir } from "./air";
 import { benchContest, benchScore } from "./contest";
 import { best, type Line, p95, ratio, table, time, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
+import { benchSpots } from "./spots";
 
 const BENCH = logbookInputSchema.parse({
   name: "Bench",
@@ -43,7 +44,10 @@ try {
     if (count === 100_000) await benchReading(file);
     const { context, logbookId } = await benchImport(file, count);
     await benchLog(context, logbookId, count);
-    if (count === 250_000) lines.push(...(await benchContest(context, logbookId)));
+    if (count === 250_000) {
+      lines.push(...(await benchSpots(context, logbookId)));
+      lines.push(...(await benchContest(context, logbookId)));
+    }
     context.store.close();
   }
 } finally {

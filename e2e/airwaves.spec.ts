@@ -1,20 +1,15 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import Database from "better-sqlite3";
-import type { AddressInfo } from "node:net";
 import { join } from "node:path";
-import type { Link, SpotView } from "../src/core/contract";
-import { writeSpotLine } from "../src/core/spot";
-import { type Foghorn, startFoghorn } from "../stand-ins/foghorn/server";
+import type { SpotView } from "../src/core/contract";
 import { type App, startApp } from "./app";
 import { type Radios, startRadios } from "./radios";
+import { type SpotNetwork, startSpotNetwork } from "./spotNetwork";
 import { expect, test as base } from "./test";
 
-interface Shack extends Radios {
+interface Shack extends Radios, SpotNetwork {
   readonly app: App;
-  readonly foghorn: Foghorn;
-  /** Announces a station on the network, as heard now. */
-  readonly announce: (call: string, kilohertz: number, remark?: string, spotter?: string) => void;
 }
 
 /** An application with two radios and a spot network, to itself. */
@@ -23,19 +18,11 @@ const test = base.extend<object, { shack: Shack }>({
     async ({}, use) => {
       const app = await startApp("demo");
       const radios = await startRadios(app);
-      const foghorn = await startFoghorn({ port: 0, airPort: null, seed: 1 });
-      const { port } = foghorn.server.address() as AddressInfo;
-      const settings = { port, call: "CX3QUA" };
-      await app.api("links", { method: "POST", json: { kind: "spotNetwork", name: "Foghorn", settings } });
-      const announce: Shack["announce"] = (call, kilohertz, remark = "", spotter = "W1QUA") => {
-        const now = new Date();
-        const minute = now.getUTCHours() * 60 + now.getUTCMinutes();
-        foghorn.announce(writeSpotLine({ spotter, frequencyHz: kilohertz * 1000, call, remark, minute }));
-      };
-      await use({ app, foghorn, announce, ...radios });
+      const network = await startSpotNetwork(app);
+      await use({ app, ...radios, ...network });
       await app.stop();
       await radios.stop();
-      foghorn.close();
+      network.foghorn.close();
     },
     { scope: "worker", timeout: 60_000 },
   ],
@@ -54,11 +41,7 @@ async function atAirwaves(page: Page): Promise<void> {
 }
 
 /** Waits until the network is logged in to. */
-async function linked({ app }: Shack): Promise<void> {
-  await expect
-    .poll(async () => (await app.api<{ items: Link[] }>("links")).items.find(({ name }) => name === "Foghorn")?.phase)
-    .toBe("up");
-}
+const linked = ({ isUp }: Shack) => expect.poll(isUp).toBe(true);
 
 test("spots come with their worth and chance; by keys the radio goes there, and what was half typed comes back", async ({
   page,

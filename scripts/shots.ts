@@ -5,6 +5,7 @@ import { startApp } from "../e2e/app";
 import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "../e2e/chromium";
 import { startRadios } from "../e2e/radios";
 import seedOnce from "../e2e/seedOnce";
+import { startSpotNetwork } from "../e2e/spotNetwork";
 
 const removeSeed = seedOnce();
 const app = await startApp("demo");
@@ -123,8 +124,32 @@ await shot("descriptor", "/station", "night", async (page) => {
   await page.getByLabel("What the radio says").fill("[rx]145512.50");
 });
 
+const network = await startSpotNetwork(app);
+while (!(await network.isUp())) await new Promise((resolve) => setTimeout(resolve, 50));
+const HEARD: readonly (readonly [call: string, kilohertz: number, remark?: string, spotter?: string])[] = [
+  ["P5QUZ", 14_031.5, "up 2", "CX7QRL"],
+  ["JA3QRM", 21_014.2, "CW 14 dB 26 wpm CQ", "ZL2QSP"],
+  ["OY4QSA", 14_019, "CW 9 dB 24 wpm CQ", "DL2QRX"],
+  ["OY4QSA", 14_019.1, "CW", "G3QSV"],
+  ["ZL7QUZ", 18_075.4, "CW", "VK3QRB"],
+  ["5R8QTE", 24_892, "CW first on this band", "ZS1QTK"],
+  ["DL1QTA", 28_495, "SSB 59", "EA4QSJ"],
+  ["DL1QTB", 28_495, "SSB", "K9QUE"],
+  ["W1QUZ", 28_010.8, "CW 31 dB 30 wpm CQ", "LU5QTN"],
+  ["PY2QTD", 7011, "CW", "LU5QTN"],
+  ["HL2QUN", 10_104, "CW 3 dB 22 wpm CQ", "JA1QTR"],
+  ["VK9QRT", 50_313.6, "FT8 -12 dB", "JA1QTR"],
+];
+for (const one of HEARD) network.announce(...one);
+await shot("airwaves", "/airwaves", "day", async (page) => {
+  await page.getByRole("row", { name: /VK9QRT/ }).waitFor();
+  await page.keyboard.press("F8");
+  await page.keyboard.press("Enter");
+});
+
 await browser.close();
 await app.stop();
 await radios.stop();
+network.foghorn.close();
 removeSeed();
 rmSync("test-results", { recursive: true, force: true });

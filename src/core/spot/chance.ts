@@ -12,24 +12,11 @@ export interface ChanceReading {
   readonly reason: string;
 }
 
-/** Who heard the station where, and when, seconds since 1970 UTC. */
+/** Who heard the station, how far from us, and when, seconds since 1970 UTC. */
 export interface Hearer {
   readonly spotter: string;
-  readonly point: Point;
+  readonly distanceKm: number;
   readonly at: number;
-}
-
-interface Question {
-  /** Where the station is; null where that is not known. */
-  readonly from: Point | null;
-  /** Where we are. */
-  readonly to: Point;
-  readonly frequencyHz: number;
-  readonly mode: string;
-  /** Seconds since 1970 UTC. */
-  readonly now: number;
-  readonly solar: Solar;
-  readonly hearers: readonly Hearer[];
 }
 
 /** Somebody so near hears what is heard here, and somebody in the wider surroundings much of it, km. */
@@ -49,25 +36,36 @@ const [PLENTY, SCARCE] = [10, -10];
 
 /**
  * How likely a station can be heard here now: from where it was heard within the last quarter of an hour, or else by
- * what the path lets through (core/propagation), between an ordinary station and ours.
+ * what the path lets through.
+ *
+ * @param now seconds since 1970 UTC
+ * @param byPath null where it is not known where the station is
  */
-export function chanceOf({ from, to, frequencyHz, mode, now, solar, hearers }: Question): ChanceReading {
-  const near = nearest(hearers, to, now);
-  if (near !== null && near.distanceKm <= NEAR)
-    return {
-      chance: "good",
-      reason: `${near.spotter} heard it ${lately(now - near.at)}, ${km(near.distanceKm)} from here`,
-    };
-  const model = from === null ? null : modelled(from, to, frequencyHz, mode, now, solar);
+export function chanceOf(hearers: readonly Hearer[], now: number, byPath: () => ChanceReading | null): ChanceReading {
+  const near = nearest(hearers, now);
+  if (near !== null && near.distanceKm <= NEAR) return { chance: "good", reason: heardText(near, now) };
+  const model = byPath();
   if (near !== null && near.distanceKm <= AROUND && model?.chance !== "good")
-    return {
-      chance: "fair",
-      reason: `${near.spotter} heard it ${lately(now - near.at)}, ${km(near.distanceKm)} from here`,
-    };
+    return { chance: "fair", reason: heardText(near, now) };
   return model ?? { chance: "poor", reason: "where it is is not known, and nobody near here has heard it" };
 }
 
-function modelled(from: Point, to: Point, frequencyHz: number, mode: string, now: number, solar: Solar): ChanceReading {
+function heardText({ spotter, at, distanceKm }: Hearer, now: number): string {
+  return `${spotter} heard it ${lately(now - at)}, ${km(distanceKm)} from here`;
+}
+
+/**
+ * How likely a station can be heard here by what the path lets through now (core/propagation), between a good station
+ * and ours.
+ */
+export function chanceByPath(
+  from: Point,
+  to: Point,
+  frequencyHz: number,
+  mode: string,
+  now: number,
+  solar: Solar,
+): ChanceReading {
   const { width, over: needed } = READ[modeGroup(mode)];
   const { loss, by, maximum } = pathLoss(from, to, frequencyHz, now, solar);
   const noise = noisePower(frequencyHz, width, "residential", sunAltitude(to, now) < -6);
@@ -92,13 +90,10 @@ function modelled(from: Point, to: Point, frequencyHz: number, mode: string, now
   };
 }
 
-function nearest(hearers: readonly Hearer[], to: Point, now: number) {
-  let best: (Hearer & { readonly distanceKm: number }) | null = null;
-  for (const hearer of hearers) {
-    if (now - hearer.at > LATELY) continue;
-    const { distanceKm } = pathBetween(hearer.point, to);
-    if (best === null || distanceKm < best.distanceKm) best = { ...hearer, distanceKm };
-  }
+function nearest(hearers: readonly Hearer[], now: number): Hearer | null {
+  let best: Hearer | null = null;
+  for (const hearer of hearers)
+    if (now - hearer.at <= LATELY && (best === null || hearer.distanceKm < best.distanceKm)) best = hearer;
   return best;
 }
 

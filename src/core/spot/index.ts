@@ -1,5 +1,5 @@
-export { CHANCES, chanceOf } from "./chance";
-export type { Chance, ChanceReading, Hearer } from "./chance";
+export { chanceByPath, CHANCES, chanceOf } from "./chance";
+export type { Chance, ChanceReading } from "./chance";
 export { createLedger } from "./ledger";
 export type { Heard, Ledger, Spot } from "./ledger";
 export { rankOf } from "./rank";

@@ -49,8 +49,8 @@ const MOVED = 1500;
 const MISREAD_HZ = 350;
 const MISREAD_SECONDS = 900;
 const MOST_HEARD = 12;
-/** Spots lie in drawers of this width, Hz; what is near lies in the same or the next. */
-const DRAWER = 3000;
+/** Spots lie in drawers of this width, Hz; what is so near that it may be misread lies in the same or the next. */
+const DRAWER = MISREAD_HZ;
 
 interface Kept {
   spot: Spot;
@@ -58,39 +58,56 @@ interface Kept {
   readonly calls: Map<string, number>;
 }
 
+/** Sets by a key, of which none is kept empty. */
+function createIndex<Key>() {
+  const sets = new Map<Key, Set<Kept>>();
+  return {
+    of: (key: Key): Iterable<Kept> => sets.get(key) ?? [],
+    put(key: Key, one: Kept): void {
+      const inside = sets.get(key);
+      if (inside === undefined) sets.set(key, new Set([one]));
+      else inside.add(one);
+    },
+    takeOut(key: Key, one: Kept): void {
+      const inside = sets.get(key);
+      inside?.delete(one);
+      if (inside?.size === 0) sets.delete(key);
+    },
+  };
+}
+
 /** Joins what many announce: the same station is one, the likelier call is shown. */
 export function createLedger(region: Region): Ledger {
   const kept = new Map<number, Kept>();
-  const drawers = new Map<number, Set<Kept>>();
+  const byCall = createIndex<string>();
+  const drawers = createIndex<number>();
   let last = 0;
 
   const drawerOf = (hertz: number) => Math.floor(hertz / DRAWER);
-  function* around(hertz: number): Generator<Kept> {
-    for (const drawer of [-1, 0, 1]) yield* drawers.get(drawerOf(hertz) + drawer) ?? [];
-  }
   function put(one: Kept): void {
-    const drawer = drawerOf(one.spot.frequencyHz);
-    const inside = drawers.get(drawer);
-    if (inside === undefined) drawers.set(drawer, new Set([one]));
-    else inside.add(one);
+    for (const call of one.calls.keys()) byCall.put(call, one);
+    // In digital modes stations stand beside each other, and are read by machines.
+    if (modeGroup(one.spot.mode) !== "digital") drawers.put(drawerOf(one.spot.frequencyHz), one);
   }
   function takeOut(one: Kept): void {
-    const drawer = drawerOf(one.spot.frequencyHz);
-    const inside = drawers.get(drawer);
-    inside?.delete(one);
-    if (inside?.size === 0) drawers.delete(drawer);
+    for (const call of one.calls.keys()) byCall.takeOut(call, one);
+    drawers.takeOut(drawerOf(one.spot.frequencyHz), one);
   }
 
   function find({ call, frequencyHz, at }: Heard): Kept | undefined {
-    let misread: Kept | undefined;
-    for (const one of around(frequencyHz)) {
-      const { spot, calls } = one;
-      const apart = Math.abs(spot.frequencyHz - frequencyHz);
-      if (calls.has(call) && apart <= Math.max(NEAR[modeGroup(spot.mode)], MOVED)) return one;
-      const isNear = apart <= MISREAD_HZ && Math.abs(at - spot.lastAt) <= MISREAD_SECONDS;
-      if (isNear && modeGroup(spot.mode) !== "digital" && editDistance(spot.call, call) === 1) misread ??= one;
+    for (const one of byCall.of(call)) {
+      const { frequencyHz: there, mode } = one.spot;
+      if (Math.abs(there - frequencyHz) <= Math.max(NEAR[modeGroup(mode)], MOVED)) return one;
     }
-    return misread;
+    for (const drawer of [0, -1, 1]) {
+      for (const one of drawers.of(drawerOf(frequencyHz) + drawer)) {
+        const { spot } = one;
+        const isNear =
+          Math.abs(spot.frequencyHz - frequencyHz) <= MISREAD_HZ && Math.abs(at - spot.lastAt) <= MISREAD_SECONDS;
+        if (isNear && editDistance(spot.call, call) === 1) return one;
+      }
+    }
+    return undefined;
   }
 
   return {
@@ -100,6 +117,7 @@ export function createLedger(region: Region): Ledger {
       if (band === undefined) return null;
       const facts = remarkFacts(remark, frequencyHz);
       const before = find(heard);
+      if (before !== undefined) takeOut(before);
       const calls = before?.calls ?? new Map<string, number>();
       calls.set(call, (calls.get(call) ?? 0) + 1);
       const said = [...calls].sort(([, a], [, b]) => b - a);
@@ -128,7 +146,6 @@ export function createLedger(region: Region): Ledger {
         kept.set(spot.id, one);
         put(one);
       } else {
-        takeOut(before);
         before.spot = spot;
         put(before);
       }

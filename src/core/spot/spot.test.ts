@@ -2,15 +2,13 @@ import fc from "fast-check";
 import { resolve } from "../entity";
 import { gridCenter } from "../geo";
 import type { Worth } from "../award";
-import { type Chance, chanceOf } from "./chance";
+import { type Chance, chanceByPath, chanceOf } from "./chance";
 import { createLedger, type Heard } from "./ledger";
 import { rankOf } from "./rank";
 import { remarkFacts, usualMode } from "./remark";
 import { isSpotLine, minutesFrom, readSpotLine, writeSpotLine } from "./spotLine";
 
 const NOW = Date.UTC(2026, 10, 27, 18, 32) / 1000;
-/** When 20 m is open to Europe. */
-const LATER = Date.UTC(2026, 10, 27, 22) / 1000;
 
 describe("a line of a spot network", () => {
   test.each([
@@ -236,32 +234,38 @@ describe("the chance to hear it here", () => {
     const { latitude, longitude } = resolve(call, NOW);
     return { latitude: latitude!, longitude: longitude! };
   };
-  const asked = {
-    to: HERE,
-    frequencyHz: 14_025_000,
-    mode: "CW",
-    now: NOW,
-    solar: { sunspots: 100, kIndex: 2 },
-    hearers: [],
-  };
+  const SOLAR = { sunspots: 100, kIndex: 2 };
+  const by = (chance: Chance) => () => ({ chance, reason: "the path" });
+  const heardBy = (spotter: string, distanceKm: number, at = NOW) => ({ spotter, distanceKm, at });
 
-  it("is good where somebody near hears it now, whatever the model says", () => {
-    const near = { spotter: "CX2QRB", point: { latitude: -34, longitude: -55 }, at: NOW - 180 };
-    const answer = chanceOf({ ...asked, from: pointOf("JA1QUZ"), frequencyHz: 50_100_000, hearers: [near] });
-    expect(answer).toEqual({ chance: "good", reason: "CX2QRB heard it 3 min ago, 120 km from here" });
-    expect(
-      chanceOf({ ...asked, from: pointOf("JA1QUZ"), frequencyHz: 50_100_000, hearers: [{ ...near, at: NOW - 1000 }] })
-        .chance,
-    ).toBe("none");
-  });
-
-  it("is fair where somebody in the wider surroundings does, and the model finds no better", () => {
-    const around = { spotter: "PY2QUA", point: { latitude: -23, longitude: -46 }, at: NOW };
-    expect(chanceOf({ ...asked, from: null, hearers: [around] }).chance).toBe("fair");
-    expect(
-      chanceOf({ ...asked, from: pointOf("DL1QTA"), now: LATER, hearers: [{ ...around, at: LATER }] }).chance,
-    ).toBe("good");
-  });
+  test.each([
+    [
+      "somebody near hears it now, whatever the path",
+      [heardBy("CX2QRB", 120, NOW - 180)],
+      "none",
+      "good",
+      "CX2QRB heard it 3 min ago, 120 km from here",
+    ],
+    ["he heard it before", [heardBy("CX2QRB", 120, NOW - 1000)], "none", "none", "the path"],
+    [
+      "somebody in the wider surroundings does, and the path is no better",
+      [heardBy("PY2QUA", 1500)],
+      "poor",
+      "fair",
+      "PY2QUA heard it just now, 1 500 km from here",
+    ],
+    ["or the path is better", [heardBy("PY2QUA", 1500)], "good", "good", "the path"],
+    ["it is heard far away", [heardBy("JA1QTR", 18_000)], "poor", "poor", "the path"],
+    [
+      "of several the nearest counts",
+      [heardBy("PY2QUA", 1500), heardBy("CX2QRB", 120)],
+      "none",
+      "good",
+      "CX2QRB heard it just now, 120 km from here",
+    ],
+  ] as const)("where %s", (_, hearers, path, chance, reason) =>
+    expect(chanceOf(hearers, NOW, by(path))).toEqual({ chance, reason }),
+  );
 
   test.each([
     ["DL1QTA", 14_025_000, 22, "good", /^the path is open, \d+ dB to spare$/],
@@ -270,15 +274,15 @@ describe("the chance to hear it here", () => {
     ["DL1QTA", 50_100_000, 22, "none", /^the path bears only up to 1\d\.\d MHz now$/],
     ["LU4QSC", 7_025_000, 22, "good", /to spare$/],
     ["DL1QTA", 145_500_000, 22, "none", /along the ground, \d+ dB too weak$/],
-  ] as const)("of %s at %i, at %i UTC, by the path alone it is %s", (call, frequencyHz, hour, chance, reason) =>
-    expect(chanceOf({ ...asked, now: Date.UTC(2026, 10, 27, hour) / 1000, from: pointOf(call), frequencyHz })).toEqual({
+  ] as const)("of %s at %i, at %i UTC, by the path it is %s", (call, frequencyHz, hour, chance, reason) =>
+    expect(chanceByPath(pointOf(call), HERE, frequencyHz, "CW", Date.UTC(2026, 10, 27, hour) / 1000, SOLAR)).toEqual({
       chance,
       reason: expect.stringMatching(reason) as string,
     }),
   );
 
   it("without a place it is poor, and says so", () => {
-    expect(chanceOf({ ...asked, from: null })).toEqual({
+    expect(chanceOf([], NOW, () => null)).toEqual({
       chance: "poor",
       reason: "where it is is not known, and nobody near here has heard it",
     });

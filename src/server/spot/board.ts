@@ -1,17 +1,19 @@
 import type { CallPlace, Entry, LiveEvent, SpotView } from "../../core/contract";
 import { resolve, regionOf } from "../../core/entity";
+import { gridCenter } from "../../core/geo";
 import { placeWhileTyping } from "../../core/reading";
 import { createLedger, type Heard } from "../../core/spot";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { boardOf } from "../contest/board";
+import { entriesOn } from "../contest/entries";
 import { addPositionNote, listPositionNotes } from "../contest/positions";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
 import { siteOfLogbook } from "../logbook/sites";
 import { done, failed, type Result } from "../problem";
-import { entryOn, isWithoutSpots } from "./entryOn";
+import { isRunning, isWithoutSpots } from "./entryRules";
 import { forgetSpots, keepSpots, KEPT_FOR, spotsSince } from "./keptSpots";
-import { spotView, type Viewpoint } from "./spotView";
+import { type ContestOn, createValuer, PATH_HOLDS, type Valuer } from "./valuer";
 
 /** What spot networks have announced, joined, and what it is worth to each logbook that somebody looks at. */
 export interface SpotBoard {
@@ -22,6 +24,8 @@ export interface SpotBoard {
    * no help of others.
    */
   list(logbookId: number): Result<SpotView[]>;
+  /** Values what is to be valued, some of it, and tells the browsers; whether more is left. It does so by itself. */
+  tell(): boolean;
   close(): void;
 }
 
@@ -38,8 +42,6 @@ const GONE_AFTER = 3600;
 const TOLD_MS = 100;
 /** Old ones are looked for, and chances told anew, so often, milliseconds. */
 const ROUND_MS = 60_000;
-/** What the path lets through is another thing after so long, seconds. */
-const CHANCE_HOLDS = 300;
 /** So many are valued at a time; others have their turn in between. */
 const MOST_AT_ONCE = 200;
 /** Until the figures of the day come, a middling sun. */
@@ -50,6 +52,9 @@ const NOTED_BY = "Spots";
 
 /** A logbook that somebody looks at. */
 interface Looked {
+  readonly valuer: Valuer;
+  /** The entries that are turned on; null while they are to be read anew. */
+  entries: readonly Entry[] | null;
   readonly views: Map<number, SpotView>;
   /** When each was valued, seconds since 1970 UTC. */
   readonly valuedAt: Map<number, number>;
@@ -80,57 +85,63 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     return place;
   }
 
-  function viewpoint(logbookId: number, entry: Entry | null): Viewpoint {
-    const contest = entry === null ? null : { rules: entry.rules, board: boardOf(context, entry).board };
-    return {
-      store,
-      logbookId,
-      ownGrid: siteOfLogbook(store, logbookId).grid,
-      now: now(),
-      solar: SOLAR,
-      placeOf,
-      contest,
-    };
+  function look(logbookId: number): Looked {
+    const here = gridCenter(siteOfLogbook(store, logbookId).grid);
+    const valuer = createValuer({ store, logbookId, here, solar: SOLAR, placeOf });
+    return { valuer, entries: null, views: new Map(), valuedAt: new Map(), stale: new Set() };
   }
 
-  function value(of: Looked, id: number, from: Viewpoint): SpotView | null {
+  /** The entry that is on now. */
+  function entryNow(logbookId: number, of: Looked): Entry | null {
+    of.entries ??= entriesOn(context, logbookId);
+    return of.entries.find((entry) => isRunning(entry, now())) ?? null;
+  }
+
+  function value(of: Looked, id: number, at: number, contest: ContestOn | null): SpotView | null {
     const spot = ledger.get(id);
     if (spot === undefined) return null;
-    const view = spotView(spot, from);
+    const view = of.valuer.value(spot, at, contest);
     of.views.set(id, view);
-    of.valuedAt.set(id, from.now);
+    of.valuedAt.set(id, at);
     return view;
   }
 
-  function tell(): void {
+  const contestOf = (entry: Entry | null): ContestOn | null =>
+    entry === null ? null : { rules: entry.rules, board: boardOf(context, entry).board };
+
+  function tellSoon(): void {
     telling ??= setTimeout(() => {
       telling = undefined;
-      if (closed) return;
-      let more = false;
-      for (const [logbookId, of] of looked) {
-        try {
-          more = tellLogbook(logbookId, of) || more;
-        } catch (error) {
-          // The logbook may be gone.
-          looked.delete(logbookId);
-          fault(error);
-        }
-      }
-      if (more) tell();
+      if (!closed && tell()) tellSoon();
     }, toldMs);
+  }
+
+  function tell(): boolean {
+    let more = false;
+    for (const [logbookId, of] of looked) {
+      try {
+        more = tellLogbook(logbookId, of) || more;
+      } catch (error) {
+        // The logbook may be gone.
+        looked.delete(logbookId);
+        fault(error);
+      }
+    }
+    return more;
   }
 
   /** Values what is stale, some of it at a time; whether more is left. */
   function tellLogbook(logbookId: number, of: Looked): boolean {
     if (of.stale.size === 0) return false;
-    const entry = entryOn(context, logbookId);
+    const entry = entryNow(logbookId, of);
     if (entry !== null && isWithoutSpots(entry)) return shut(entry);
-    const from = viewpoint(logbookId, entry);
+    const [at, contest] = [now(), contestOf(entry)];
     const spots: SpotView[] = [];
     const gone: number[] = [];
-    for (const id of [...of.stale].slice(0, MOST_AT_ONCE)) {
+    for (const id of of.stale) {
+      if (spots.length + gone.length >= MOST_AT_ONCE) break;
       of.stale.delete(id);
-      const view = value(of, id, from);
+      const view = value(of, id, at, contest);
       if (view !== null) spots.push(view);
       else if (of.views.delete(id)) {
         of.valuedAt.delete(id);
@@ -154,7 +165,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
 
   function markStale(which: (view: SpotView) => boolean, of: Looked): void {
     for (const view of of.views.values()) if (which(view)) of.stale.add(view.id);
-    tell();
+    tellSoon();
   }
 
   async function keep(): Promise<void> {
@@ -163,7 +174,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     if (all.length > 0) await write(() => store.transaction(() => keepSpots(context, all)));
   }
 
-  const end = listen((event) => {
+  function heardOf(event: LiveEvent): void {
     if (event.type === "exceptions") {
       exceptions = exceptionsByCall(store);
       places.clear();
@@ -171,15 +182,41 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     }
     const of = "logbookId" in event ? looked.get(event.logbookId) : undefined;
     if (of === undefined) return;
-    if (event.type === "contest" && event.what !== "entry") return;
-    if (event.type === "manyContacts" || event.type === "logbook" || event.type === "contest")
-      markStale(() => true, of);
-    if (event.type !== "contacts") return;
-    const bases = new Set([...event.added, ...event.changed].map(({ baseCall }) => baseCall));
-    const items = new Set(event.slots.map(({ item }) => item));
-    // Of a contest each contact may make another one's multiplier an old one.
-    const all = event.removed.length > 0 || entryOn(context, event.logbookId) !== null;
-    markStale(({ base, entity }) => all || bases.has(base) || (entity !== null && items.has(String(entity.code))), of);
+    switch (event.type) {
+      case "contacts": {
+        const bases = new Set([...event.added, ...event.changed].map(({ baseCall }) => baseCall));
+        const items = new Set(event.slots.map(({ item }) => item));
+        // Which station a contact that is gone was with is not told.
+        const all = event.removed.length > 0;
+        of.valuer.forget(all ? undefined : bases, items);
+        // Of a contest each contact may make another one's multiplier an old one.
+        const isOther = all || entryNow(event.logbookId, of) !== null;
+        const isOf = ({ base, entity }: SpotView) =>
+          bases.has(base) || (entity !== null && items.has(String(entity.code)));
+        return markStale((view) => isOther || isOf(view), of);
+      }
+      case "manyContacts":
+        of.valuer.forget();
+        return markStale(() => true, of);
+      case "logbook":
+        // It may be operated from another site.
+        looked.set(event.logbookId, { ...look(event.logbookId), views: of.views, valuedAt: of.valuedAt });
+        return markStale(() => true, looked.get(event.logbookId)!);
+      case "contest":
+        if (event.what !== "entry") return;
+        of.entries = null;
+        return markStale(() => true, of);
+      // The others change nothing of what a spot is worth.
+      default:
+    }
+  }
+
+  const end = listen((event) => {
+    try {
+      heardOf(event);
+    } catch (error) {
+      fault(error);
+    }
   });
 
   const keeping = setInterval(() => void keep().catch(fault), 1000);
@@ -188,7 +225,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     const gone = ledger.drop(at - GONE_AFTER);
     for (const of of looked.values()) {
       for (const id of gone) of.stale.add(id);
-      markStale(({ id }) => at - (of.valuedAt.get(id) ?? 0) >= CHANCE_HOLDS, of);
+      markStale(({ id }) => at - (of.valuedAt.get(id) ?? 0) >= PATH_HOLDS, of);
     }
     void write(() => forgetSpots(context, at - KEPT_FOR)).catch(fault);
   }, ROUND_MS);
@@ -200,26 +237,27 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
       if (spot === null) return false;
       unkept.push(heard);
       for (const of of looked.values()) of.stale.add(spot.id);
-      if (looked.size > 0) tell();
+      if (looked.size > 0) tellSoon();
       return true;
     },
     list(logbookId) {
       const logbook = findLogbook(context, logbookId);
       if (!logbook.ok) return logbook;
-      const entry = entryOn(context, logbookId);
+      const before = looked.get(logbookId);
+      const of = before ?? look(logbookId);
+      const entry = entryNow(logbookId, of);
       if (entry !== null && isWithoutSpots(entry)) {
         shut(entry);
         return failed(409, "Spots are off", withoutText(entry));
       }
-      let of = looked.get(logbookId);
-      if (of === undefined) {
-        of = { views: new Map(), valuedAt: new Map(), stale: new Set() };
+      if (before === undefined) {
         looked.set(logbookId, of);
-        const from = viewpoint(logbookId, entry);
-        for (const { id } of ledger.spots()) value(of, id, from);
+        const contest = contestOf(entry);
+        for (const { id } of ledger.spots()) value(of, id, now(), contest);
       }
       return done([...of.views.values()]);
     },
+    tell,
     close() {
       closed = true;
       end();

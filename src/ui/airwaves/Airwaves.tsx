@@ -64,7 +64,10 @@ export function Airwaves() {
     else pick(best);
   }
   useActions([
-    { id: "toSpots", run: () => gridRef.current?.focus() },
+    {
+      id: "toSpots",
+      run: () => (gridRef.current === null ? void toast("There is no spot to go to.") : gridRef.current.focus()),
+    },
     { id: "pickSpot" },
     { id: "spotUp", run: () => step(1) },
     { id: "spotDown", run: () => step(-1) },

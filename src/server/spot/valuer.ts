@@ -1,0 +1,209 @@
+import { ENTITIES_AWARD, worthOf, type WorthReading } from "../../core/award";
+import { modeGroup, type ModeGroup } from "../../core/band";
+import { isoTime } from "../../core/contact";
+import { type Rules, type Scoreboard, worthOf as worthInContest } from "../../core/contest";
+import type { CallPlace, SpotView } from "../../core/contract";
+import { pathBetween, type Point } from "../../core/geo";
+import type { Solar } from "../../core/propagation";
+import { chanceByPath, chanceOf, type ChanceReading, rankOf, type Spot } from "../../core/spot";
+import type { Store } from "../db/store";
+
+/** Within which time a second contact on band and mode is a duplicate, seconds. */
+const WITHIN = 86_400;
+/** What the path lets through holds for so long, seconds. */
+export const PATH_HOLDS = 300;
+
+const MOST_STATIONS = 20_000;
+const MOST_TIMES = 10_000;
+
+/** What a spot is held against. */
+export interface Viewpoint {
+  readonly store: Store;
+  readonly logbookId: number;
+  /** Where the site in use is; null where it has no grid. */
+  readonly here: Point | null;
+  readonly solar: Solar;
+  readonly placeOf: (call: string) => CallPlace;
+}
+
+/** The contest that is on. */
+export interface ContestOn {
+  readonly rules: Rules;
+  readonly board: Scoreboard;
+}
+
+/** Says what spots are to a logbook, and remembers what many of them have in common until it is told to forget. */
+export interface Valuer {
+  /** @param now seconds since 1970 UTC */
+  value(spot: Spot, now: number, contest: ContestOn | null): SpotView;
+  /** The log has changed: of these stations, and these items of the award; all of it where nothing is said. */
+  forget(bases?: Iterable<string>, items?: Iterable<string>): void;
+}
+
+export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoint): Valuer {
+  /** By the entity, then by band and mode group. */
+  const worths = new Map<string, Map<string, WorthReading>>();
+  /** By the base call: all contacts with it, and the newest on each band in each mode group. */
+  const stations = new Map<string, { readonly contacts: number; readonly newest: ReadonlyMap<string, number> }>();
+  const paths = new WeakMap<CallPlace, { readonly distanceKm: number; readonly bearing: number } | null>();
+  const chances = new Map<string, ChanceReading>();
+  let chancesFrom = -Infinity;
+
+  /** Times as text: those of a station are asked for again with each announcement of it. */
+  const times = new Map<number, string>();
+  function textOf(at: number): string {
+    let text = times.get(at);
+    if (text === undefined) {
+      if (times.size >= MOST_TIMES) times.clear();
+      times.set(at, (text = isoTime(at)));
+    }
+    return text;
+  }
+
+  function worthFor({ entity }: CallPlace, band: string, group: ModeGroup): WorthReading | null {
+    if (entity === null) return null;
+    const item = String(entity.code);
+    let ofEntity = worths.get(item);
+    if (ofEntity === undefined) worths.set(item, (ofEntity = new Map<string, WorthReading>()));
+    const key = `${band} ${group}`;
+    let worth = ofEntity.get(key);
+    if (worth === undefined) ofEntity.set(key, (worth = worthOf(slotsOf(item), band, group, entity.name)));
+    return worth;
+  }
+
+  function slotsOf(item: string) {
+    return store.all(
+      store.q
+        .selectFrom("slot")
+        .select(["band", "modeGroup", "worked", "confirmed"])
+        .where("logbookId", "=", logbookId)
+        .where("award", "=", ENTITIES_AWARD.id)
+        .where("item", "=", item),
+    );
+  }
+
+  function stationFor(base: string) {
+    let station = stations.get(base);
+    if (station === undefined) {
+      if (stations.size >= MOST_STATIONS) stations.clear();
+      // Counted here: grouped by SQLite, it goes through the whole log by another index.
+      const rows = store.all(
+        store.q
+          .selectFrom("contact")
+          .select(["band", "modeGroup", "startedAt"])
+          .where("logbookId", "=", logbookId)
+          .where("baseCall", "=", base),
+      );
+      const newest = new Map<string, number>();
+      for (const { band, modeGroup: group, startedAt } of rows) {
+        const key = `${band} ${group}`;
+        newest.set(key, Math.max(startedAt, newest.get(key) ?? -Infinity));
+      }
+      station = { contacts: rows.length, newest };
+      stations.set(base, station);
+    }
+    return station;
+  }
+
+  function pathTo(place: CallPlace) {
+    let path = paths.get(place);
+    if (path === undefined) {
+      const there = pointOf(place);
+      path = here === null || there === null ? null : pathBetween(here, there);
+      paths.set(place, path);
+    }
+    return path;
+  }
+
+  function chanceFor(spot: Spot, place: CallPlace, group: ModeGroup, now: number): ChanceReading {
+    const hearers = spot.heard.flatMap(({ spotter, at }) => {
+      const path = pathTo(placeOf(spotter));
+      return path === null ? [] : [{ spotter, distanceKm: path.distanceKm, at }];
+    });
+    return chanceOf(hearers, now, () => {
+      const from = pointOf(place);
+      if (here === null || from === null) return null;
+      if (now - chancesFrom >= PATH_HOLDS || now < chancesFrom) {
+        chances.clear();
+        chancesFrom = now;
+      }
+      const key = `${from.latitude} ${from.longitude} ${spot.band} ${group}`;
+      let chance = chances.get(key);
+      if (chance === undefined)
+        chances.set(key, (chance = chanceByPath(from, here, spot.frequencyHz, spot.mode, now, solar)));
+      return chance;
+    });
+  }
+
+  return {
+    value(spot, now, contest) {
+      const { call, band, mode } = spot;
+      const place = placeOf(call);
+      const group = modeGroup(mode);
+      const worth = worthFor(place, band, group);
+      const { contacts, newest } = stationFor(place.base);
+      const path = pathTo(place);
+      const { chance, reason } = chanceFor(spot, place, group, now);
+      const duplicate = (newest.get(`${band} ${group}`) ?? -Infinity) > now - WITHIN;
+      const inContest = contest === null ? null : valueInContest(spot, now, contest);
+      return {
+        id: spot.id,
+        call,
+        base: place.base,
+        frequencyHz: spot.frequencyHz,
+        listensHz: spot.listensHz,
+        band,
+        mode,
+        submode: spot.submode,
+        modeGroup: group,
+        firstAt: textOf(spot.firstAt),
+        lastAt: textOf(spot.lastAt),
+        remark: spot.remark,
+        count: spot.count,
+        heard: spot.heard.map(({ spotter, at }) => ({
+          spotter,
+          continent: placeOf(spotter).continent,
+          at: isoTime(at),
+        })),
+        others: [...spot.others],
+        entity: place.entity,
+        continent: place.continent,
+        worth,
+        contacts,
+        duplicate,
+        contest: inContest,
+        chance,
+        reason,
+        distanceKm: path?.distanceKm ?? null,
+        bearing: path?.bearing ?? null,
+        rank: rankOf({
+          worth: worth?.worth ?? null,
+          chance,
+          duplicate,
+          contest: inContest === null ? null : { ...inContest, multipliers: inContest.fresh.length },
+        }),
+      };
+    },
+    forget(bases, items) {
+      if (bases === undefined) stations.clear();
+      else for (const base of bases) stations.delete(base);
+      if (items === undefined) worths.clear();
+      else for (const item of items) worths.delete(item);
+    },
+  };
+}
+
+function valueInContest(
+  { call, band, mode, submode }: Spot,
+  now: number,
+  { rules, board }: ContestOn,
+): SpotView["contest"] {
+  const { judgement } = worthInContest(rules, board, { call, band, mode: submode ?? mode, at: now, typed: {} }, null);
+  if (judgement.refused !== null) return null;
+  const { points, duplicate, fresh } = judgement;
+  return { points, duplicate, fresh: fresh.map(({ label, name }) => `${label}: ${name}`) };
+}
+
+function pointOf({ latitude, longitude }: CallPlace): Point | null {
+  return latitude === null || longitude === null ? null : { latitude, longitude };
+}
