@@ -13,7 +13,7 @@ afterEach(() => {
 
 async function begin(airPort: number | null = null): Promise<Foghorn> {
   const foghorn = await startFoghorn({ port: 0, airPort, seed: 7 });
-  closing.push(foghorn.close);
+  closing.push(() => foghorn.close());
   return foghorn;
 }
 

@@ -5,7 +5,7 @@ const WORTHS: Readonly<Record<Worth, number>> = { fresh: 8, wanted: 4, hold: 1.5
 const CHANCES: Readonly<Record<Chance, number>> = { good: 1, fair: 0.6, poor: 0.2, none: 0.02 };
 
 /** What a station is worth in the contest that is on. */
-export interface ContestValue {
+interface ContestValue {
   readonly points: number;
   /** How many multipliers it would bring. */
   readonly multipliers: number;
