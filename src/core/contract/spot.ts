@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { MODE_GROUPS } from "../band";
+import { cleanCall, parseCallsign } from "../callsign";
 import { CHANCES } from "../spot";
 import { briefEntitySchema, worthReadingSchema } from "./reading";
 
@@ -44,27 +45,25 @@ export const spotSchema = z.object({
 });
 export type SpotView = z.output<typeof spotSchema>;
 
+/** What is said goes out as a line. */
+const ONE_LINE = /^[^\r\n]*$/;
+
 /** What a spot network is told. */
 export const spotCommandSchema = z.discriminatedUnion("do", [
   z.strictObject({
     do: z.literal("say"),
-    text: z
-      .string()
-      .trim()
-      .min(1, "there is nothing to say")
-      .max(300)
-      .regex(/^[^\r\n]*$/, "one line at a time"),
+    text: z.string().trim().min(1, "there is nothing to say").max(300).regex(ONE_LINE, "one line at a time"),
   }),
   z.strictObject({
     do: z.literal("announce"),
-    call: z.string().trim().min(3).max(20),
-    frequencyHz: z.int().min(100_000).max(300_000_000_000),
-    remark: z
+    call: z
       .string()
-      .trim()
-      .max(60, "a remark has at most 60 characters")
-      .regex(/^[^\r\n]*$/, "one line")
-      .default(""),
+      .max(30)
+      .regex(ONE_LINE, "a call, as DL1QTA")
+      .transform(cleanCall)
+      .refine((text) => parseCallsign(text).ok, "a call, as DL1QTA"),
+    frequencyHz: z.int().min(100_000).max(300_000_000_000),
+    remark: z.string().trim().max(60, "a remark has at most 60 characters").regex(ONE_LINE, "one line").default(""),
   }),
 ]);
 

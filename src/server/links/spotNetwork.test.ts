@@ -87,7 +87,12 @@ it("announces in the form that is set, and says what is typed", async () => {
   await shack.tell(id, { do: "say", text: "last 5" });
   await until(() => said.length === 4);
   expect(said.slice(1)).toEqual(["spot DL1QTA 14025.3 up 2", "spot DL1QTA 14025.3", "last 5"]);
-  expect(await shack.tell(id, { do: "say", text: "one\r\nbye" })).toMatchObject({ status: 422 });
+  for (const wrong of [
+    { do: "say", text: "one\r\nbye" },
+    { ...order, call: "DL1QTA\r\nbye" },
+    { ...order, remark: "up\r\nbye" },
+  ])
+    expect(await shack.tell(id, wrong)).toMatchObject({ status: 422 });
 });
 
 it.each<[string, (socket: Socket) => void, RegExp]>([

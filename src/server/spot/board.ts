@@ -55,6 +55,8 @@ interface Looked {
   readonly valuer: Valuer;
   /** The entries that are turned on; null while they are to be read anew. */
   entries: readonly Entry[] | null;
+  /** The entry that shuts spots off. */
+  shutBy: Entry | null;
   readonly views: Map<number, SpotView>;
   /** When each was valued, seconds since 1970 UTC. */
   readonly valuedAt: Map<number, number>;
@@ -68,7 +70,6 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   const ledger = createLedger(ownRegion(context));
   const looked = new Map<number, Looked>();
   const places = new Map<string, CallPlace>();
-  const shutFor = new Set<number>();
   let exceptions = exceptionsByCall(store);
   let unkept: Heard[] = [];
   let telling: NodeJS.Timeout | undefined;
@@ -88,7 +89,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   function look(logbookId: number): Looked {
     const here = gridCenter(siteOfLogbook(store, logbookId).grid);
     const valuer = createValuer({ store, logbookId, here, solar: SOLAR, placeOf });
-    return { valuer, entries: null, views: new Map(), valuedAt: new Map(), stale: new Set() };
+    return { valuer, entries: null, shutBy: null, views: new Map(), valuedAt: new Map(), stale: new Set() };
   }
 
   /** The entry that is on now. */
@@ -133,9 +134,8 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   /** Values what is stale, some of it at a time; whether more is left. */
   function tellLogbook(logbookId: number, of: Looked): boolean {
     if (of.stale.size === 0) return false;
-    const entry = entryNow(logbookId, of);
-    if (entry !== null && isWithoutSpots(entry)) return shut(entry);
-    const [at, contest] = [now(), contestOf(entry)];
+    if (isShut(logbookId, of)) return false;
+    const [at, contest] = [now(), contestOf(entryNow(logbookId, of))];
     const spots: SpotView[] = [];
     const gone: number[] = [];
     for (const id of of.stale) {
@@ -152,15 +152,23 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     return of.stale.size > 0;
   }
 
-  /** The contest's notes say since when there were no spots. */
-  function shut(entry: Entry): false {
-    if (shutFor.has(entry.id)) return false;
-    shutFor.add(entry.id);
+  /** Whether an entry shuts spots off now. That it does, or no more, is told, and its notes say since when. */
+  function isShut(logbookId: number, of: Looked): boolean {
+    const entry = entryNow(logbookId, of);
+    const [before, by] = [of.shutBy, entry !== null && isWithoutSpots(entry) ? entry : null];
+    of.shutBy = by;
+    const other = (by ?? before)?.id;
+    if (before?.id !== by?.id && other !== undefined)
+      context.announce({ type: "contest", logbookId, entryId: other, what: "entry" });
+    if (by !== null && before?.id !== by.id) note(by);
+    return by !== null;
+  }
+
+  function note(entry: Entry): void {
     const notes = listPositionNotes(context, entry.id);
-    if (!notes.ok || notes.value.some(({ position }) => position === NOTED_BY)) return false;
-    const note = { position: NOTED_BY, text: `${withoutText(entry)}.` };
-    void write(() => addPositionNote(context, entry.id, note)).catch(fault);
-    return false;
+    if (!notes.ok || notes.value.some(({ position }) => position === NOTED_BY)) return;
+    const text = { position: NOTED_BY, text: `${withoutText(entry)}.` };
+    void write(() => addPositionNote(context, entry.id, text)).catch(fault);
   }
 
   function markStale(which: (view: SpotView) => boolean, of: Looked): void {
@@ -200,7 +208,12 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
         return markStale(() => true, of);
       case "logbook":
         // It may be operated from another site.
-        looked.set(event.logbookId, { ...look(event.logbookId), views: of.views, valuedAt: of.valuedAt });
+        looked.set(event.logbookId, {
+          ...look(event.logbookId),
+          views: of.views,
+          valuedAt: of.valuedAt,
+          shutBy: of.shutBy,
+        });
         return markStale(() => true, looked.get(event.logbookId)!);
       case "contest":
         if (event.what !== "entry") return;
@@ -223,7 +236,8 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   const rounds = setInterval(() => {
     const at = now();
     const gone = ledger.drop(at - GONE_AFTER);
-    for (const of of looked.values()) {
+    for (const [logbookId, of] of looked) {
+      isShut(logbookId, of);
       for (const id of gone) of.stale.add(id);
       markStale(({ id }) => at - (of.valuedAt.get(id) ?? 0) >= PATH_HOLDS, of);
     }
@@ -243,18 +257,11 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     list(logbookId) {
       const logbook = findLogbook(context, logbookId);
       if (!logbook.ok) return logbook;
-      const before = looked.get(logbookId);
-      const of = before ?? look(logbookId);
-      const entry = entryNow(logbookId, of);
-      if (entry !== null && isWithoutSpots(entry)) {
-        shut(entry);
-        return failed(409, "Spots are off", withoutText(entry));
-      }
-      if (before === undefined) {
-        looked.set(logbookId, of);
-        const contest = contestOf(entry);
-        for (const { id } of ledger.spots()) value(of, id, now(), contest);
-      }
+      const of = looked.get(logbookId) ?? look(logbookId);
+      looked.set(logbookId, of);
+      if (isShut(logbookId, of)) return failed(409, "Spots are off", withoutText(of.shutBy!));
+      const contest = contestOf(entryNow(logbookId, of));
+      for (const { id } of ledger.spots()) if (!of.views.has(id)) value(of, id, now(), contest);
       return done([...of.views.values()]);
     },
     tell,

@@ -20,10 +20,19 @@ const settingsSchema = z.strictObject({
   host: network.meta({ title: "Address" }),
   port: port.meta({ title: "Port" }),
   call: call.meta({ title: "Call", description: "that you log in with" }),
-  after: z.array(z.string().max(200)).max(20).default([]).meta({
-    title: "Said after the login",
-    description: "one line each, as the network's own orders for the last spots",
-  }),
+  after: z
+    .array(
+      z
+        .string()
+        .max(200)
+        .regex(/^[^\r\n]*$/, "one line each"),
+    )
+    .max(20)
+    .default([])
+    .meta({
+      title: "Said after the login",
+      description: "one line each, as the network's own orders for the last spots",
+    }),
   announces: z
     .string()
     .trim()
