@@ -104,7 +104,7 @@ function makeLines(start: number, count: number): string[] {
     const heard: HeardCall = {
       call: random.pick(stations).call,
       frequencyHz: random.pick([7_000, 14_000, 21_000, 28_000]) * 1000 + random.between(0, 700) * 100,
-      mode: random.pick(["CW", "SSB", "RTTY", "FT8"]),
+      mode: random.pick(["CW", "SSB", "RTTY", "FT8"] as const),
       speed: 26,
       over: random.between(-5, 40),
       at,

@@ -113,8 +113,8 @@ test("the spotters announce who calls on the air, from several continents, with 
   const one = user(await begin((air.address() as AddressInfo).port));
   await one.until((text) => text.includes("Your call?"));
   one.say("CX3QUA");
-  const spots = spotsIn(await one.until((text) => spotsIn(text).length >= 30));
-  expect(new Set(spots.map(({ spotter }) => spotter)).size).toBeGreaterThan(3);
+  const spots = spotsIn(await one.until((text) => spotsIn(text).length >= 8));
+  expect(new Set(spots.map(({ spotter }) => spotter)).size).toBeGreaterThan(2);
   expect(spots.some(({ remark }) => / dB /.test(remark))).toBe(true);
   for (const { call } of spots) expect(call).toMatch(/\dQ[R-U][A-Z]$/);
 });
@@ -129,10 +129,18 @@ test.each([
 
 test("a receiver announces a station once in ten minutes, people seldom, and somebody's clock is wrong", () => {
   const network = createNetwork(randomFrom(3));
-  const heard = { call: "DL1QTA", frequencyHz: 14_025_000, mode: "CW", speed: 26, over: 12, at: 1_700_000_000 };
+  const heard = {
+    call: "DL1QTA",
+    frequencyHz: 14_025_000,
+    mode: "CW",
+    speed: 26,
+    over: 12,
+    at: 1_700_000_000,
+  } as const;
   const [receiver] = SPOTTERS.filter(({ isReceiver }) => isReceiver);
   const times = Array.from({ length: 120 }, (_, index) => heard.at + index * 30);
   expect(times.filter((at) => network.heard(receiver!, { ...heard, at }) !== null)).toHaveLength(6);
+  expect(network.heard(receiver!, { ...heard, call: "DL9QTA", over: 0 })).toBeNull();
   const wrong = SPOTTERS.find(({ clock }) => clock !== 0)!;
   const lines = times.flatMap((at, index) => network.heard(wrong, { ...heard, call: `DL${index % 10}QTA`, at }) ?? []);
   expect(lines.length).toBeLessThan(30);

@@ -1,6 +1,8 @@
 import { baseCall } from "../../src/core/callsign";
 import { bandOfFrequency } from "../../src/core/band";
 import { type SpotLine, writeSpotLine } from "../../src/core/spot";
+import { READABLE } from "../world/hearing";
+import type { AirMode } from "../world/operators";
 import type { Random } from "../world/random";
 import { remarkBy, reportBy, type Spotter } from "./spotters";
 
@@ -8,7 +10,7 @@ import { remarkBy, reportBy, type Spotter } from "./spotters";
 export interface HeardCall {
   readonly call: string;
   readonly frequencyHz: number;
-  readonly mode: string;
+  readonly mode: AirMode;
   readonly speed: number | null;
   /** dB over the noise. */
   readonly over: number;
@@ -46,6 +48,7 @@ export function createNetwork(random: Random) {
     /** The line with which a spotter announces what he hears; null where he keeps silent. */
     heard({ call: spotter, isReceiver, clock }: Spotter, heard: HeardCall): string | null {
       const { call, frequencyHz, mode, speed, over, at } = heard;
+      if (over < READABLE[mode]) return null;
       // Nobody announces what stands where everybody looks, but receivers do.
       if (!isReceiver && (mode === "FT8" || !random.chance(ANNOUNCES))) return null;
       const key = `${spotter} ${baseCall(call)} ${bandOfFrequency(frequencyHz)?.name} ${mode}`;

@@ -2,6 +2,7 @@ import { createServer, type Server, type Socket } from "node:net";
 import { cleanCall, parseCallsign } from "../../src/core/callsign";
 import { readSpotLine, writeSpotLine } from "../../src/core/spot";
 import { type AirClient, type AirWords, createAirClient } from "../air/client";
+import { AIR_MODES } from "../world/operators";
 import { randomFrom } from "../world/random";
 import { callerIn, createNetwork } from "./network";
 import { type Spotter, SPOTTERS } from "./spotters";
@@ -55,11 +56,12 @@ export async function startFoghorn({ port, host = "127.0.0.1", airPort, seed }: 
 
   function hear(spotter: Spotter, { is, text, frequencyHz, mode, speed, strength, noise, from }: AirWords): void {
     const call = is === "sent" ? callerIn(String(text)) : null;
-    if (call === null) return;
+    const known = AIR_MODES.find((one) => one === mode);
+    if (call === null || known === undefined) return;
     const line = network.heard(spotter, {
       call,
       frequencyHz: Number(frequencyHz),
-      mode: String(mode),
+      mode: known,
       speed: typeof speed === "number" ? speed : null,
       over: Number(strength) - Number(noise),
       at: Number(from),
