@@ -19,7 +19,8 @@ buildSync({
   packages: "external",
   logLevel: "warning",
 });
-const computing = spawnSync(process.execPath, [join(out, "bench", "main.mjs")], { stdio: "inherit" }).status ?? 1;
+const computing =
+  spawnSync(process.execPath, ["--expose-gc", join(out, "bench", "main.mjs")], { stdio: "inherit" }).status ?? 1;
 ensureBuilt();
 const waiting = run("tsx", ["bench/waiting.ts"]).status ?? 1;
 process.exitCode = Math.max(computing, waiting);

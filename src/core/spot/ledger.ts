@@ -37,7 +37,6 @@ export interface Ledger {
   /** Drops those that were not announced for so long: their ids. */
   drop(before: number): number[];
   get(id: number): Spot | undefined;
-  readonly size: number;
   spots(): IterableIterator<Spot>;
 }
 
@@ -76,8 +75,12 @@ function createIndex<Key>() {
   };
 }
 
-/** Joins what many announce: the same station is one, the likelier call is shown. */
-export function createLedger(region: Region): Ledger {
+/**
+ * Joins what many announce: the same station is one, the likelier call is shown.
+ *
+ * @param region by whose plan a mode is told where nothing else does
+ */
+export function createLedger(region: () => Region): Ledger {
   const kept = new Map<number, Kept>();
   const byCall = createIndex<string>();
   const drawers = createIndex<number>();
@@ -124,7 +127,7 @@ export function createLedger(region: Region): Ledger {
       // Of two read as often, the one that was shown stays.
       const shown = said.find(([one, count]) => count === said[0]![1] && one === before?.spot.call) ?? said[0]!;
       const isNewer = before === undefined || at >= before.spot.lastAt;
-      const mode = facts.mode ?? before?.spot ?? usualMode(frequencyHz, region) ?? { mode: "CW", submode: null };
+      const mode = facts.mode ?? before?.spot ?? usualMode(frequencyHz, region()) ?? { mode: "CW", submode: null };
       const others = before?.spot.heard.filter(({ spotter }) => spotter !== heard.spotter) ?? [];
       const spot: Spot = {
         id: before?.spot.id ?? ++last,
@@ -160,9 +163,6 @@ export function createLedger(region: Region): Ledger {
       return gone.map(({ spot }) => spot.id);
     },
     get: (id) => kept.get(id)?.spot,
-    get size() {
-      return kept.size;
-    },
     *spots() {
       for (const { spot } of kept.values()) yield spot;
     },

@@ -26,6 +26,8 @@ export interface SpotBoard {
   list(logbookId: number): Result<SpotView[]>;
   /** Values what is to be valued, some of it, and tells the browsers; whether more is left. It does so by itself. */
   tell(): boolean;
+  /** Drops what is old, and has chances told anew that no longer hold. It does so by itself. */
+  round(): void;
   close(): void;
 }
 
@@ -47,6 +49,8 @@ const MOST_AT_ONCE = 200;
 /** Until the figures of the day come, a middling sun. */
 const SOLAR = { sunspots: 100, kIndex: 2 };
 const MOST_PLACES = 20_000;
+/** So many wait at most while nothing can be written. */
+const MOST_UNKEPT = 20_000;
 /** Who writes into the notes of a contest that spots are off. */
 const NOTED_BY = "Spots";
 
@@ -67,7 +71,8 @@ interface Looked {
 export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: BoardOptions): SpotBoard {
   const { store, write } = context;
   const now = () => context.now();
-  const ledger = createLedger(ownRegion(context));
+  let region = ownRegion(context);
+  const ledger = createLedger(() => region);
   const looked = new Map<number, Looked>();
   const places = new Map<string, CallPlace>();
   let exceptions = exceptionsByCall(store);
@@ -160,8 +165,11 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     const other = (by ?? before)?.id;
     if (before?.id !== by?.id && other !== undefined)
       context.announce({ type: "contest", logbookId, entryId: other, what: "entry" });
-    if (by !== null && before?.id !== by.id) note(by);
-    return by !== null;
+    if (by === null) return false;
+    if (before?.id !== by.id) note(by);
+    // Whoever asks afterwards has them valued anew.
+    for (const kept of [of.views, of.valuedAt, of.stale]) kept.clear();
+    return true;
   }
 
   function note(entry: Entry): void {
@@ -179,10 +187,18 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   async function keep(): Promise<void> {
     const all = unkept;
     unkept = [];
-    if (all.length > 0) await write(() => store.transaction(() => keepSpots(context, all)));
+    if (all.length === 0) return;
+    try {
+      await write(() => store.transaction(() => keepSpots(context, all)));
+    } catch (error) {
+      // They are tried again, the newest of them.
+      unkept = [...all, ...unkept].slice(-MOST_UNKEPT);
+      throw error;
+    }
   }
 
   function heardOf(event: LiveEvent): void {
+    if (event.type === "logbook") region = ownRegion(context);
     if (event.type === "exceptions") {
       exceptions = exceptionsByCall(store);
       places.clear();
@@ -224,24 +240,29 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     }
   }
 
-  const end = listen((event) => {
-    try {
-      heardOf(event);
-    } catch (error) {
-      fault(error);
-    }
-  });
-
-  const keeping = setInterval(() => void keep().catch(fault), 1000);
-  const rounds = setInterval(() => {
+  function round(): void {
     const at = now();
     const gone = ledger.drop(at - GONE_AFTER);
     for (const [logbookId, of] of looked) {
-      isShut(logbookId, of);
+      if (isShut(logbookId, of)) continue;
       for (const id of gone) of.stale.add(id);
       markStale(({ id }) => at - (of.valuedAt.get(id) ?? 0) >= PATH_HOLDS, of);
     }
-    void write(() => forgetSpots(context, at - KEPT_FOR)).catch(fault);
+  }
+
+  const guarded = (work: () => void) => {
+    try {
+      work();
+    } catch (error) {
+      fault(error);
+    }
+  };
+  const end = listen((event) => guarded(() => heardOf(event)));
+
+  const keeping = setInterval(() => void keep().catch(fault), 1000);
+  const rounds = setInterval(() => {
+    guarded(round);
+    void write(() => forgetSpots(context, now() - KEPT_FOR)).catch(fault);
   }, ROUND_MS);
   for (const timer of [keeping, rounds]) timer.unref();
 
@@ -265,6 +286,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
       return done([...of.views.values()]);
     },
     tell,
+    round,
     close() {
       closed = true;
       end();

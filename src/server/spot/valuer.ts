@@ -163,7 +163,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
         heard: spot.heard.map(({ spotter, at }) => ({
           spotter,
           continent: placeOf(spotter).continent,
-          at: isoTime(at),
+          at: textOf(at),
         })),
         others: [...spot.others],
         entity: place.entity,

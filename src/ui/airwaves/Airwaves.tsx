@@ -18,7 +18,7 @@ import { useRadio, useTuning } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
 import { AnnounceWindow } from "./AnnounceWindow";
 import { NetworkWindow } from "./NetworkWindow";
-import { EVERY_SPOT, nextSpot, type SpotFilter, spotFilterSchema, shownSpots } from "./spotFilter";
+import { EVERY_SPOT, isDuplicate, nextSpot, type SpotFilter, spotFilterSchema, shownSpots } from "./spotFilter";
 import { SpotFilterBar } from "./SpotFilterBar";
 import { SpotTable } from "./SpotTable";
 import { usePickSpot } from "./usePickSpot";
@@ -59,7 +59,7 @@ export function Airwaves() {
     else pick(spot);
   }
   function toBest() {
-    const [best] = shownSpots(rows, { ...EVERY_SPOT, order: "rank", descending: true }, band, now);
+    const best = shownSpots(rows, EVERY_SPOT, band, now).find((spot) => !isDuplicate(spot));
     if (best === undefined) toast("There is no spot to go to.");
     else pick(best);
   }

@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useRef } from "react";
 import { toast } from "sonner";
-import { modeGroup } from "@/core/band";
+import { isoTime } from "@/core/contact";
 import type { SpotView } from "@/core/contract";
 import { type Draft, emptied, isEmpty } from "../entry/draft";
 import type { Operating } from "../entry/useOperating";
@@ -34,13 +34,11 @@ export function usePickSpot({ draft, setDraft, callRef }: Pick<Operating, "draft
       const typed = latest.current;
       if (!isEmpty(typed) && typed.call !== put.current) before.current = typed;
       put.current = call;
-      const { link, state, ...now } = tuning.now();
-      // A voice spot says nothing of the sideband, and one of the same group nothing of how it is logged.
-      const sameMode = mode === now.mode || (modeGroup(mode) === modeGroup(now.mode) && modeGroup(mode) === "voice");
-      tuning.set({ frequencyHz, band, ...(sameMode ? {} : { mode, submode }) });
+      const { link, state } = tuning.now();
+      tuning.set({ frequencyHz, band, mode, submode });
       if (link !== null && state !== null && link.radio?.tells.includes("split") === true)
         tuning.turn(listensHz === null ? { split: false } : { secondHz: listensHz, split: true });
-      setDraft({ ...emptied(typed), call, startedAt: new Date().toISOString().slice(0, 19) + "Z" });
+      setDraft({ ...emptied(typed), call, startedAt: isoTime(Math.floor(Date.now() / 1000)) });
       requestAnimationFrame(() => callRef.current?.focus());
     },
     [tuning, setDraft, callRef],
