@@ -25,6 +25,9 @@ export const callPlaceSchema = z.object({
 });
 export type CallPlace = z.output<typeof callPlaceSchema>;
 
+/** Within which time a second contact on band and mode group is a duplicate where nobody chose another, seconds. */
+export const DUPLICATE_WITHIN = 86_400;
+
 export const readingQuerySchema = z.strictObject({
   call: z.string().max(30),
   band: z.string().max(20),
@@ -33,7 +36,7 @@ export const readingQuerySchema = z.strictObject({
   /** Which browser asks: what it types on ends what it asked the directory before. */
   position: z.string().max(60).default(""),
   /** Within which time a second contact on band and mode group is a duplicate, seconds. */
-  within: z.coerce.number().int().min(0).max(4_000_000_000).default(86_400),
+  within: z.coerce.number().int().min(0).max(4_000_000_000).default(DUPLICATE_WITHIN),
 });
 
 /** What a call directory has of a station. */

@@ -45,8 +45,10 @@ export const spotSchema = z.object({
 });
 export type SpotView = z.output<typeof spotSchema>;
 
+/** A remark that we announce. */
+export const LONGEST_REMARK = 60;
 /** What is said goes out as a line. */
-const ONE_LINE = /^[^\r\n]*$/;
+export const ONE_LINE = /^[^\r\n]*$/;
 
 /** What a spot network is told. */
 export const spotCommandSchema = z.discriminatedUnion("do", [
@@ -63,7 +65,12 @@ export const spotCommandSchema = z.discriminatedUnion("do", [
       .transform(cleanCall)
       .refine((text) => parseCallsign(text).ok, "a call, as DL1QTA"),
     frequencyHz: z.int().min(100_000).max(300_000_000_000),
-    remark: z.string().trim().max(60, "a remark has at most 60 characters").regex(ONE_LINE, "one line").default(""),
+    remark: z
+      .string()
+      .trim()
+      .max(LONGEST_REMARK, `a remark has at most ${LONGEST_REMARK} characters`)
+      .regex(ONE_LINE, "one line")
+      .default(""),
   }),
 ]);
 

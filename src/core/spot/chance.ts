@@ -1,6 +1,7 @@
 import { modeGroup } from "../band";
-import { pathBetween, type Point, sunAltitude } from "../geo";
+import { CIVIL_TWILIGHT, pathBetween, type Point, sunAltitude } from "../geo";
 import { noisePower, pathLoss, type Solar } from "../propagation";
+import { spanText } from "../time/words";
 
 /** How likely a station can be heard here now. */
 export const CHANCES = ["good", "fair", "poor", "none"] as const;
@@ -68,7 +69,7 @@ export function chanceByPath(
 ): ChanceReading {
   const { width, over: needed } = READ[modeGroup(mode)];
   const { loss, by, maximum } = pathLoss(from, to, frequencyHz, now, solar);
-  const noise = noisePower(frequencyHz, width, "residential", sunAltitude(to, now) < -6);
+  const noise = noisePower(frequencyHz, width, "residential", sunAltitude(to, now) < CIVIL_TWILIGHT);
   const spare = POWER + GAIN - loss - noise - needed;
   const chance: Chance = spare >= PLENTY ? "good" : spare >= 0 ? "fair" : spare >= SCARCE ? "poor" : "none";
   const megahertz = frequencyHz / 1e6;
@@ -98,8 +99,7 @@ function nearest(hearers: readonly Hearer[], now: number): Hearer | null {
 }
 
 function lately(seconds: number): string {
-  const minutes = Math.round(seconds / 60);
-  return minutes < 1 ? "just now" : `${minutes} min ago`;
+  return seconds < 60 ? "just now" : `${spanText(seconds)} ago`;
 }
 
 function km(distance: number): string {

@@ -2,6 +2,7 @@ import { connect } from "node:net";
 import type { Duplex } from "node:stream";
 import { existsSync, readdirSync } from "node:fs";
 import { SerialPort } from "serialport";
+import type { TestStep } from "../../core/contract";
 
 /** How a serial port is set. */
 export interface SerialSetting {
@@ -38,6 +39,20 @@ export function openTcp(host: string, port: number, signal?: AbortSignal): Promi
     });
     socket.on("error", (error: NodeJS.ErrnoException) => fail(networkFault(where, error)));
   });
+}
+
+/** The first step of a test over the network, and what was opened; null where that could not be. */
+export async function tryAddress(
+  host: string,
+  port: number,
+): Promise<{ readonly step: TestStep; readonly wire: Duplex | null }> {
+  const what = "Address";
+  try {
+    const wire = await openTcp(host, port);
+    return { step: { what, ok: true, text: `${host}:${port} can be opened.` }, wire };
+  } catch (error) {
+    return { step: { what, ok: false, text: (error as Error).message }, wire: null };
+  }
 }
 
 function networkFault(where: string, { code, message }: NodeJS.ErrnoException): string {

@@ -2,14 +2,12 @@ import { ENTITIES_AWARD, worthOf, type WorthReading } from "../../core/award";
 import { modeGroup, type ModeGroup } from "../../core/band";
 import { isoTime } from "../../core/contact";
 import { type Rules, type Scoreboard, worthOf as worthInContest } from "../../core/contest";
-import type { CallPlace, SpotView } from "../../core/contract";
+import { type CallPlace, DUPLICATE_WITHIN, type SpotView } from "../../core/contract";
 import { pathBetween, type Point } from "../../core/geo";
 import type { Solar } from "../../core/propagation";
 import { chanceByPath, chanceOf, type ChanceReading, rankOf, type Spot } from "../../core/spot";
 import type { Store } from "../db/store";
 
-/** Within which time a second contact on band and mode is a duplicate, seconds. */
-const WITHIN = 86_400;
 /** What the path lets through holds for so long, seconds. */
 export const PATH_HOLDS = 300;
 
@@ -144,7 +142,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
       const { contacts, newest } = stationFor(place.base);
       const path = pathTo(place);
       const { chance, reason } = chanceFor(spot, place, group, now);
-      const duplicate = (newest.get(`${band} ${group}`) ?? -Infinity) > now - WITHIN;
+      const duplicate = (newest.get(`${band} ${group}`) ?? -Infinity) > now - DUPLICATE_WITHIN;
       const inContest = contest === null ? null : valueInContest(spot, now, contest);
       return {
         id: spot.id,

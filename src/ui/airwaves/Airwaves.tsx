@@ -14,6 +14,7 @@ import { kept, useKept } from "../kit/kept";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useNow } from "../kit/useNow";
+import { LINK_PHASES } from "../shell/linkPhases";
 import { useRadio, useTuning } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
 import { AnnounceWindow } from "./AnnounceWindow";
@@ -192,18 +193,15 @@ function noneText(networks: readonly LinkView[], all: number) {
 
 /** How a network is getting on; what is wrong with it in full. */
 function NetworkState({ network: { name, phase, text } }: { network: LinkView }) {
+  const { mark, label, look } = LINK_PHASES[phase];
   const isUp = phase === "up";
   return (
     <span role="status" className="flex max-w-96 items-center gap-1.5 text-soft" title={text ?? undefined}>
-      <Mark
-        kind={
-          isUp ? (text === null ? "safe" : "wanted") : phase === "connecting" || phase === "off" ? "waiting" : "fault"
-        }
-      />
+      <Mark kind={isUp && text !== null ? "wanted" : mark} label={label} />
       <span className="truncate">
         {name}
-        {!isUp && `, ${phase === "off" ? "off" : phase === "connecting" ? "connecting" : "away"}`}
-        {text !== null && <span className={isUp ? "text-wanted" : "text-stop"}>: {text}</span>}
+        {!isUp && <span className={look}>, {label.toLowerCase()}</span>}
+        {text !== null && <span className={isUp ? "text-wanted" : look}>: {text}</span>}
       </span>
     </span>
   );

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { formatFrequency, parseFrequency } from "@/core/band";
 import { cleanCall, parseCallsign } from "@/core/callsign";
-import type { Link, LoggedContact } from "@/core/contract";
+import { type Link, type LoggedContact, LONGEST_REMARK } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
@@ -22,7 +22,6 @@ const keptRemark = kept<string>(
   () => localStorage,
   (data) => (typeof data === "string" ? data : null),
 );
-const LONGEST = 60;
 
 interface AnnounceWindowProps {
   networks: readonly Link[];
@@ -103,7 +102,12 @@ export function AnnounceWindow({ networks, typed, last, now, onClose }: Announce
           fault={tried ? frequencyFault : undefined}
         />
       </div>
-      <Field label="Remark" value={remark} maxLength={LONGEST} onChange={({ target }) => setRemark(target.value)} />
+      <Field
+        label="Remark"
+        value={remark}
+        maxLength={LONGEST_REMARK}
+        onChange={({ target }) => setRemark(target.value)}
+      />
       <Tick label="Hold the remark for the next one" checked={hold} onChange={setHold} />
       {up.length > 1 && (
         <Choice label="Network" value={network} onChange={({ target }) => setNetwork(Number(target.value))}>

@@ -6,9 +6,8 @@ import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { DataGrid } from "../kit/grid/DataGrid";
 import { spotColumns, wholeText } from "./spotColumns";
-import { isDuplicate, type SpotFilter } from "./spotFilter";
+import { isDuplicate, type SpotFilter, spotFilterSchema } from "./spotFilter";
 
-const ORDERS: readonly SpotFilter["order"][] = ["rank", "frequency", "age", "call"];
 /** A minute is what an age is told in, seconds. */
 const MINUTE = 60;
 
@@ -47,7 +46,7 @@ export function SpotTable({ rows, spots, filter, setFilter, now, gridRef, onPick
   const hold = () => setHeld(rows.map(({ id }) => id));
 
   function sortBy(column: string) {
-    const order = ORDERS.find((one) => one === column);
+    const order = spotFilterSchema.shape.order.options.find((one) => one === column);
     if (order === undefined) return;
     const descending = filter.order === order ? !filter.descending : order === "rank" || order === "age";
     setFilter({ ...filter, order, descending });

@@ -1,6 +1,7 @@
 import { formatFrequency } from "@/core/band";
 import type { SpotView } from "@/core/contract";
 import type { Chance } from "@/core/spot";
+import { spanText } from "@/core/time/words";
 import { count, many } from "../kit/format";
 import type { GridColumn } from "../kit/grid/column";
 import { Mark } from "../kit/Mark";
@@ -41,11 +42,8 @@ function ContestWorth({ contest: { points, duplicate, fresh } }: { contest: NonN
   );
 }
 
-/** "now", "12 min", "2 h" from seconds. */
-export function ageText(seconds: number): string {
-  const minutes = Math.floor(Math.max(0, seconds) / 60);
-  if (minutes < 1) return "now";
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h`;
+function ageText(seconds: number): string {
+  return seconds < 60 ? "now" : spanText(seconds);
 }
 
 /** Why one would go there: what it adds, and whether it can be heard. */
@@ -104,9 +102,10 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
       look: (spot) => `font-mono font-semibold ${isDuplicate(spot) ? "text-faint line-through" : ""}`,
       cell: ({ call }) => call,
     },
-    { id: "entity", title: "Entity", width: 112, cell: ({ entity }) => entity?.name ?? "–" },
+    { id: "entity", unsorted: true, title: "Entity", width: 112, cell: ({ entity }) => entity?.name ?? "–" },
     {
       id: "mode",
+      unsorted: true,
       title: "Mode",
       width: 62,
       fixed: true,
@@ -114,6 +113,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
     },
     {
       id: "chance",
+      unsorted: true,
       title: "Chance",
       label: "How likely it is heard here now",
       width: 74,
@@ -122,6 +122,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
     },
     {
       id: "why",
+      unsorted: true,
       title: "Why",
       width: 270,
       look: "text-soft",
@@ -137,6 +138,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
     },
     {
       id: "heard",
+      unsorted: true,
       title: "Heard by",
       width: 108,
       cell: ({ heard }) => (
@@ -148,6 +150,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
     },
     {
       id: "remark",
+      unsorted: true,
       title: "Remark",
       width: 110,
       look: "text-soft",
@@ -161,6 +164,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
     },
     {
       id: "beam",
+      unsorted: true,
       title: "Beam, km",
       label: "Bearing and distance",
       width: 118,

@@ -1,5 +1,5 @@
 import type { SpotView } from "@/core/contract";
-import { ageText, whyText, wholeText } from "./spotColumns";
+import { whyText, wholeText } from "./spotColumns";
 import { EVERY_SPOT, nextSpot, type SpotFilter, shownSpots, spotFilterSchema } from "./spotFilter";
 
 const NOW = Date.parse("2026-11-27T18:00:00Z") / 1000;
@@ -96,14 +96,6 @@ test("a filter that was kept by another version is not taken", () => {
   expect(spotFilterSchema.safeParse(EVERY_SPOT).success).toBe(true);
   expect(spotFilterSchema.safeParse({ ...EVERY_SPOT, order: "beauty" }).success).toBe(false);
 });
-
-test.each([
-  [-5, "now"],
-  [59, "now"],
-  [60, "1 min"],
-  [3599, "59 min"],
-  [7300, "2 h"],
-])("%i s is told as %s", (seconds, text) => expect(ageText(seconds)).toBe(text));
 
 test("why one would go there is said in words", () => {
   expect(whyText(spot("DL1QTA", { contacts: 2 }))).toBe(

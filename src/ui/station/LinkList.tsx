@@ -12,6 +12,7 @@ import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
+import { LINK_PHASES } from "../shell/linkPhases";
 import { useRadio } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
 import { LinkWindow } from "./LinkWindow";
@@ -60,14 +61,6 @@ export function LinkList() {
   );
 }
 
-const PHASES = {
-  up: { mark: "safe", label: "Connected", look: "text-safe" },
-  connecting: { mark: "waiting", label: "Connecting", look: "text-soft" },
-  waiting: { mark: "fault", label: "Away", look: "text-stop" },
-  refused: { mark: "fault", label: "Not usable", look: "text-stop" },
-  off: { mark: "waiting", label: "Off", look: "text-soft" },
-} as const;
-
 function LinkLine({ link, kinds, onChange }: { link: Link; kinds: readonly LinkKindInfo[]; onChange: () => void }) {
   const followed = useRadio((radio) => (radio.link?.id === link.id ? radio.state : null));
   const change = useMutation({
@@ -85,7 +78,7 @@ function LinkLine({ link, kinds, onChange }: { link: Link; kinds: readonly LinkK
       toast.success(`${link.name} is removed.`, { action: { label: "Undo", onClick: () => restore.mutate(link) } }),
     onError: (problem) => toast.error(problem.message),
   });
-  const { mark, label, look } = PHASES[link.phase];
+  const { mark, label, look } = LINK_PHASES[link.phase];
   const counted = Object.entries(link.counts).flatMap(([what, number]) =>
     number === 0 ? [] : [`${count(number)} ${what}`],
   );

@@ -6,7 +6,7 @@ import { unkeyable } from "../../../core/signal";
 import { done, invalid } from "../../problem";
 import { type Connection, linkKind, type Opening } from "../linkKind";
 import { network, port } from "../settings";
-import { openTcp } from "../wire";
+import { openTcp, tryAddress } from "../wire";
 
 const settingsSchema = z.strictObject({
   host: network.meta({ title: "Address" }),
@@ -49,14 +49,9 @@ export const keyer = linkKind<Settings, Command>({
     return connectionOf(opening, wire);
   },
   async *test({ host, port: number }): AsyncGenerator<TestStep> {
-    let wire: Duplex;
-    try {
-      wire = await openTcp(host, number);
-    } catch (error) {
-      yield { what: "Address", ok: false, text: (error as Error).message };
-      return;
-    }
-    yield { what: "Address", ok: true, text: `${host}:${number} can be opened.` };
+    const { step, wire } = await tryAddress(host, number);
+    yield step;
+    if (wire === null) return;
     const ready = await isReady(wire);
     wire.destroy();
     yield ready

@@ -3,13 +3,14 @@ import { z } from "zod";
 import { decodeText } from "../../../core/adif";
 import { cleanCall, parseCallsign } from "../../../core/callsign";
 import { isoTime } from "../../../core/contact";
-import { spotCommandSchema, type TestStep, type TextLine } from "../../../core/contract";
+import { ONE_LINE, spotCommandSchema, type TestStep, type TextLine } from "../../../core/contract";
 import { isSpotLine, minutesFrom, readSpotLine } from "../../../core/spot";
+import { spanText } from "../../../core/time/words";
 import { done } from "../../problem";
 import { type Connection, linkKind, type Opening } from "../linkKind";
 import { network, port } from "../settings";
 import { lineReader } from "../telnetLines";
-import { openTcp } from "../wire";
+import { openTcp, tryAddress } from "../wire";
 
 const call = z
   .string()
@@ -20,19 +21,10 @@ const settingsSchema = z.strictObject({
   host: network.meta({ title: "Address" }),
   port: port.meta({ title: "Port" }),
   call: call.meta({ title: "Call", description: "that you log in with" }),
-  after: z
-    .array(
-      z
-        .string()
-        .max(200)
-        .regex(/^[^\r\n]*$/, "one line each"),
-    )
-    .max(20)
-    .default([])
-    .meta({
-      title: "Said after the login",
-      description: "one line each, as the network's own orders for the last spots",
-    }),
+  after: z.array(z.string().max(200).regex(ONE_LINE, "one line each")).max(20).default([]).meta({
+    title: "Said after the login",
+    description: "one line each, as the network's own orders for the last spots",
+  }),
   announces: z
     .string()
     .trim()
@@ -73,14 +65,9 @@ export const spotNetwork = linkKind<Settings, Command>({
     return connectionOf(opening, await openTcp(host, number, signal));
   },
   async *test({ host, port: number, call: own }): AsyncGenerator<TestStep> {
-    let wire: Duplex;
-    try {
-      wire = await openTcp(host, number);
-    } catch (error) {
-      yield { what: "Address", ok: false, text: (error as Error).message };
-      return;
-    }
-    yield { what: "Address", ok: true, text: `${host}:${number} can be opened.` };
+    const { step, wire } = await tryAddress(host, number);
+    yield step;
+    if (wire === null) return;
     const asked = await answerOf(wire, (line) => ASKS_CALL.test(line));
     if (asked === null) {
       wire.destroy();
@@ -183,7 +170,7 @@ function connectionOf(opening: Opening<Settings>, wire: Duplex): Connection<Comm
     const alike = offsets.filter((one) => Math.abs(one - middle) <= 2).length;
     remark(
       Math.abs(middle) > WRONG && alike > offsets.length * 0.7
-        ? `Its times are ${inWords(Math.abs(middle))} ${middle < 0 ? "behind" : "ahead of"} this computer's: one of the two clocks is wrong.`
+        ? `Its times are ${spanText(middle * 60)} ${middle < 0 ? "behind" : "ahead of"} this computer's: one of the two clocks is wrong.`
         : null,
     );
   }
@@ -239,8 +226,4 @@ function announcement(
 ): string {
   const values = { kHz: (frequencyHz / 1000).toFixed(1), call: station, remark };
   return form.replace(/\{(kHz|call|remark)\}/g, (_, name: keyof typeof values) => values[name]).trim();
-}
-
-function inWords(minutes: number): string {
-  return minutes < 50 ? `${minutes} minutes` : minutes < 90 ? "an hour" : `${Math.round(minutes / 60)} hours`;
 }

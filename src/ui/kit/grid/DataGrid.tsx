@@ -269,7 +269,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
             </div>
           )}
           <SortableContext items={visible.map(({ id }) => id)} strategy={horizontalListSortingStrategy}>
-            {visible.map(({ id, title, label, align }) => (
+            {visible.map(({ id, title, label, align, unsorted }) => (
               <GridHead
                 key={id}
                 id={id}
@@ -277,7 +277,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
                 label={label}
                 align={align}
                 sorted={sort?.column === id ? (sort.descending ? "descending" : "ascending") : null}
-                onSort={onSort && (() => onSort(id))}
+                onSort={unsorted ? undefined : onSort && (() => onSort(id))}
                 canMove={onColumns !== undefined}
                 onResizeStart={onColumns && ((event) => resize(id, event))}
               />

@@ -14,6 +14,8 @@ export interface GridColumn<Row> {
   readonly fixed?: boolean;
   /** The keys pass it over. */
   readonly passedOver?: boolean;
+  /** The table is not ordered by it. */
+  readonly unsorted?: boolean;
   readonly look?: string | ((row: Row) => string);
   readonly cell: (row: Row, index: number) => ReactNode;
 }
