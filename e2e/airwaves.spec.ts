@@ -103,6 +103,13 @@ test("a click goes there as well; while the pointer is in the table its order st
   await expect(callField(page)).toHaveValue("EA8QUZ");
   await expect.poll(() => petrel.radio.state.frequencyHz).toBe(7_011_200);
   await page.keyboard.press("Escape");
+  // On this band voice has the other sideband.
+  announce("EA7QUZ", 7_150, "SSB");
+  petrel.radio.change({ frequencyHz: 14_200_000, mode: "USB" });
+  await page.getByRole("button", { name: /more: show$/ }).click();
+  await row(page, "EA7QUZ").getByRole("rowheader").click();
+  await expect.poll(() => petrel.radio.state).toMatchObject({ frequencyHz: 7_150_000, mode: "LSB" });
+  await page.keyboard.press("Escape");
 
   await page.getByLabel("Band", { exact: true }).last().selectOption("here");
   await page.getByLabel("Worth", { exact: true }).selectOption("needed");

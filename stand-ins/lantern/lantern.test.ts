@@ -61,7 +61,8 @@ test("services hear of entries about stations from outside, and of no others", (
 
 test("what was heard of is a statement from its time on, whether or not we have handed it in", () => {
   const archive = openArchive(":memory:");
-  archive.hear(statementFrom(entry, ours, START + 60, 10)!, START + 60);
+  // The air tells all of its logs again after a break.
+  for (const at of [60, 90]) archive.hear(statementFrom(entry, ours, START + 60, 10)!, START + at);
   expect(archive.since(0, 10, START + 69).statements).toEqual([]);
   expect(archive.since(0, 10, START + 71).statements).toMatchObject([{ call: station!.call, band: "20m" }]);
   expect(archive.take(contact, null, START + 80)).toBe(true);

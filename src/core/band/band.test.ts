@@ -1,3 +1,4 @@
+import { dialOf, modeAtDial } from "./dials";
 import fc from "fast-check";
 import {
   bandLabel,
@@ -100,4 +101,22 @@ test("reports default by mode and are checked by form", () => {
 test("bands are sorted from the longest wave, and written with a space", () => {
   expect(["70cm", "20m", "160m", "nonsense"].sort(compareBands)).toEqual(["160m", "20m", "70cm", "nonsense"]);
   expect(bandLabel("1.25cm")).toBe("1.25 cm");
+});
+
+test.each([
+  [14_074_000, "FT8"],
+  [14_076_999, "FT8"],
+  [14_077_000, undefined],
+  [14_080_500, "FT4"],
+  [7_047_500, "FT4"],
+  [14_025_000, undefined],
+])("at %i by custom it is %s", (frequencyHz, mode) => expect(modeAtDial(frequencyHz)).toBe(mode));
+
+test("a digital mode's dial lies on its band", () => {
+  expect([dialOf("FT8", "20m"), dialOf("FT4", "40m"), dialOf("FT8", "23cm"), dialOf("CW", "20m")]).toEqual([
+    14_074_000,
+    7_047_500,
+    undefined,
+    undefined,
+  ]);
 });

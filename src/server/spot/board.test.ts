@@ -184,6 +184,54 @@ test("while a contest is on a spot says what it brings there, and without assist
   expect(valueOf(board.list(logbookId))).toHaveLength(3);
 });
 
+test("a contest that begins shuts spots off, and one that ends lets them in again; both are told", async () => {
+  jest.useFakeTimers({ doNotFake: ["setImmediate", "queueMicrotask", "nextTick"] });
+  const { context, logbookId, hub, open, heard, later } = await begin();
+  // An hour before its first session.
+  later(Date.UTC(2026, 9, 15, 20) / 1000 - START);
+  const entry = {
+    tag: "SUDESTADA-PREFIX",
+    ownCall: "CX3QUA",
+    category: { operator: "SINGLE-OP", assisted: "NON-ASSISTED", band: "ALL", mode: "MIXED", power: "LOW" },
+    operators: ["CX3QUA"],
+  };
+  const { id } = valueOf(createEntry(context, logbookId, taken(entryInputSchema, entry)));
+  const board = open();
+  board.take(heard("DL1QTA"));
+  expect(valueOf(board.list(logbookId))).toHaveLength(1);
+  let told = 0;
+  hub.listen((event) => event.type === "contest" && event.what === "entry" && told++);
+  later(3600);
+  await jest.advanceTimersByTimeAsync(61_000);
+  expect([told, board.list(logbookId)]).toMatchObject([1, { ok: false, problem: { status: 409 } }]);
+  expect(valueOf(listPositionNotes(context, id))).toHaveLength(1);
+  later(30 * 3600);
+  board.take(heard("LU4QSC", { frequencyHz: 14_040_000 }));
+  await jest.advanceTimersByTimeAsync(61_000);
+  expect(told).toBe(2);
+  expect(valueOf(board.list(logbookId)).map(({ call }) => call)).toEqual(["LU4QSC"]);
+});
+
+test("what cannot be written is written later", async () => {
+  jest.useFakeTimers({ doNotFake: ["setImmediate", "queueMicrotask", "nextTick"] });
+  const { context, hub, heard } = await begin();
+  let isFull = true;
+  const faults: unknown[] = [];
+  const board = createSpotBoard({
+    context: { ...context, write: (work) => (isFull ? Promise.reject(new Error("full")) : context.write(work)) },
+    listen: hub.listen,
+    fault: (error) => faults.push(error),
+  });
+  boards.push(board);
+  board.take(heard("DL1QTA"));
+  await jest.advanceTimersByTimeAsync(1100);
+  board.take(heard("LU4QSC"));
+  expect([faults.length, spotsSince(context, 0)]).toEqual([1, []]);
+  isFull = false;
+  await jest.advanceTimersByTimeAsync(1100);
+  expect(spotsSince(context, 0).map(({ call }) => call)).toEqual(["DL1QTA", "LU4QSC"]);
+});
+
 test("what is announced no more is gone after an hour; a restart forgets nothing younger", async () => {
   jest.useFakeTimers({ doNotFake: ["setImmediate", "queueMicrotask", "nextTick"] });
   const { context, logbookId, events, open, heard, later } = await begin();

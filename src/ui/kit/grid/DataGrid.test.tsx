@@ -184,3 +184,10 @@ test("keys of the page come with the row they are at, and those it knows go no f
   expect(said).toEqual(["pin W1QRA"]);
   expect(outside.mock.calls.map(([{ key }]: [KeyboardEvent]) => key)).toEqual(["x"]);
 });
+
+test("a click on the head of a column that orders nothing does nothing", async () => {
+  const columns = COLUMNS.map((column) => (column.id === "band" ? { ...column, unsorted: true } : column));
+  await focused({ columns, onSort: (column) => said.push(column) });
+  for (const head of screen.getAllByRole("columnheader")) await user.click(head);
+  expect(said).toEqual(["call", "mark"]);
+});
