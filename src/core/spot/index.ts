@@ -1,3 +1,5 @@
+export { labelsFor } from "./bandMap";
+export type { Label, LabelRoom, Named } from "./bandMap";
 export { chanceByPath, CHANCES, chanceOf } from "./chance";
 export type { Chance, ChanceReading } from "./chance";
 export { createLedger } from "./ledger";

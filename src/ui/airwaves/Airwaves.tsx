@@ -1,57 +1,52 @@
 "use client";
 
+import { TabGroup, TabPanel, TabPanels } from "@headlessui/react";
 import Link from "next/link";
-import { useMemo, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import type { Link as LinkView } from "@/core/contract";
 import { useOperating } from "../entry/useOperating";
 import { useActions } from "../kit/actions";
-import { ApiProblem } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count } from "../kit/format";
-import { kept, useKept } from "../kit/kept";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
-import { useNow } from "../kit/useNow";
+import { TabBar } from "../kit/TabBar";
+import { useAddress } from "../kit/useAddress";
+import { useWide } from "../kit/useWide";
+import { openBandMap } from "../shell/bandMapWindow";
 import { LINK_PHASES } from "../shell/linkPhases";
 import { useRadio, useTuning } from "../shell/radio";
-import { useLinks } from "../shell/useLinks";
 import { AnnounceWindow } from "./AnnounceWindow";
+import { BandMap } from "./BandMap";
 import { NetworkWindow } from "./NetworkWindow";
-import { EVERY_SPOT, isDuplicate, nextSpot, type SpotFilter, spotFilterSchema, shownSpots } from "./spotFilter";
+import { EVERY_SPOT, isDuplicate, nextSpot, shownSpots } from "./spotFilter";
 import { SpotFilterBar } from "./SpotFilterBar";
 import { SpotTable } from "./SpotTable";
-import { usePickSpot } from "./usePickSpot";
-import { useSpots } from "./useSpots";
+import { keptFilter, useShownSpots } from "./useShownSpots";
 
-const keptFilter = kept<SpotFilter>(
-  "spots",
-  EVERY_SPOT,
-  () => localStorage,
-  (data) => {
-    const read = spotFilterSchema.safeParse(data);
-    return read.success ? read.data : null;
-  },
-);
+const TABS = ["Spots", "Band map"] as const;
+const inAddress = (name: string) => name.toLowerCase().replace(" ", "-");
 
 /** Where to listen next: what spot networks announce, each with what it is worth and whether it can be heard here. */
 export function Airwaves() {
   const operating = useOperating();
-  const { logbook, draft, callRef, last, line, reading, windows } = operating;
+  const { draft, callRef, last, line, reading, windows, pick } = operating;
   const band = useRadio((radio) => radio.band);
   const tuning = useTuning();
-  const { spots, loaded, error, refetch } = useSpots(logbook.id);
-  const { links } = useLinks();
-  const filter = useKept(keptFilter);
-  const clock = useNow();
-  const now = clock === null ? 0 : Date.parse(clock) / 1000;
-  const rows = useMemo(() => shownSpots(spots.values(), filter, band, now), [spots, filter, band, now]);
+  const { spots, rows, ofAllBands, filter, now, networks, loaded, off, failed, notice, refetch } = useShownSpots();
+  const isWide = useWide();
   const gridRef = useRef<HTMLDivElement>(null);
-  const pick = usePickSpot(operating);
+  const mapRef = useRef<HTMLDivElement>(null);
   const [announcing, setAnnouncing] = useState(false);
   const [looking, setLooking] = useState(false);
-  const networks = links.filter(({ role }) => role === "spots");
+  const [params, go] = useAddress();
+  const tab = Math.max(
+    0,
+    TABS.findIndex((name) => inAddress(name) === params.get("tab")),
+  );
+  const setTab = (index: number) => go({ tab: index === 0 ? null : inAddress(TABS[index]!) }, "replace");
 
   function step(by: 1 | -1) {
     const { frequencyHz } = tuning.now();
@@ -64,32 +59,41 @@ export function Airwaves() {
     if (best === undefined) toast("There is no spot to go to.");
     else pick(best);
   }
+  /** After the tab is there. */
+  const focus = (index: number, ref: typeof gridRef, none: string) => {
+    if (ref.current === null) setTab(index);
+    requestAnimationFrame(() => (ref.current === null ? void toast(none) : ref.current.focus()));
+  };
+  const toCall = () => callRef.current?.focus();
   useActions([
-    {
-      id: "toSpots",
-      run: () => (gridRef.current === null ? void toast("There is no spot to go to.") : gridRef.current.focus()),
-    },
+    { id: "toSpots", run: () => focus(0, gridRef, "There is no spot to go to.") },
+    { id: "toBandMap", run: () => focus(1, mapRef, "There is no band map.") },
     { id: "pickSpot" },
+    { id: "stretchMap" },
     { id: "spotUp", run: () => step(1) },
     { id: "spotDown", run: () => step(-1) },
     { id: "spotBest", run: toBest },
     { id: "announce", run: () => setAnnouncing(true) },
     { id: "networkText", run: () => setLooking(true) },
   ]);
+  const bandMap = (
+    <BandMap spots={ofAllBands} notice={notice} mapRef={mapRef} onPick={pick} onLeave={toCall} onWindow={openBandMap} />
+  );
 
   return (
-    <div className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto_minmax(360px,1fr)]">
+    <TabGroup
+      selectedIndex={tab}
+      onChange={setTab}
+      className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto_auto_minmax(360px,1fr)]"
+    >
       <h1 className="sr-only">Airwaves</h1>
       {line}
       {reading}
       <section
-        aria-label="Spots"
-        className="flex flex-wrap items-center gap-x-4 gap-y-1.5 border-t border-line bg-panel px-4 py-1.5"
+        aria-label="Networks"
+        className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line bg-panel px-4"
       >
-        <h2 className="font-semibold whitespace-nowrap" aria-live="off">
-          {count(rows.length)} <span className="font-normal text-soft">of {count(spots.size)} spots</span>
-        </h2>
-        <SpotFilterBar filter={filter} setFilter={keptFilter.set} />
+        <TabBar names={TABS} />
         <span className="flex-1" />
         <span className="flex flex-wrap items-center gap-2">
           {networks.map((network) => (
@@ -107,25 +111,40 @@ export function Airwaves() {
           )}
         </span>
       </section>
-      <Spots
-        none={noneText(networks, spots.size)}
-        off={isOff(error) ? error.message : null}
-        failed={error === null || loaded || isOff(error) ? null : error.message}
-        onRetry={() => void refetch()}
-        loaded={loaded}
-        isEmpty={rows.length === 0}
+      <section
+        aria-label="Spots"
+        className="flex flex-wrap items-center gap-x-4 gap-y-1.5 border-t border-line bg-panel px-4 py-1.5"
       >
-        <SpotTable
-          rows={rows}
-          spots={spots}
-          filter={filter}
-          setFilter={keptFilter.set}
-          now={now}
-          gridRef={gridRef}
-          onPick={pick}
-          onLeave={() => callRef.current?.focus()}
-        />
-      </Spots>
+        <h2 className="font-semibold whitespace-nowrap" aria-live="off">
+          {count(rows.length)} <span className="font-normal text-soft">of {count(spots.size)} spots</span>
+        </h2>
+        <SpotFilterBar filter={filter} setFilter={keptFilter.set} />
+      </section>
+      <TabPanels className="min-h-0 border-t border-line">
+        <TabPanel className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] 2xl:grid-cols-[minmax(0,1fr)_300px]">
+          <Spots
+            none={noneText(networks, spots.size)}
+            off={off}
+            failed={failed}
+            onRetry={() => void refetch()}
+            loaded={loaded}
+            isEmpty={rows.length === 0}
+          >
+            <SpotTable
+              rows={rows}
+              spots={spots}
+              filter={filter}
+              setFilter={keptFilter.set}
+              now={now}
+              gridRef={gridRef}
+              onPick={pick}
+              onLeave={toCall}
+            />
+          </Spots>
+          {isWide && <div className="min-h-0 border-l border-line">{bandMap}</div>}
+        </TabPanel>
+        <TabPanel className="h-full">{bandMap}</TabPanel>
+      </TabPanels>
       {windows}
       {announcing && (
         <AnnounceWindow
@@ -137,7 +156,7 @@ export function Airwaves() {
         />
       )}
       {looking && <NetworkWindow networks={networks} onClose={() => setLooking(false)} />}
-    </div>
+    </TabGroup>
   );
 }
 
@@ -155,24 +174,19 @@ interface SpotsProps {
 function Spots({ none, off, failed, onRetry, loaded, isEmpty, children }: SpotsProps) {
   if (off !== null)
     return (
-      <p role="status" className="border-t border-line bg-panel p-8 text-center text-wanted">
-        {off}. What you find by tuning can be put on the ruler.
+      <p role="status" className="bg-panel p-8 text-center text-wanted">
+        {off}.
       </p>
     );
   if (failed !== null)
     return (
-      <div className="border-t border-line bg-panel">
+      <div className="bg-panel">
         <LoadFailure text={`The spots could not be loaded: ${failed}`} onRetry={onRetry} />
       </div>
     );
-  if (!loaded) return <p className="border-t border-line bg-panel p-8 text-center text-soft">Loading the spots.</p>;
-  if (isEmpty) return <div className="border-t border-line bg-panel p-8 text-center text-soft">{none}</div>;
+  if (!loaded) return <p className="bg-panel p-8 text-center text-soft">Loading the spots.</p>;
+  if (isEmpty) return <div className="bg-panel p-8 text-center text-soft">{none}</div>;
   return children;
-}
-
-/** Spots are shut off by the contest that is on. */
-function isOff(error: Error | null): error is ApiProblem {
-  return error instanceof ApiProblem && error.details.status === 409;
 }
 
 function noneText(networks: readonly LinkView[], all: number) {

@@ -10,7 +10,8 @@ import { isDuplicate } from "./spotFilter";
 /** How much of it is filled: the chance as bars, never by colour alone. */
 const BARS: Readonly<Record<Chance, number>> = { good: 3, fair: 2, poor: 1, none: 0 };
 
-function ChanceMark({ chance }: { chance: Chance }) {
+/** A chance as bars and a word. */
+export function ChanceMark({ chance }: { chance: Chance }) {
   return (
     <span className="flex items-center gap-1.5">
       <svg viewBox="0 0 14 12" className="h-3 w-3.5 shrink-0 text-signal" aria-hidden>

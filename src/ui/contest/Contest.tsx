@@ -1,6 +1,6 @@
 "use client";
 
-import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
+import { TabGroup, TabPanel, TabPanels } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { toast } from "sonner";
@@ -12,6 +12,7 @@ import { fullTime, spanText } from "@/core/time/words";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
+import { TabBar } from "../kit/TabBar";
 import { useAddress } from "../kit/useAddress";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
@@ -76,16 +77,7 @@ function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => voi
         <h1 className="truncate py-2 text-title font-semibold">{entry.name}</h1>
         <TimeLeft entry={entry} />
         <span className="flex-1" />
-        <TabList className="flex self-stretch">
-          {TABS.map((name) => (
-            <Tab
-              key={name}
-              className="border-b-2 border-transparent px-3 py-2 text-soft hover:text-signal data-selected:border-signal data-selected:font-semibold data-selected:text-signal"
-            >
-              {name}
-            </Tab>
-          ))}
-        </TabList>
+        <TabBar names={TABS} />
         {!entry.on && (
           <Button small look="quiet" onClick={() => turnOn.mutate()}>
             Switch it on

@@ -6,6 +6,7 @@ import { formatFrequency } from "@/core/band";
 import type { ContestWorth, Entry, LoggedContact } from "@/core/contract";
 import { EntryLine } from "../entry/EntryLine";
 import { useKeptDraft } from "../entry/useKeptDraft";
+import { usePick } from "../entry/usePick";
 import { useActions } from "../kit/actions";
 import { Mark } from "../kit/Mark";
 import { useUndo } from "../log/useUndo";
@@ -32,6 +33,7 @@ export function Operate({ entry }: { entry: Entry }) {
   const [last, setLast] = useState<LoggedContact | null>(null);
   const [editing, setEditing] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
+  usePick({ draft, setDraft, callRef });
   const operator = seat?.operator ?? entry.operators[0] ?? entry.ownCall;
   const seated = useMemo(() => (seat === null ? null : { ...seat, operator }), [seat, operator]);
   const contest = useContestLine({ entry, seat: seated, draft });

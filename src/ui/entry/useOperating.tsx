@@ -11,7 +11,7 @@ import { useEntryOn } from "../contest/useEntries";
 import { useActions } from "../kit/actions";
 import { useUndo } from "../log/useUndo";
 import { useLogbook } from "../shell/logbook";
-import { useRadio } from "../shell/radio";
+import { type Picked, useRadio } from "../shell/radio";
 import { CallExceptions } from "./CallExceptions";
 import type { Draft, Offered } from "./draft";
 import { DuplicateWindow } from "./DuplicateWindow";
@@ -20,6 +20,7 @@ import { ReadingPanel } from "./ReadingPanel";
 import { StationNote } from "./StationNote";
 import { useDuplicateWindow } from "./useDuplicateWindow";
 import { useKeptDraft } from "./useKeptDraft";
+import { usePick } from "./usePick";
 import { type PageReading, useReading } from "./useReading";
 
 /** The entry line and the reading, wherever one operates from. */
@@ -28,6 +29,8 @@ export interface Operating {
   readonly draft: Draft;
   readonly setDraft: (draft: Draft) => void;
   readonly callRef: RefObject<HTMLInputElement | null>;
+  /** Goes to a station: the radio is there, its call in the entry line. */
+  readonly pick: (picked: Picked) => void;
   /** What was logged here last, until it is undone. */
   readonly last: LoggedContact | null;
   readonly undoLast: () => void;
@@ -51,6 +54,7 @@ export function useOperating(): Operating {
   const callRef = useRef<HTMLInputElement>(null);
   const [within, setWithin] = useDuplicateWindow();
   const { reading, problem, refetch } = useReading(logbook, { call: draft.call, band, mode, grid: draft.grid, within });
+  const pick = usePick({ draft, setDraft, callRef });
   const [asking, setAsking] = useState<"note" | "duplicates" | null>(null);
 
   const { mutate: undoBatch, isPending: undoing } = useUndo(logbook.id, () => setLast(null));
@@ -76,6 +80,7 @@ export function useOperating(): Operating {
     draft,
     setDraft,
     callRef,
+    pick,
     last,
     undoLast,
     undoing,

@@ -2,7 +2,7 @@
 
 import { useSyncExternalStore } from "react";
 
-/** Something that a browser keeps, and that several parts of the page show. */
+/** Something that a browser keeps, and that several parts of the page, and all its windows, show. */
 interface Kept<Value> {
   readonly get: () => Value;
   readonly set: (value: Value) => void;
@@ -30,6 +30,12 @@ export function kept<Value>(
       return start;
     }
   }
+  /** Another window has kept something else. */
+  function onStorage(event: StorageEvent): void {
+    if (event.key !== key || event.storageArea !== storage()) return;
+    value = undefined;
+    for (const listener of listeners) listener();
+  }
   return {
     start,
     get: () => (value ??= typeof window === "undefined" ? start : stored()),
@@ -39,8 +45,12 @@ export function kept<Value>(
       for (const listener of listeners) listener();
     },
     subscribe(listener) {
+      if (listeners.size === 0) window.addEventListener("storage", onStorage);
       listeners.add(listener);
-      return () => void listeners.delete(listener);
+      return () => {
+        listeners.delete(listener);
+        if (listeners.size === 0) window.removeEventListener("storage", onStorage);
+      };
     },
   };
 }

@@ -48,6 +48,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(EVERYWHERE, "nextRadio", "Ctrl+Alt+PageDown", "Follow the next radio"),
   keyed(EVERYWHERE, "transmit", "Ctrl+Alt+Enter", "Transmit; again stops"),
   keyed(EVERYWHERE, "toArrival", "Shift+F9", "Go to the contact that waits to be confirmed"),
+  keyed(EVERYWHERE, "bandMapWindow", "Alt+Shift+F8", "Band map in a window of its own"),
   keyed(EVERYWHERE, "stopAll", "Ctrl+Alt+End", "Stop whatever transmits; while something does, Escape as well"),
 
   fixed(LINE, "log", "Enter", "Log the contact"),
@@ -76,6 +77,8 @@ export const KEYMAP: readonly KeyedAction[] = [
 
   keyed(AIRWAVES, "toSpots", "F8", "Go to the spots"),
   fixed(AIRWAVES, "pickSpot", "Enter", "Tune to the spot of the row, and type its call"),
+  keyed(AIRWAVES, "toBandMap", "Shift+F8", "Go to the band map"),
+  fixed(AIRWAVES, "stretchMap", "+", "Stretch the band map; - shows more, Home all, Page up and Page down move it"),
   keyed(AIRWAVES, "spotUp", "Alt+Shift+PageUp", "Tune to the next spot up"),
   keyed(AIRWAVES, "spotDown", "Alt+Shift+PageDown", "Tune to the next spot down"),
   keyed(AIRWAVES, "spotBest", "Alt+Shift+Home", "Tune to the spot to be worked first"),

@@ -4,6 +4,7 @@ import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen, Radar, RadioTower, Time
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { useActions } from "../kit/actions";
+import { openBandMap } from "./bandMapWindow";
 
 const PLACES = [
   { path: "/desk", name: "Desk", icon: NotebookPen },
@@ -18,7 +19,10 @@ const PLACES = [
 export function Nav() {
   const here = usePathname();
   const router = useRouter();
-  useActions(PLACES.map(({ path, name }) => ({ id: `go${name}`, run: () => router.push(path) })));
+  useActions([
+    ...PLACES.map(({ path, name }) => ({ id: `go${name}`, run: () => router.push(path) })),
+    { id: "bandMapWindow", run: openBandMap },
+  ]);
   return (
     <nav
       aria-label="Places"

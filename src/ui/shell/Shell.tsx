@@ -1,6 +1,7 @@
 "use client";
 
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { usePathname } from "next/navigation";
 import { type ReactNode, useRef, useState } from "react";
 import { Toaster } from "sonner";
 import type { Logbook } from "@/core/contract";
@@ -10,6 +11,7 @@ import { FirstLogbook } from "../station/FirstLogbook";
 import { ArrivalForm } from "../station/ArrivalForm";
 import { NewLogbook } from "../station/NewLogbook";
 import { Sites } from "../station/SitesWindow";
+import { BAND_MAP_PATH } from "./bandMapWindow";
 import { CommandPalette } from "./CommandPalette";
 import { KeyList } from "./KeyList";
 import { LogbookProvider } from "./logbook";
@@ -26,7 +28,7 @@ interface ShellProps {
   children: ReactNode;
 }
 
-/** The frame around every place: rail above, places at the side, and what floats. */
+/** The frame around every place: rail above, places at the side, and what floats. A window of its own has no frame. */
 export function Shell({ logbooks, current, theme, children }: ShellProps) {
   const [client] = useState(
     () =>
@@ -41,6 +43,7 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
   const themed = useTheme(theme);
   const frame = useRef<HTMLDivElement>(null);
   useFocusKeeper(frame);
+  const isAlone = usePathname() === BAND_MAP_PATH;
   return (
     <QueryClientProvider client={client}>
       <ActionsProvider>
@@ -51,11 +54,19 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
             <RadioProvider>
               <div
                 ref={frame}
-                className="print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]"
+                className={
+                  isAlone
+                    ? "h-dvh"
+                    : "print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]"
+                }
               >
-                <Rail theme={themed} />
-                <Nav />
-                <main className="min-h-0 min-w-0 max-sm:order-1">{children}</main>
+                {!isAlone && (
+                  <>
+                    <Rail theme={themed} />
+                    <Nav />
+                  </>
+                )}
+                <main className={isAlone ? "h-full" : "min-h-0 min-w-0 max-sm:order-1"}>{children}</main>
               </div>
               <CommandPalette />
               <KeyList />

@@ -23,8 +23,13 @@ import { useLive } from "../kit/useLive";
 import { licensedAt } from "./licence";
 import { useLogbook } from "./logbook";
 import { createRadioStore, type RadioSetting, type RadioStore, type RadioView } from "./radioStore";
+import { tellSiblings } from "./siblings";
 import { type Tuning, tuningOf } from "./tuning";
+
 import { useLinks } from "./useLinks";
+import { useSharedRadio } from "./useSharedRadio";
+
+export type { Picked } from "./tuning";
 
 const START: RadioSetting = { frequencyHz: 21_025_300, band: "15m", mode: "CW", submode: null };
 const KEPT_AS = "radio";
@@ -41,7 +46,10 @@ export function RadioProvider({ children }: { children: ReactNode }) {
   const [store] = useState(() =>
     createRadioStore({
       start: START,
-      keep: (setting) => localStorage.setItem(KEPT_AS, JSON.stringify(setting)),
+      // Of this window first, which one that it opens has from it.
+      keep: (setting) => {
+        for (const storage of [sessionStorage, localStorage]) storage.setItem(KEPT_AS, JSON.stringify(setting));
+      },
       tell: ({ id }, change) => ask(endpoints.commandLink, { params: { linkId: id }, body: { do: "set", change } }),
       refused: (error) => toast.error(error.message, { id: "radio" }),
       paint: (work) => requestAnimationFrame(work),
@@ -60,13 +68,16 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     if (kept !== null) queueMicrotask(() => store.type(kept));
   }, [store]);
   useEffect(() => store.follow(followed), [store, followed]);
+  const follow = (linkId: number | null) => client.setQueryData(["positionRadio"], { linkId });
+  useSharedRadio(store, follow);
   useLive((event) => {
     if (event.type !== "link" || event.linkId !== followed?.id) return;
     if (event.news?.is === "radio") store.heard(event.news.change);
   });
 
   function choose(linkId: number | null): void {
-    client.setQueryData(["positionRadio"], { linkId });
+    follow(linkId);
+    tellSiblings({ is: "follow", linkId });
     ask(endpoints.choosePositionRadio, { params: { position: tabId() }, body: { linkId } }).catch((error: Error) =>
       toast.error(error.message),
     );
@@ -150,8 +161,9 @@ export function useTuning(): Tuning {
 }
 
 function readKept(): RadioSetting | null {
+  const text = sessionStorage.getItem(KEPT_AS) ?? localStorage.getItem(KEPT_AS);
   try {
-    const kept = JSON.parse(localStorage.getItem(KEPT_AS) ?? "null") as Partial<RadioSetting> | null;
+    const kept = JSON.parse(text ?? "null") as Partial<RadioSetting> | null;
     if (kept === null || bandByName(kept.band ?? "") === undefined || !MODES.some(({ name }) => name === kept.mode))
       return null;
     return {

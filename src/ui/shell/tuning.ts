@@ -17,10 +17,23 @@ import { tabId } from "../kit/tabId";
 import type { licensedAt } from "./licence";
 import type { LoggedSetting, RadioSetting, RadioStore, RadioView } from "./radioStore";
 
+/** A place to go to: a station on its frequency, or the frequency alone. What is left out stays as it is. */
+export interface Picked {
+  readonly call: string | null;
+  readonly frequencyHz: number;
+  readonly band: string;
+  readonly mode?: string;
+  readonly submode?: string | null;
+  /** Where the station listens; null where it listens where it sends. */
+  readonly listensHz?: number | null;
+}
+
 /** What can be done about where one is. Always the same, so that who only turns is not drawn anew as it turns. */
 export interface Tuning {
   readonly set: (change: Partial<RadioSetting>) => void;
   readonly turn: (change: RadioChange) => void;
+  /** Goes to a station, with its mode, and split where it listens elsewhere. */
+  readonly goTo: (picked: Picked) => void;
   readonly stepBand: (by: 1 | -1) => void;
   /** To the band where one was before. */
   readonly bandBack: () => void;
@@ -153,6 +166,13 @@ export function tuningOf(store: RadioStore): {
     turn: store.turn,
     now: store.get,
     logged: store.logged,
+    goTo({ frequencyHz, band, mode, submode, listensHz }) {
+      set({ frequencyHz, band, ...(mode === undefined ? {} : { mode, submode: submode ?? null }) });
+      const { link, state } = store.get();
+      const splits = link !== null && state !== null && link.radio?.tells.includes("split") === true;
+      if (!splits || listensHz === undefined) return;
+      store.turn(listensHz === null ? { split: false } : { secondHz: listensHz, split: true });
+    },
     stepBand(by) {
       const at = USUAL_BANDS.indexOf(store.get().band);
       set({ band: USUAL_BANDS[(at + by + USUAL_BANDS.length) % USUAL_BANDS.length]!, frequencyHz: null });

@@ -1,11 +1,8 @@
 "use client";
 
-import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
 import { memo, type PointerEvent, type RefObject, useEffect, useMemo, useState } from "react";
 import {
-  bandByName,
-  bandEdges,
   bandLabel,
   bandOfFrequency,
   formatFrequency,
@@ -13,25 +10,21 @@ import {
   type ModeGroup,
   type Region,
   signalExtent,
-  usualSegments,
 } from "@/core/band";
-import type { ContactPage } from "@/core/contract";
-import * as contacts from "@/core/contract/endpoints/contacts";
 import { regionOf } from "@/core/entity";
 import { useActions, useAllActions } from "../kit/actions";
-import { ask } from "../kit/api";
 import { useKeysOf } from "../kit/changedKeys";
-import { useLive } from "../kit/useLive";
-import { useNow } from "../kit/useNow";
-import { licensedAt } from "../shell/licence";
 import { useLogbook } from "../shell/logbook";
 import { useRadio, useTuning } from "../shell/radio";
 import { useKept } from "../kit/kept";
-import { put, putMarks, taken } from "./marks";
+import { useSize } from "../kit/useSize";
+import { bandStretches, edgesOf } from "./bandStretches";
+import { HERE, put, putMarks, taken } from "./marks";
 import { places } from "./PlaceKeeper";
 import {
   hertzAt,
   keptInSight,
+  kilohertzText,
   labelledOf,
   reachOf,
   reachText,
@@ -43,6 +36,7 @@ import {
   wholeOf,
 } from "./rulerView";
 import { STEPS, steps, stepText } from "./steps";
+import { type BandMark, useBandMarks } from "./useBandMarks";
 
 const HEIGHT = 46;
 /** How far the finger moves up to stretch the ruler to twice, pixels. */
@@ -51,11 +45,6 @@ const TWICE_PX = 60;
 const STILL_PX = 4;
 const LABEL_PX = 58;
 const ZOOM = 1.6;
-const DAY_MS = 86_400_000;
-const MOST_WORKED = 100;
-
-/** What is put where no call is typed. */
-const HERE = "here";
 
 /** A press that goes on: where it began, and what was in sight. */
 interface Drag {
@@ -63,12 +52,6 @@ interface Drag {
   readonly x: number;
   readonly y: number;
   readonly still: boolean;
-}
-
-interface RulerMark {
-  readonly hertz: number;
-  readonly text: string;
-  readonly by: "put" | "worked";
 }
 
 interface RulerProps {
@@ -94,8 +77,8 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
   const step = useKept(steps)[group];
   const region = regionOf(logbook.site.entityCode) ?? 2;
   const [box, setBox] = useState<HTMLDivElement | null>(null);
-  const width = useWidth(box);
-  const whole = useMemo(() => wholeOf(bandEdges(band, region) ?? bandByName(band)!), [band, region]);
+  const { width } = useSize(box, { width: 900, height: HEIGHT });
+  const whole = useMemo(() => wholeOf(edgesOf(band, region)), [band, region]);
   /** What is in sight of each band. */
   const [views, setViews] = useState<Readonly<Record<string, View>>>({});
   const seen = views[band] ?? whole;
@@ -104,7 +87,7 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
   const look = (next: View) => setViews((all) => ({ ...all, [band]: next }));
   // Where the ruler moved under the needle it stays, until the needle is at its end again.
   if (view !== seen) look(view);
-  const marks = useMarks(logbook.id, band);
+  const marks = useBandMarks(logbook.id, band);
 
   const go = (to: number) => {
     const on = bandOfFrequency(to);
@@ -182,8 +165,8 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
       ArrowUp: () => tuning.stepFrequency(step * far),
       ArrowLeft: () => tuning.stepFrequency(-step * far),
       ArrowDown: () => tuning.stepFrequency(-step * far),
-      Home: () => go(Math.ceil((bandEdges(band, region) ?? bandByName(band)!).lowHz)),
-      End: () => go(Math.floor((bandEdges(band, region) ?? bandByName(band)!).highHz)),
+      Home: () => go(Math.ceil(edgesOf(band, region).lowHz)),
+      End: () => go(Math.floor(edgesOf(band, region).highHz)),
       "+": () => stretch(ZOOM),
       "-": () => stretch(1 / ZOOM),
     };
@@ -281,7 +264,7 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
 
 interface ScaleProps extends SegmentsProps {
   width: number;
-  marks: readonly RulerMark[];
+  marks: readonly BandMark[];
 }
 
 /** All but the needle, which moves alone as long as the ruler does not. */
@@ -357,11 +340,6 @@ function RulerButton({ label, id, children }: { label: string; id: string; child
   );
 }
 
-/** 14025000 as "14 025", with what is below a kilohertz only where it is not nothing. */
-function kilohertzText(hertz: number): string {
-  return formatFrequency(hertz).replace(/\.00$/, "");
-}
-
 /** Whether a label at a place is not cut by an end. */
 function isClearOfEnds(x: number, width: number): boolean {
   return x > LABEL_PX / 2 && x < width - LABEL_PX / 2;
@@ -380,67 +358,48 @@ interface SegmentsProps extends Surroundings {
 
 /** Where the mode is licensed, or usual where the licence is the region's, is light, where other modes begin is a line with their names, and what is not allocated is marked. */
 function Segments({ view, band, region, group, licence }: SegmentsProps) {
-  const edges = bandEdges(band, region);
-  const share = (at: number) => Math.min(1, Math.max(0, shareAt(view, at)));
-  const stretch = (low: number, high: number) => ({
-    x: `${share(low) * 100}%`,
-    width: `${Math.max(0, share(high) - share(low)) * 100}%`,
+  const { usual, starts, outside, ends } = bandStretches(view, band, region, group, licence);
+  const percent = (hertz: number) => `${shareAt(view, hertz) * 100}%`;
+  const stretch = ({ lowHz, highHz }: View) => ({
+    x: percent(lowHz),
+    width: `${((highHz - lowHz) / reachOf(view)) * 100}%`,
   });
   return (
     <>
-      {(licensedAt({ licence }) ?? usualSegments(region))
-        .filter(({ lowHz, highHz, groups }) => groups.includes(group) && lowHz < view.highHz && highHz > view.lowHz)
-        .map(({ lowHz, highHz }) => (
-          <rect key={`${lowHz}-${highHz}`} {...stretch(lowHz, highHz)} height={HEIGHT} className="fill-signal-wash" />
-        ))}
-      {segmentStarts(band, region)
-        .filter(({ hertz }) => hertz > view.lowHz && hertz < view.highHz)
-        .map(({ hertz, text }) => (
-          <g key={hertz}>
-            <line
-              x1={`${share(hertz) * 100}%`}
-              x2={`${share(hertz) * 100}%`}
-              y1={16}
-              y2={HEIGHT}
-              className="stroke-edge"
-              strokeDasharray="1 3"
-            />
-            <text x={`${share(hertz) * 100}%`} dx={3} y={HEIGHT - 2} className="fill-faint text-[9px]">
-              {text}
-            </text>
-          </g>
-        ))}
-      {edges !== null && (
-        <>
-          <rect {...stretch(view.lowHz, edges.lowHz)} height={HEIGHT} className="fill-stop-wash" />
-          <rect {...stretch(edges.highHz, view.highHz)} height={HEIGHT} className="fill-stop-wash" />
-          {[edges.lowHz, edges.highHz]
-            .filter((edge) => edge >= view.lowHz && edge <= view.highHz)
-            .map((edge) => (
-              <line
-                key={edge}
-                x1={`${share(edge) * 100}%`}
-                x2={`${share(edge) * 100}%`}
-                y1={0}
-                y2={HEIGHT}
-                className="stroke-stop"
-                strokeDasharray="3 2"
-              />
-            ))}
-        </>
-      )}
+      {usual.map((part) => (
+        <rect key={part.lowHz} {...stretch(part)} height={HEIGHT} className="fill-signal-wash" />
+      ))}
+      {starts.map(({ hertz, text }) => (
+        <g key={hertz}>
+          <line
+            x1={percent(hertz)}
+            x2={percent(hertz)}
+            y1={16}
+            y2={HEIGHT}
+            className="stroke-edge"
+            strokeDasharray="1 3"
+          />
+          <text x={percent(hertz)} dx={3} y={HEIGHT - 2} className="fill-faint text-[9px]">
+            {text}
+          </text>
+        </g>
+      ))}
+      {outside.map((part) => (
+        <rect key={part.lowHz} {...stretch(part)} height={HEIGHT} className="fill-stop-wash" />
+      ))}
+      {ends.map((edge) => (
+        <line
+          key={edge}
+          x1={percent(edge)}
+          x2={percent(edge)}
+          y1={0}
+          y2={HEIGHT}
+          className="stroke-stop"
+          strokeDasharray="3 2"
+        />
+      ))}
     </>
   );
-}
-
-/** Where other modes become usual, and which those are from there on. */
-function segmentStarts(band: string, region: Region): { readonly hertz: number; readonly text: string }[] {
-  const segments = usualSegments(region).filter(({ lowHz }) => bandOfFrequency(lowHz)?.name === band);
-  const starts = [...new Set(segments.map(({ lowHz }) => lowHz))].sort((a, b) => a - b);
-  return starts.map((hertz) => {
-    const here = segments.filter(({ lowHz, highHz }) => lowHz <= hertz && highHz > hertz);
-    return { hertz, text: [...new Set(here.flatMap(({ groups }) => groups))].join(", ") };
-  });
 }
 
 /** The whole band, thin, with what is in sight of it: a press shows another part. */
@@ -452,7 +411,7 @@ function Overview({
   hertz,
   onView,
 }: Surroundings & { whole: View; view: View; hertz: number | null; onView: (view: View) => void }) {
-  const edges = bandEdges(band, region) ?? bandByName(band)!;
+  const edges = edgesOf(band, region);
   const percent = (at: number) => `${shareAt(whole, at) * 100}%`;
   const show = (event: PointerEvent<HTMLDivElement>) => {
     if (event.buttons === 0) return;
@@ -480,62 +439,11 @@ function Overview({
   );
 }
 
-/** What was put on a band, and what was worked there within a day; each call once, the newest first. */
-function useMarks(logbookId: number, band: string): readonly RulerMark[] {
-  const own = useKept(putMarks);
-  const client = useQueryClient();
-  const queryKey = ["ruler", logbookId, band];
-  const { data, refetch } = useQuery({
-    queryKey,
-    queryFn: () => ask(contacts.listContacts, { params: { logbookId }, query: { band, limit: MOST_WORKED } }),
-    staleTime: 60_000,
-  });
-  useLive((event) => {
-    if (event.type === "manyContacts") void refetch({ cancelRefetch: false });
-    if (event.type !== "contacts" || event.logbookId !== logbookId) return;
-    const { added, changed, removed } = event;
-    const gone = new Set([...removed, ...changed.map(({ id }) => id)]);
-    const here = [...added, ...changed].filter((contact) => contact.band === band);
-    client.setQueryData<ContactPage>(queryKey, (page) => {
-      if (page === undefined || (here.length === 0 && !page.items.some(({ id }) => gone.has(id)))) return page;
-      return { ...page, items: [...here, ...page.items.filter(({ id }) => !gone.has(id))].slice(0, MOST_WORKED) };
-    });
-  });
-  const hour = useNow()?.slice(0, 13);
-  return useMemo(() => {
-    const worked = new Map<string, RulerMark>();
-    for (const { call, frequencyHz, startedAt } of data?.items ?? []) {
-      if (frequencyHz === null || hour === undefined || startedAt < dayBefore(hour) || worked.has(call)) continue;
-      worked.set(call, { hertz: frequencyHz, text: call, by: "worked" });
-    }
-    const put = own
-      .filter(({ hertz }) => bandOfFrequency(hertz)?.name === band)
-      .map(({ hertz, text }): RulerMark => ({ hertz, text, by: "put" }));
-    return [...put, ...worked.values()];
-  }, [own, data, band, hour]);
-}
-
-/** A day before an hour, as "2026-11-26T21". */
-function dayBefore(hour: string): string {
-  return new Date(Date.parse(`${hour}:00:00Z`) - DAY_MS).toISOString();
-}
-
-function nearest(marks: readonly RulerMark[], hertz: number, within: number): RulerMark | null {
-  let found: RulerMark | null = null;
+function nearest(marks: readonly BandMark[], hertz: number, within: number): BandMark | null {
+  let found: BandMark | null = null;
   for (const mark of marks) {
     const away = Math.abs(mark.hertz - hertz);
     if (away <= within && (found === null || away < Math.abs(found.hertz - hertz))) found = mark;
   }
   return found;
-}
-
-function useWidth(box: HTMLElement | null): number {
-  const [width, setWidth] = useState(900);
-  useEffect(() => {
-    if (box === null) return;
-    const observer = new ResizeObserver(([entry]) => entry !== undefined && setWidth(entry.contentRect.width));
-    observer.observe(box);
-    return () => observer.disconnect();
-  }, [box]);
-  return width;
 }

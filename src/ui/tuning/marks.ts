@@ -9,9 +9,12 @@ export interface PutMark {
   readonly at: number;
 }
 
+/** What is put where no call is typed. */
+export const HERE = "here";
+
 const MOST = 60;
 /** What was put is forgotten after so long, milliseconds. */
-const LASTS_MS = 3 * 3_600_000;
+export const LASTS_MS = 3 * 3_600_000;
 /** A text is put once within this, Hz. */
 const SAME_HZ = 200;
 

@@ -1,3 +1,5 @@
+import { formatFrequency } from "@/core/band";
+
 /** A stretch of a band that is in sight, Hz. */
 export interface View {
   readonly lowHz: number;
@@ -108,4 +110,9 @@ export function labelledOf<Mark extends { readonly hertz: number }>(
 export function reachText(reach: number): string {
   if (reach >= 1e6) return `${Number((reach / 1e6).toPrecision(3))} MHz`;
   return `${Number((reach / 1e3).toPrecision(3))} kHz`;
+}
+
+/** 14025000 as "14 025", with what is below a kilohertz only where it is not nothing. */
+export function kilohertzText(hertz: number): string {
+  return formatFrequency(hertz).replace(/\.00$/, "");
 }

@@ -1,0 +1,68 @@
+"use client";
+
+import { useEffect, useEffectEvent } from "react";
+import { tabId } from "../kit/tabId";
+import type { Picked } from "./tuning";
+import type { RadioSetting } from "./radioStore";
+
+/** What windows of one position tell each other. */
+export type SiblingNews =
+  /** Another radio is followed, or none. */
+  | { readonly is: "follow"; readonly linkId: number | null }
+  /** Where one is, typed by hand. */
+  | { readonly is: "setting"; readonly setting: RadioSetting }
+  /** Go there; who has an entry line answers. */
+  | { readonly is: "pick"; readonly picked: Picked; readonly number: number }
+  | { readonly is: "picked"; readonly number: number };
+
+type Listener = (news: SiblingNews) => void;
+
+let channel: BroadcastChannel | null = null;
+const listeners = new Set<Listener>();
+let number = 0;
+
+/** A window that another one opened has its tab id, and so is of the same position. */
+function open(): BroadcastChannel {
+  if (channel !== null) return channel;
+  channel = new BroadcastChannel(`ypsiloid ${tabId()}`);
+  channel.onmessage = ({ data }) => {
+    for (const listener of listeners) listener(data as SiblingNews);
+  };
+  return channel;
+}
+
+/** Hears what the other windows of this position tell. */
+export function useSiblings(listener: Listener): void {
+  const latest = useEffectEvent(listener);
+  useEffect(() => {
+    const own: Listener = (news) => latest(news);
+    open();
+    listeners.add(own);
+    return () => void listeners.delete(own);
+  }, []);
+}
+
+export function tellSiblings(news: SiblingNews): void {
+  open().postMessage(news);
+}
+
+/** A window with an entry line answers within so long, milliseconds. */
+const ANSWER_MS = 400;
+
+/** Has the window with the entry line go to something; false where there is no such window. */
+export function pickElsewhere(picked: Picked): Promise<boolean> {
+  const own = ++number;
+  return new Promise((resolve) => {
+    const settle = (done: boolean) => {
+      clearTimeout(timer);
+      listeners.delete(listener);
+      resolve(done);
+    };
+    const listener: Listener = (news) => {
+      if (news.is === "picked" && news.number === own) settle(true);
+    };
+    const timer = setTimeout(() => settle(false), ANSWER_MS);
+    listeners.add(listener);
+    tellSiblings({ is: "pick", picked, number: own });
+  });
+}
