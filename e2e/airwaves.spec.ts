@@ -3,45 +3,17 @@ import type { Page } from "@playwright/test";
 import Database from "better-sqlite3";
 import { join } from "node:path";
 import type { SpotView } from "../src/core/contract";
-import { type App, startApp } from "./app";
-import { type Radios, startRadios } from "./radios";
-import { type SpotNetwork, startSpotNetwork } from "./spotNetwork";
-import { expect, test as base } from "./test";
+import { callField, linked, networks, test } from "./shack";
+import { expect } from "./test";
 
-interface Shack extends Radios, SpotNetwork {
-  readonly app: App;
-}
-
-/** An application with two radios and a spot network, to itself. */
-const test = base.extend<object, { shack: Shack }>({
-  shack: [
-    async ({}, use) => {
-      const app = await startApp("demo");
-      const radios = await startRadios(app);
-      const network = await startSpotNetwork(app);
-      await use({ app, ...radios, ...network });
-      await app.stop();
-      await radios.stop();
-      network.foghorn.close();
-    },
-    { scope: "worker", timeout: 60_000 },
-  ],
-  baseURL: async ({ shack }, use) => use(shack.app.url),
-});
-
-const callField = (page: Page) => page.getByRole("textbox", { name: "Call", exact: true });
 const spots = (page: Page) => page.getByRole("grid", { name: "Spots" });
 const row = (page: Page, call: string) => spots(page).getByRole("row").filter({ hasText: call });
-const state = (page: Page) => page.getByRole("region", { name: "Spots" }).getByRole("status");
 
 async function atAirwaves(page: Page): Promise<void> {
   await page.goto("/airwaves");
-  await expect(state(page)).toContainText("Foghorn");
+  await expect(networks(page)).toContainText("Foghorn");
   await expect(callField(page)).toBeFocused();
 }
-
-/** Waits until the network is logged in to. */
-const linked = ({ isUp }: Shack) => expect.poll(isUp).toBe(true);
 
 test("spots come with their worth and chance; by keys the radio goes there, and what was half typed comes back", async ({
   page,
@@ -166,7 +138,7 @@ test("a network with a wrong clock is told; a server that is killed forgets no s
   expect(await kept()).toContain("PY2QUZ");
   foghorn.behave("hour");
   for (let count = 0; count < 16; count++) announce(`W${count % 10}QUZ`, 21_020 + count, "CW");
-  await expect(state(page)).toContainText("Its times are 1 h behind this computer's");
+  await expect(networks(page)).toContainText("Its times are 1 h behind this computer's");
   foghorn.behave("normal");
   // What was taken in is written soon after.
   const database = new Database(join(app.data, "ypsiloid.sqlite"), { readonly: true });

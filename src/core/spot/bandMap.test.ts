@@ -1,11 +1,16 @@
 import fc from "fast-check";
 import { type Label, labelsFor, type LabelRoom, type Named } from "./bandMap";
 
-const room: LabelRoom = { length: 600, size: 20, farthest: 120 };
+const room: LabelRoom = { length: 600, size: 20 };
 const marks = fc.array(
-  fc.record({ at: fc.double({ min: -50, max: 650, noNaN: true }), rank: fc.integer({ min: -1, max: 20 }) }),
+  fc.record({
+    at: fc.double({ min: -50, max: 650, noNaN: true }),
+    rank: fc.integer({ min: -1, max: 20 }),
+    farthest: fc.integer({ min: 10, max: 200 }),
+  }),
   { maxLength: 120 },
 );
+const marked = (at: number, farthest = 120): Named => ({ at, rank: 1, farthest });
 const places = (labels: readonly Label<Named>[]) => labels.map(({ at }) => at);
 
 test("no name covers another, all stand along the line in the order of their places, and none is far from its own", () => {
@@ -20,7 +25,7 @@ test("no name covers another, all stand along the line in the order of their pla
         }
         expect(at).toBeGreaterThanOrEqual(room.size / 2 - 1e-6);
         expect(at).toBeLessThanOrEqual(room.length - room.size / 2 + 1e-6);
-        expect(Math.abs(at - mark.at)).toBeLessThanOrEqual(room.farthest);
+        expect(Math.abs(at - mark.at)).toBeLessThanOrEqual(mark.farthest);
       });
       expect(new Set(labels.map(({ mark }) => mark)).size).toBe(labels.length);
     }),
@@ -40,14 +45,14 @@ test("the one of the highest rank is always named", () => {
 });
 
 test("where all have room each stands at its place", () => {
-  const apart = [30, 100, 101 + 20, 500].map((at) => ({ at, rank: 1 }));
+  const apart = [30, 100, 101 + 20, 500].map((at) => marked(at));
   expect(places(labelsFor(apart, room))).toEqual([30, 100, 121, 500]);
 });
 
 test("what is crowded is spread about its middle, within the line", () => {
-  const crowd = [300, 302, 304].map((at) => ({ at, rank: 1 }));
+  const crowd = [300, 302, 304].map((at) => marked(at));
   expect(places(labelsFor(crowd, room))).toEqual([282, 302, 322]);
-  const atEnd = [0, 2].map((at) => ({ at, rank: 1 }));
+  const atEnd = [0, 2].map((at) => marked(at));
   expect(places(labelsFor(atEnd, room))).toEqual([10, 30]);
 });
 
@@ -55,8 +60,8 @@ test("the squares of the ways are least: no single name, moved within its room, 
   fc.assert(
     fc.property(fc.array(fc.double({ min: 100, max: 500, noNaN: true }), { minLength: 2, maxLength: 8 }), (some) => {
       const labels = labelsFor(
-        some.map((at) => ({ at, rank: 1 })),
-        { ...room, farthest: 1000 },
+        some.map((at) => marked(at, 1000)),
+        room,
       );
       const ways = (at: readonly number[]) =>
         at.reduce((sum, one, index) => sum + (one - labels[index]!.mark.at) ** 2, 0);
@@ -74,9 +79,19 @@ test("the squares of the ways are least: no single name, moved within its room, 
 });
 
 test("of too many those of higher rank are named", () => {
-  const many = Array.from({ length: 100 }, (_, index) => ({ at: 300, rank: index }));
+  const many = Array.from({ length: 100 }, (_, index) => ({ ...marked(300), rank: index }));
   const labels = labelsFor(many, room);
   // One at its place, and six on each side of it: the next would be farther than 120 away.
   expect(labels).toHaveLength(13);
   expect(Math.min(...labels.map(({ mark }) => mark.rank))).toBe(87);
+});
+
+test("what may stand near its place alone does not push the others away", () => {
+  const wanted = marked(300);
+  const others = [301, 302, 303, 304, 305].map((at) => ({ at, rank: 0, farthest: 15 }));
+  const labels = labelsFor([...others, wanted], room);
+  expect(labels.map(({ mark, at }) => [mark.at, at])).toEqual([
+    [300, 290.5],
+    [301, 310.5],
+  ]);
 });

@@ -3,6 +3,8 @@ export interface Named {
   /** Where on the line it is, in any unit. */
   readonly at: number;
   readonly rank: number;
+  /** Its name stands no farther from its place. */
+  readonly farthest: number;
 }
 
 /** The name of one, and where along the line it stands: the middle of it. */
@@ -16,8 +18,6 @@ export interface LabelRoom {
   readonly length: number;
   /** What a name takes of it. */
   readonly size: number;
-  /** No name stands farther from its place. */
-  readonly farthest: number;
 }
 
 /**
@@ -35,7 +35,7 @@ export function labelsFor<Mark extends Named>(marks: readonly Mark[], room: Labe
   for (const mark of byRank) {
     if (labels.length >= most) break;
     const next = spread(inserted(labels, mark), room);
-    if (next.every((label) => Math.abs(label.at - label.mark.at) <= room.farthest)) labels = next;
+    if (next.every(({ at, mark: own }) => Math.abs(at - own.at) <= own.farthest)) labels = next;
   }
   return labels;
 }

@@ -2,7 +2,7 @@
 
 import { TabGroup, TabPanel, TabPanels } from "@headlessui/react";
 import Link from "next/link";
-import { useRef, useState } from "react";
+import { type RefObject, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import type { Link as LinkView } from "@/core/contract";
@@ -59,15 +59,18 @@ export function Airwaves() {
     if (best === undefined) toast("There is no spot to go to.");
     else pick(best);
   }
-  /** After the tab is there. */
-  const focus = (index: number, ref: typeof gridRef, none: string) => {
-    if (ref.current === null) setTab(index);
-    requestAnimationFrame(() => (ref.current === null ? void toast(none) : ref.current.focus()));
+  /** What has the focus as soon as its tab is there. */
+  const wantedRef = useRef<typeof gridRef | null>(null);
+  const focus = (index: number, ref: typeof gridRef) => {
+    if (ref.current !== null) return ref.current.focus();
+    if (tab === index) return void toast("There is no spot to go to.");
+    wantedRef.current = ref;
+    setTab(index);
   };
   const toCall = () => callRef.current?.focus();
   useActions([
-    { id: "toSpots", run: () => focus(0, gridRef, "There is no spot to go to.") },
-    { id: "toBandMap", run: () => focus(1, mapRef, "There is no band map.") },
+    { id: "toSpots", run: () => focus(0, gridRef) },
+    { id: "toBandMap", run: () => focus(1, mapRef) },
     { id: "pickSpot" },
     { id: "stretchMap" },
     { id: "spotUp", run: () => step(1) },
@@ -142,8 +145,12 @@ export function Airwaves() {
             />
           </Spots>
           {isWide && <div className="min-h-0 border-l border-line">{bandMap}</div>}
+          <FocusOnceThere wantedRef={wantedRef} />
         </TabPanel>
-        <TabPanel className="h-full">{bandMap}</TabPanel>
+        <TabPanel className="h-full">
+          {bandMap}
+          <FocusOnceThere wantedRef={wantedRef} />
+        </TabPanel>
       </TabPanels>
       {windows}
       {announcing && (
@@ -158,6 +165,15 @@ export function Airwaves() {
       {looking && <NetworkWindow networks={networks} onClose={() => setLooking(false)} />}
     </TabGroup>
   );
+}
+
+/** Gives the focus to what was asked for, when the tab that it is in comes to be there. */
+function FocusOnceThere({ wantedRef }: { wantedRef: RefObject<RefObject<HTMLElement | null> | null> }) {
+  useEffect(() => {
+    wantedRef.current?.current?.focus();
+    wantedRef.current = null;
+  }, [wantedRef]);
+  return null;
 }
 
 interface SpotsProps {

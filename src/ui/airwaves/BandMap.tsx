@@ -204,7 +204,7 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
         <Choice
           label="Band of the map"
           inline
-          wrapperClassName="w-[78px]"
+          wrapperClassName="w-[78px] shrink-0"
           value={band}
           onChange={({ target }) => keptBandMap.set({ follows: false, band: target.value })}
         >
@@ -291,7 +291,7 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
       </div>
       <p
         role="status"
-        className="flex min-h-8 items-start gap-3 border-t border-line px-2 py-1 text-tiny text-soft"
+        className="flex h-[54px] items-start gap-3 border-t border-line px-2 py-1 text-tiny text-soft"
         aria-live={told === null ? "off" : "polite"}
       >
         <span className="line-clamp-3 min-w-0 flex-1">

@@ -55,9 +55,9 @@ export const BandNames = memo(function BandNames(props: BandNamesProps) {
           style={
             isLying
               ? { left: at - 9, bottom: offset, transform: `rotate(${LEAN}deg)`, transformOrigin: "9px 50%" }
-              : { left: offset + 3, bottom: at - 10, right: 4 }
+              : { left: offset + 3, bottom: at - 10, maxWidth: `calc(100% - ${offset + 7}px)` }
           }
-          className={`absolute flex h-[19px] w-max cursor-pointer items-center gap-1 rounded-field px-0.5 font-mono whitespace-nowrap hover:bg-signal-wash ${isLying ? "" : "max-w-full"} ${index === active ? "bg-raised group-focus:bg-hold-wash group-focus:outline-2 group-focus:outline-signal" : ""} ${entry.duplicate ? "text-faint line-through" : FADES[entry.age]}`}
+          className={`absolute flex h-[19px] w-max cursor-pointer items-center gap-1 rounded-field px-0.5 font-mono whitespace-nowrap hover:bg-signal-wash ${index === active ? "bg-raised group-focus:bg-hold-wash group-focus:outline-2 group-focus:outline-signal" : ""} ${entry.duplicate ? "text-faint line-through" : FADES[entry.age]}`}
         >
           <EntryMark entry={entry} />
           {entry.text}

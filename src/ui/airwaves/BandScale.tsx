@@ -8,6 +8,8 @@ import { ACROSS, type BandPlan } from "./bandPlan";
 
 /** The strip at the ruler's outer side that says which modes are usual, pixels. */
 const MODES = 13;
+/** What a letter of it takes, pixels. */
+const LETTER = 5;
 const TICK = { labelled: 10, other: 5 };
 /** Labels of the ruler that an end would cut are left out, pixels. */
 const FROM_END = { upright: 8, lying: 26 };
@@ -57,19 +59,21 @@ export const BandScale = memo(function BandScale(props: BandScaleProps) {
       {outside.map(({ lowHz, highHz }) => (
         <rect key={lowHz} {...area(along(lowHz), along(highHz), 0, ruler)} className="fill-stop-wash" />
       ))}
-      {starts.map(({ hertz, text }) => (
+      {starts.map(({ hertz, text }, index) => (
         <g key={hertz}>
           <line {...line(along(hertz), 0, along(hertz), ruler)} className="stroke-edge" strokeDasharray="1 3" />
-          <text
-            x={x(along(hertz), 9)}
-            y={y(along(hertz), 3)}
-            dx={isLying ? 3 : 0}
-            dy={isLying ? 0 : -4}
-            transform={isLying ? undefined : `rotate(-90 ${x(along(hertz), 9)} ${y(along(hertz), 3)})`}
-            className="fill-faint text-[9px]"
-          >
-            {text}
-          </text>
+          {along(starts[index + 1]?.hertz ?? view.highHz) - along(hertz) > text.length * LETTER && (
+            <text
+              x={x(along(hertz), 9)}
+              y={y(along(hertz), 3)}
+              dx={isLying ? 3 : 0}
+              dy={isLying ? 0 : -4}
+              transform={isLying ? undefined : `rotate(-90 ${x(along(hertz), 9)} ${y(along(hertz), 3)})`}
+              className="fill-faint text-[9px]"
+            >
+              {text}
+            </text>
+          )}
         </g>
       ))}
       {ends.map((edge) => (

@@ -65,10 +65,10 @@ test.each([
   expect(ageOf(NOW - minutes * MINUTE, NOW)).toBe(age);
 });
 
-test("by keys one goes from one to the next, from none to the nearest, and stays at the ends", () => {
+test("by keys one goes from one to the next, past what was worked, from none to the nearest, and stays at the ends", () => {
   const entries = bandEntries(
-    [spot(1, "A", 14_010), spot(2, "B", 14_020), spot(3, "C", 14_030)].map((one) => ({ ...one, band: "20m" })),
-    [],
+    [spot(1, "A", 14_010), spot(2, "B", 14_020), spot(3, "C", 14_030)],
+    [mark("D", 14_025, "worked"), mark("E", 14_019, "worked")],
     "20m",
     "CX3QUA",
     NOW,

@@ -85,14 +85,15 @@ export function bandEntries(
   return [...announced, ...own].sort((a, b) => a.hertz - b.hertz || (a.key < b.key ? -1 : 1));
 }
 
-/** The next one up or down from one of them; from none, the nearest to a frequency. */
+/** The next one to be worked, up or down from one of them; from none, the nearest to a frequency. */
 export function nextEntry(
   entries: readonly BandEntry[],
   from: string | null,
   by: 1 | -1,
   hertz: number,
 ): BandEntry | undefined {
-  const at = entries.findIndex(({ key }) => key === from);
-  if (at >= 0) return entries[at + by] ?? entries[at];
-  return [...entries].sort((a, b) => Math.abs(a.hertz - hertz) - Math.abs(b.hertz - hertz))[0];
+  const open = entries.filter(({ duplicate }) => !duplicate);
+  const at = open.findIndex(({ key }) => key === from);
+  if (at >= 0) return open[at + by] ?? open[at];
+  return open.sort((a, b) => Math.abs(a.hertz - hertz) - Math.abs(b.hertz - hertz))[0];
 }

@@ -22,6 +22,8 @@ const NAMES: Readonly<Record<Way, { readonly size: number; readonly end: number 
 };
 /** A name farther from its place than this says more of where there is room than of where the station is, pixels. */
 const FARTHEST = 120;
+/** What is not to be worked pushes nothing away. */
+const FARTHEST_DUPLICATE = 24;
 /** How much wider than high a panel is whose ruler lies. */
 const LIES_FROM = 1.2;
 
@@ -56,10 +58,11 @@ export function bandPlan(
       entry,
       at: shareAt(view, entry.hertz) * length,
       rank: entry.key === active ? Infinity : entry.rank,
+      farthest: entry.duplicate ? FARTHEST_DUPLICATE : FARTHEST,
     }))
     .filter(({ at }) => at >= 0 && at <= length);
   const { size: room, end } = NAMES[way];
-  const labels = labelsFor(marks, { length: length - end, size: room, farthest: FARTHEST });
+  const labels = labelsFor(marks, { length: length - end, size: room });
   const named = new Set(labels.map(({ mark }) => mark.entry));
   return { way, length, labels, unnamed: marks.flatMap(({ entry }) => (named.has(entry) ? [] : entry)) };
 }

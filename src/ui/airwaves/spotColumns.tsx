@@ -89,7 +89,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
     {
       id: "frequency",
       title: "kHz",
-      width: 92,
+      width: 100,
       fixed: true,
       align: "right",
       look: "font-mono",
