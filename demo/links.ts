@@ -9,6 +9,7 @@ const LINKS = [
   { kind: "keyer", name: "Keyer", port: 2, on: true, settings: {} },
   // Turned on, it fills the log by itself.
   { kind: "adifIn", name: "Companion", port: 9, on: false, settings: { logbookId: 1 } },
+  { kind: "sunFigures", name: "The sun", port: 5, on: true, settings: {} },
   { kind: "spotNetwork", name: "Foghorn", port: 10, on: true, settings: { call: "CX3QUA", after: ["last 100"] } },
 ] as const;
 

@@ -41,6 +41,7 @@ export type LiveEvent =
       readonly spots: readonly SpotView[];
       readonly gone: readonly number[];
     }
+  | { /** What the sun does, as it was told anew. */ readonly type: "sun" }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** Which contests are known, or announced. */ readonly type: "contests" }
   | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
@@ -78,6 +79,7 @@ function concernOf(event: LiveEvent): Concern {
     case "exceptions":
     case "arrivals":
     case "contests":
+    case "sun":
       return {};
   }
 }

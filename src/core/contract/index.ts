@@ -15,3 +15,4 @@ export * from "./reading";
 export * from "./saved";
 export * from "./service";
 export * from "./spot";
+export * from "./sun";

@@ -4,7 +4,7 @@ import { FASTEST, SLOWEST } from "../signal";
 import type { TextLine } from "./spot";
 
 /** What a link is to the rest of the application, whatever its kind. */
-const LINK_ROLES = ["radio", "keyer", "contacts", "spots"] as const;
+const LINK_ROLES = ["radio", "keyer", "contacts", "spots", "sun"] as const;
 export type LinkRole = (typeof LINK_ROLES)[number];
 
 /** How a link is getting on. */

@@ -178,4 +178,9 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       call TEXT NOT NULL, remark TEXT NOT NULL) STRICT`,
     `CREATE INDEX spotAt ON spot (at)`,
   ],
+  "0009-sun": [
+    `CREATE TABLE sunFigures (
+      span TEXT PRIMARY KEY, toldAt INTEGER NOT NULL, sunspots REAL NOT NULL, flux REAL NOT NULL, kIndex REAL,
+      aIndex REAL NOT NULL) STRICT, WITHOUT ROWID`,
+  ],
 };

@@ -39,6 +39,17 @@ export interface Schema {
   bandMemory: BandMemoryTable;
   arrival: ArrivalTable;
   spot: SpotTable;
+  sunFigures: SunFiguresTable;
+}
+
+/** What the sun did: now, on a day ("2026-11-27"), or in a month ("2026-11"). */
+interface SunFiguresTable {
+  span: string;
+  toldAt: number;
+  sunspots: number;
+  flux: number;
+  kIndex: number | null;
+  aIndex: number;
 }
 
 /** What was announced on a spot network within the last day. */

@@ -4,9 +4,10 @@ import { adifOut } from "./kinds/adifOut";
 import { keyer } from "./kinds/keyer";
 import { radio } from "./kinds/radio";
 import { spotNetwork } from "./kinds/spotNetwork";
+import { sunFigures } from "./kinds/sunFigures";
 
 /** Every kind of link. */
-export const LINK_KINDS: readonly LinkKind[] = [radio, keyer, adifIn, adifOut, spotNetwork];
+export const LINK_KINDS: readonly LinkKind[] = [radio, keyer, adifIn, adifOut, spotNetwork, sunFigures];
 
 export function kindById(id: string): LinkKind | undefined {
   return LINK_KINDS.find((kind) => kind.id === id);

@@ -11,6 +11,7 @@ import { addPositionNote, listPositionNotes } from "../contest/positions";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
 import { siteOfLogbook } from "../logbook/sites";
 import { done, failed, type Result } from "../problem";
+import { solarNow } from "../sun/sunFigures";
 import { isRunning, isWithoutSpots } from "./entryRules";
 import { forgetSpots, keepSpots, KEPT_FOR, spotsSince } from "./keptSpots";
 import { type ContestOn, createValuer, PATH_HOLDS, type Valuer } from "./valuer";
@@ -46,8 +47,6 @@ const TOLD_MS = 100;
 const ROUND_MS = 60_000;
 /** So many are valued at a time; others have their turn in between. */
 const MOST_AT_ONCE = 200;
-/** Until the figures of the day come, a middling sun. */
-const SOLAR = { sunspots: 100, kIndex: 2 };
 const MOST_PLACES = 20_000;
 /** So many wait at most while nothing can be written. */
 const MOST_UNKEPT = 20_000;
@@ -72,6 +71,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   const { store, write } = context;
   const now = () => context.now();
   let region = ownRegion(context);
+  let solar = solarNow(context);
   const ledger = createLedger(() => region);
   const looked = new Map<number, Looked>();
   const places = new Map<string, CallPlace>();
@@ -93,7 +93,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
 
   function look(logbookId: number): Looked {
     const here = gridCenter(siteOfLogbook(store, logbookId).grid);
-    const valuer = createValuer({ store, logbookId, here, solar: SOLAR, placeOf });
+    const valuer = createValuer({ store, logbookId, here, solar: () => solar, placeOf });
     return { valuer, entries: null, shutBy: null, views: new Map(), valuedAt: new Map(), stale: new Set() };
   }
 
@@ -204,6 +204,8 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
       places.clear();
       for (const of of looked.values()) markStale(() => true, of);
     }
+    // Chances are told anew with the next round.
+    if (event.type === "sun") solar = solarNow(context);
     const of = "logbookId" in event ? looked.get(event.logbookId) : undefined;
     if (of === undefined) return;
     switch (event.type) {

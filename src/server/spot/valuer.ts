@@ -20,7 +20,7 @@ export interface Viewpoint {
   readonly logbookId: number;
   /** Where the site in use is; null where it has no grid. */
   readonly here: Point | null;
-  readonly solar: Solar;
+  readonly solar: () => Solar;
   readonly placeOf: (call: string) => CallPlace;
 }
 
@@ -128,7 +128,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
       const key = `${from.latitude} ${from.longitude} ${spot.band} ${group}`;
       let chance = chances.get(key);
       if (chance === undefined)
-        chances.set(key, (chance = chanceByPath(from, here, spot.frequencyHz, spot.mode, now, solar)));
+        chances.set(key, (chance = chanceByPath(from, here, spot.frequencyHz, spot.mode, now, solar())));
       return chance;
     });
   }

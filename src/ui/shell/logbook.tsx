@@ -49,6 +49,7 @@ export function LogbookProvider({
     if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
     if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
+    if (event.type === "sun") return void client.invalidateQueries({ queryKey: ["sun"] });
     if (event.type === "link") return takeLinkEvent(client, event);
     if (event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {

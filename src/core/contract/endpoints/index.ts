@@ -11,6 +11,7 @@ import * as logbooks from "./logbooks";
 import { filters, views } from "./saved";
 import * as spots from "./spots";
 import * as station from "./station";
+import * as sun from "./sun";
 
 /** Every endpoint of the interface for programs. */
 export const ENDPOINTS: readonly Endpoint[] = [
@@ -27,4 +28,5 @@ export const ENDPOINTS: readonly Endpoint[] = [
   links,
   arrivals,
   spots,
+  sun,
 ].flatMap((area) => Object.values<Endpoint>(area));
