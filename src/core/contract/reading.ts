@@ -100,3 +100,11 @@ export const entityTableSchema = z.object({
   totals: z.object({ worked: z.int(), confirmed: z.int() }),
 });
 export type EntityTable = z.output<typeof entityTableSchema>;
+
+/** At which hours of the day, 0 to 23 UTC, and on which bands an entity was worked. */
+export const workedHoursSchema = z.object({
+  /** How many contacts were looked at, the newest. */
+  contacts: z.int(),
+  items: z.array(z.object({ band: z.string(), hour: z.int(), contacts: z.int() })),
+});
+export type WorkedHours = z.output<typeof workedHoursSchema>;

@@ -13,6 +13,11 @@ export interface ChanceReading {
   readonly reason: string;
 }
 
+/** As a path tells it: how much more than is needed to be read, dB. */
+export interface PathChance extends ChanceReading {
+  readonly spare: number;
+}
+
 /** Who heard the station, how far from us, and when, seconds since 1970 UTC. */
 export interface Hearer {
   readonly spotter: string;
@@ -66,7 +71,7 @@ export function chanceByPath(
   mode: string,
   now: number,
   solar: Solar,
-): ChanceReading {
+): PathChance {
   const { width, over: needed } = READ[modeGroup(mode)];
   const { loss, by, maximum } = pathLoss(from, to, frequencyHz, now, solar);
   const noise = noisePower(frequencyHz, width, "residential", sunAltitude(to, now) < CIVIL_TWILIGHT);
@@ -76,14 +81,16 @@ export function chanceByPath(
   if (by === "ionosphere" && maximum !== null && megahertz > maximum)
     return {
       chance,
+      spare,
       reason: `${spare < 0 ? "the path bears only" : "a little above what the path bears,"} up to ${maximum.toFixed(1)} MHz now`,
     };
   const far = km(pathBetween(from, to).distanceKm);
   const decibels = Math.abs(Math.round(spare));
   if (by !== "ionosphere")
-    return { chance, reason: `${far} along the ground, ${decibels} dB ${spare < 0 ? "too weak" : "to spare"}` };
+    return { chance, spare, reason: `${far} along the ground, ${decibels} dB ${spare < 0 ? "too weak" : "to spare"}` };
   return {
     chance,
+    spare,
     reason:
       spare >= 0
         ? `the path is open, ${decibels} dB to spare`

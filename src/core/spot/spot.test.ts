@@ -275,7 +275,9 @@ describe("the chance to hear it here", () => {
     ["LU4QSC", 7_025_000, 22, "good", /to spare$/],
     ["DL1QTA", 145_500_000, 22, "none", /along the ground, \d+ dB too weak$/],
   ] as const)("of %s at %i, at %i UTC, by the path it is %s", (call, frequencyHz, hour, chance, reason) =>
-    expect(chanceByPath(pointOf(call), HERE, frequencyHz, "CW", Date.UTC(2026, 10, 27, hour) / 1000, SOLAR)).toEqual({
+    expect(
+      chanceByPath(pointOf(call), HERE, frequencyHz, "CW", Date.UTC(2026, 10, 27, hour) / 1000, SOLAR),
+    ).toMatchObject({
       chance,
       reason: expect.stringMatching(reason) as string,
     }),

@@ -20,19 +20,28 @@ import { LINK_PHASES } from "../shell/linkPhases";
 import { useRadio, useTuning } from "../shell/radio";
 import { AnnounceWindow } from "./AnnounceWindow";
 import { BandMap } from "./BandMap";
+import { Hours } from "./Hours";
 import { NetworkWindow } from "./NetworkWindow";
 import { EVERY_SPOT, isDuplicate, nextSpot, shownSpots } from "./spotFilter";
 import { SpotFilterBar } from "./SpotFilterBar";
 import { SpotTable } from "./SpotTable";
+import { SunCharts } from "./SunCharts";
 import { keptFilter, useShownSpots } from "./useShownSpots";
 
-const TABS = ["Spots", "Band map"] as const;
+/** What Airwaves shows; which of them are of spots, so that the spots' filter stands over them. */
+const TABS = [
+  { name: "Spots", ofSpots: true },
+  { name: "Band map", ofSpots: true },
+  { name: "Hours", ofSpots: false },
+  { name: "Sun", ofSpots: false },
+] as const;
+const NAMES = TABS.map(({ name }) => name);
 const inAddress = (name: string) => name.toLowerCase().replace(" ", "-");
 
 /** Where to listen next: what spot networks announce, each with what it is worth and whether it can be heard here. */
 export function Airwaves() {
   const operating = useOperating();
-  const { draft, callRef, last, line, reading, windows, pick } = operating;
+  const { draft, callRef, last, line, reading, facts, windows, pick } = operating;
   const band = useRadio((radio) => radio.band);
   const tuning = useTuning();
   const { spots, rows, ofAllBands, filter, now, networks, loaded, off, failed, notice, refetch } = useShownSpots();
@@ -44,9 +53,9 @@ export function Airwaves() {
   const [params, go] = useAddress();
   const tab = Math.max(
     0,
-    TABS.findIndex((name) => inAddress(name) === params.get("tab")),
+    NAMES.findIndex((name) => inAddress(name) === params.get("tab")),
   );
-  const setTab = (index: number) => go({ tab: index === 0 ? null : inAddress(TABS[index]!) }, "replace");
+  const setTab = (index: number) => go({ tab: index === 0 ? null : inAddress(NAMES[index]!) }, "replace");
 
   function step(by: 1 | -1) {
     const { frequencyHz } = tuning.now();
@@ -71,6 +80,8 @@ export function Airwaves() {
   useActions([
     { id: "toSpots", run: () => focus(0, gridRef) },
     { id: "toBandMap", run: () => focus(1, mapRef) },
+    { id: "toHours", run: () => setTab(2) },
+    { id: "toSun", label: "Show what the sun does", run: () => setTab(3) },
     { id: "pickSpot" },
     { id: "stretchMap" },
     { id: "spotUp", run: () => step(1) },
@@ -96,7 +107,7 @@ export function Airwaves() {
         aria-label="Networks"
         className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line bg-panel px-4"
       >
-        <TabBar names={TABS} />
+        <TabBar names={NAMES} />
         <span className="flex-1" />
         <span className="flex flex-wrap items-center gap-2">
           {networks.map((network) => (
@@ -114,15 +125,19 @@ export function Airwaves() {
           )}
         </span>
       </section>
-      <section
-        aria-label="Spots"
-        className="flex flex-wrap items-center gap-x-4 gap-y-1.5 border-t border-line bg-panel px-4 py-1.5"
-      >
-        <h2 className="font-semibold whitespace-nowrap" aria-live="off">
-          {count(rows.length)} <span className="font-normal text-soft">of {count(spots.size)} spots</span>
-        </h2>
-        <SpotFilterBar filter={filter} setFilter={keptFilter.set} />
-      </section>
+      {TABS[tab]!.ofSpots ? (
+        <section
+          aria-label="Spots"
+          className="flex flex-wrap items-center gap-x-4 gap-y-1.5 border-t border-line bg-panel px-4 py-1.5"
+        >
+          <h2 className="font-semibold whitespace-nowrap" aria-live="off">
+            {count(rows.length)} <span className="font-normal text-soft">of {count(spots.size)} spots</span>
+          </h2>
+          <SpotFilterBar filter={filter} setFilter={keptFilter.set} />
+        </section>
+      ) : (
+        <span />
+      )}
       <TabPanels className="min-h-0 border-t border-line">
         <TabPanel className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] 2xl:grid-cols-[minmax(0,1fr)_300px]">
           <Spots
@@ -150,6 +165,12 @@ export function Airwaves() {
         <TabPanel className="h-full">
           {bandMap}
           <FocusOnceThere wantedRef={wantedRef} />
+        </TabPanel>
+        <TabPanel className="h-full">
+          <Hours facts={facts} />
+        </TabPanel>
+        <TabPanel className="h-full">
+          <SunCharts />
         </TabPanel>
       </TabPanels>
       {windows}

@@ -37,6 +37,8 @@ export interface Operating {
   readonly undoing: boolean;
   readonly line: ReactNode;
   readonly reading: ReactNode;
+  /** What the reading says; null while no call is typed. */
+  readonly facts: PageReading | null;
   /** What is open over the page. */
   readonly windows: ReactNode;
 }
@@ -108,6 +110,7 @@ export function useOperating(): Operating {
         onNote={askNote}
       />
     ),
+    facts: reading,
     windows: (
       <>
         {asking === "note" && reading !== null && reading.station !== null && (

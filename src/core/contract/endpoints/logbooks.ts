@@ -3,7 +3,14 @@ import { endpoint } from "../endpoint";
 import { undoReportSchema, jobSchema } from "../job";
 import { batchEntrySchema, batchSchema } from "../journal";
 import { logbookChangeSchema, logbookInputSchema, logbookSchema } from "../logbook";
-import { callHintSchema, entityTableSchema, readingQuerySchema, readingSchema, stationReadingSchema } from "../reading";
+import {
+  callHintSchema,
+  entityTableSchema,
+  readingQuerySchema,
+  readingSchema,
+  stationReadingSchema,
+  workedHoursSchema,
+} from "../reading";
 
 export const logbooks = endpoint({
   method: "GET",
@@ -68,6 +75,15 @@ export const station = endpoint({
   needs: "read",
   query: readingQuerySchema.pick({ position: true }),
   answer: stationReadingSchema,
+});
+
+export const workedHours = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/worked-hours",
+  summary: "At which hours of the day, and on which bands, an entity was worked",
+  needs: "read",
+  query: z.object({ entity: z.coerce.number<string | number>().int().min(1).max(999) }),
+  answer: workedHoursSchema,
 });
 
 export const keepNote = endpoint({
