@@ -8,6 +8,9 @@ const config = nextJest({ dir: "./" })({
 const MODULES = [
   "ky",
   "any-ascii",
+  "d3-geo",
+  "d3-array",
+  "internmap",
   "@tanstack/react-table",
   "@tanstack/table-core",
   "@tanstack/react-store",

@@ -1,3 +1,4 @@
+export { entityOfCountry } from "./countries";
 export { countedAt, ENTITIES, entityByCode } from "./entity";
 export type { Continent, Entity } from "./entity";
 export { chooseEntity, resolve } from "./resolve";

@@ -1,15 +1,18 @@
 "use client";
 
 import { TabGroup, TabPanel, TabPanels } from "@headlessui/react";
+import { ChevronsDownUp, ChevronsUpDown } from "lucide-react";
 import Link from "next/link";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
+import { z } from "zod";
 import { bandLabel } from "@/core/band";
 import type { Link as LinkView } from "@/core/contract";
 import { useOperating } from "../entry/useOperating";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { count } from "../kit/format";
+import { kept, useKept } from "../kit/kept";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { TabBar } from "../kit/TabBar";
@@ -20,6 +23,7 @@ import { LINK_PHASES } from "../shell/linkPhases";
 import { useRadio, useTuning } from "../shell/radio";
 import { AnnounceWindow } from "./AnnounceWindow";
 import { BandMap } from "./BandMap";
+import { FoldedReading } from "./FoldedReading";
 import { Hours } from "./Hours";
 import { NetworkWindow } from "./NetworkWindow";
 import { EVERY_SPOT, isDuplicate, nextSpot, shownSpots } from "./spotFilter";
@@ -27,15 +31,25 @@ import { SpotFilterBar } from "./SpotFilterBar";
 import { SpotTable } from "./SpotTable";
 import { SunCharts } from "./SunCharts";
 import { keptFilter, useShownSpots } from "./useShownSpots";
+import { WorldMap } from "./WorldMap";
 
 /** What Airwaves shows; which of them are of spots, so that the spots' filter stands over them. */
 const TABS = [
   { name: "Spots", ofSpots: true },
   { name: "Band map", ofSpots: true },
+  { name: "Map", ofSpots: true },
   { name: "Hours", ofSpots: false },
   { name: "Sun", ofSpots: false },
 ] as const;
+type TabName = (typeof TABS)[number]["name"];
 const NAMES = TABS.map(({ name }) => name);
+/** Where the reading is folded: the map needs the room, and has its own. */
+const keptFolds = kept<readonly string[]>(
+  "folds",
+  ["Map"],
+  () => localStorage,
+  (data) => z.array(z.string()).max(20).safeParse(data).data ?? null,
+);
 const inAddress = (name: string) => name.toLowerCase().replace(" ", "-");
 
 /** Where to listen next: what spot networks announce, each with what it is worth and whether it can be heard here. */
@@ -51,11 +65,8 @@ export function Airwaves() {
   const [announcing, setAnnouncing] = useState(false);
   const [looking, setLooking] = useState(false);
   const [params, go] = useAddress();
-  const tab = Math.max(
-    0,
-    NAMES.findIndex((name) => inAddress(name) === params.get("tab")),
-  );
-  const setTab = (index: number) => go({ tab: index === 0 ? null : inAddress(NAMES[index]!) }, "replace");
+  const tab = TABS.find(({ name }) => inAddress(name) === params.get("tab")) ?? TABS[0];
+  const show = (name: TabName) => go({ tab: name === TABS[0].name ? null : inAddress(name) }, "replace");
 
   function step(by: 1 | -1) {
     const { frequencyHz } = tuning.now();
@@ -70,18 +81,23 @@ export function Airwaves() {
   }
   /** What has the focus as soon as its tab is there. */
   const wantedRef = useRef<typeof gridRef | null>(null);
-  const focus = (index: number, ref: typeof gridRef) => {
+  const focus = (name: TabName, ref: typeof gridRef) => {
     if (ref.current !== null) return ref.current.focus();
-    if (tab === index) return void toast("There is no spot to go to.");
+    if (tab.name === name) return void toast("There is no spot to go to.");
     wantedRef.current = ref;
-    setTab(index);
+    show(name);
   };
+  const foldedAt = useKept(keptFolds);
+  const folded = foldedAt.includes(tab.name);
+  const turnFold = () => keptFolds.set(folded ? foldedAt.filter((name) => name !== tab.name) : [...foldedAt, tab.name]);
   const toCall = () => callRef.current?.focus();
   useActions([
-    { id: "toSpots", run: () => focus(0, gridRef) },
-    { id: "toBandMap", run: () => focus(1, mapRef) },
-    { id: "toHours", run: () => setTab(2) },
-    { id: "toSun", label: "Show what the sun does", run: () => setTab(3) },
+    { id: "toSpots", run: () => focus("Spots", gridRef) },
+    { id: "toBandMap", run: () => focus("Band map", mapRef) },
+    { id: "toMap", run: () => show("Map") },
+    { id: "toHours", run: () => show("Hours") },
+    { id: "toSun", label: "Show what the sun does", run: () => show("Sun") },
+    { id: "foldReading", run: turnFold },
     { id: "pickSpot" },
     { id: "stretchMap" },
     { id: "spotUp", run: () => step(1) },
@@ -94,21 +110,62 @@ export function Airwaves() {
     <BandMap spots={ofAllBands} notice={notice} mapRef={mapRef} onPick={pick} onLeave={toCall} onWindow={openBandMap} />
   );
 
+  const contents: Readonly<Record<TabName, React.ReactNode>> = {
+    Spots: (
+      <div className="grid h-full grid-cols-[minmax(0,1fr)] 2xl:grid-cols-[minmax(0,1fr)_300px]">
+        <Spots
+          none={noneText(networks, spots.size)}
+          off={off}
+          failed={failed}
+          onRetry={() => void refetch()}
+          loaded={loaded}
+          isEmpty={rows.length === 0}
+        >
+          <SpotTable
+            rows={rows}
+            spots={spots}
+            filter={filter}
+            setFilter={keptFilter.set}
+            now={now}
+            gridRef={gridRef}
+            onPick={pick}
+            onLeave={toCall}
+          />
+        </Spots>
+        {isWide && <div className="min-h-0 border-l border-line">{bandMap}</div>}
+      </div>
+    ),
+    "Band map": bandMap,
+    Map: <WorldMap spots={rows} facts={facts} onPick={pick} onLeave={toCall} />,
+    Hours: <Hours facts={facts} />,
+    Sun: <SunCharts />,
+  };
+
   return (
     <TabGroup
-      selectedIndex={tab}
-      onChange={setTab}
+      selectedIndex={TABS.indexOf(tab)}
+      onChange={(index) => show(NAMES[index]!)}
       className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_auto_auto_minmax(360px,1fr)]"
     >
       <h1 className="sr-only">Airwaves</h1>
       {line}
-      {reading}
+      {folded ? <FoldedReading facts={facts} /> : reading}
       <section
         aria-label="Networks"
         className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-line bg-panel px-4"
       >
         <TabBar names={NAMES} />
         <span className="flex-1" />
+        <Button
+          small
+          look="quiet"
+          aria-pressed={folded}
+          title={folded ? "Show the whole reading" : "Fold the reading, for more room below"}
+          onClick={turnFold}
+        >
+          {folded ? <ChevronsUpDown size={14} aria-hidden /> : <ChevronsDownUp size={14} aria-hidden />}
+          {folded ? "Unfold" : "Fold"}
+        </Button>
         <span className="flex flex-wrap items-center gap-2">
           {networks.map((network) => (
             <NetworkState key={network.id} network={network} />
@@ -125,7 +182,7 @@ export function Airwaves() {
           )}
         </span>
       </section>
-      {TABS[tab]!.ofSpots ? (
+      {tab.ofSpots ? (
         <section
           aria-label="Spots"
           className="flex flex-wrap items-center gap-x-4 gap-y-1.5 border-t border-line bg-panel px-4 py-1.5"
@@ -139,39 +196,12 @@ export function Airwaves() {
         <span />
       )}
       <TabPanels className="min-h-0 border-t border-line">
-        <TabPanel className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] 2xl:grid-cols-[minmax(0,1fr)_300px]">
-          <Spots
-            none={noneText(networks, spots.size)}
-            off={off}
-            failed={failed}
-            onRetry={() => void refetch()}
-            loaded={loaded}
-            isEmpty={rows.length === 0}
-          >
-            <SpotTable
-              rows={rows}
-              spots={spots}
-              filter={filter}
-              setFilter={keptFilter.set}
-              now={now}
-              gridRef={gridRef}
-              onPick={pick}
-              onLeave={toCall}
-            />
-          </Spots>
-          {isWide && <div className="min-h-0 border-l border-line">{bandMap}</div>}
-          <FocusOnceThere wantedRef={wantedRef} />
-        </TabPanel>
-        <TabPanel className="h-full">
-          {bandMap}
-          <FocusOnceThere wantedRef={wantedRef} />
-        </TabPanel>
-        <TabPanel className="h-full">
-          <Hours facts={facts} />
-        </TabPanel>
-        <TabPanel className="h-full">
-          <SunCharts />
-        </TabPanel>
+        {NAMES.map((name) => (
+          <TabPanel key={name} className="h-full min-h-0">
+            {contents[name]}
+            <FocusOnceThere wantedRef={wantedRef} />
+          </TabPanel>
+        ))}
       </TabPanels>
       {windows}
       {announcing && (

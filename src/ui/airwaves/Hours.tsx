@@ -21,6 +21,7 @@ import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
 import { useRadio, useTuning } from "../shell/radio";
 import { type Place, placeTyped } from "./placeTyped";
+import { ChanceMark } from "./spotColumns";
 import { useHours, useSun, useWorkedHours } from "./useHours";
 
 register([HeatmapChart, LineChart, GridComponent, MarkLineComponent, TooltipComponent, VisualMapComponent]);
@@ -69,13 +70,13 @@ export function Hours({ facts }: { facts: PageReading | null }) {
   const toBand = (band: string) => tuning.set({ band, frequencyHz: null });
 
   return (
-    <div className="grid h-full min-h-0 grid-cols-[300px_minmax(0,1fr)] bg-panel max-lg:grid-cols-1">
+    <div className="grid h-full min-h-0 grid-cols-[330px_minmax(0,1fr)] bg-panel max-lg:grid-cols-1">
       <div className="grid min-h-0 content-start gap-2 overflow-auto border-r border-line px-4 py-2">
         <div className="grid grid-cols-[1fr_1fr] gap-2">
           <Field
-            label="To"
+            label="To a call or a grid"
             mono
-            placeholder="a call or a grid"
+            placeholder={facts?.place.call ?? "JO43"}
             value={typed}
             onChange={({ target }) => setTyped(target.value)}
             fault={
@@ -173,7 +174,7 @@ function OpenBands({ hours, hour, onBand }: OpenBandsProps) {
         {open
           .sort((a, b) => rank(a) - rank(b))
           .map(({ band, good, fair, now }) => (
-            <li key={band} className="grid grid-cols-[52px_1fr] gap-2">
+            <li key={band} className="grid grid-cols-[48px_58px_1fr] items-baseline gap-2">
               <button
                 type="button"
                 title={`Go to ${bandLabel(band)}`}
@@ -182,12 +183,10 @@ function OpenBands({ hours, hour, onBand }: OpenBandsProps) {
               >
                 {bandLabel(band)}
               </button>
+              <span className="text-tiny">{now !== undefined && <ChanceMark chance={now.chance} />}</span>
               <span className="text-soft">
                 {good.length > 0 && <b className="font-semibold text-ink">good {spansText(good)}</b>}
                 {good.length > 0 && ", "}open {spansText(fair)}
-                {now !== undefined && rank({ band, good, fair, now }) < 2 && (
-                  <span className="text-signal"> now {now.chance}</span>
-                )}
               </span>
             </li>
           ))}
@@ -203,7 +202,7 @@ function spansText(spans: readonly { readonly from: number; readonly to: number 
 }
 
 function chartOption(
-  { colour, text }: ChartLook,
+  { colour, shade, text }: ChartLook,
   hours: readonly HourChance[],
   worked: WorkedHours | undefined,
   marks: readonly SunMark[],
@@ -244,7 +243,7 @@ function chartOption(
     xAxis: [
       {
         type: "category",
-        data: Array.from({ length: 24 }, (_, one) => String(one).padStart(2, "0")),
+        data: Array.from({ length: 24 }, (_, one) => `${String(one).padStart(2, "0")}${one === 0 ? " UTC" : ""}`),
         axisLabel: text,
         axisTick: { show: false },
         axisLine: { lineStyle: { color: colour("line") } },
@@ -271,8 +270,7 @@ function chartOption(
           return {
             value: [at, USUAL_BANDS.indexOf(band), CHANCES.indexOf(chance)],
             itemStyle: {
-              color: colour("signal"),
-              opacity: SHADE[chance],
+              color: shade("signal", SHADE[chance]),
               borderColor: colour("panel"),
               borderWidth: 1,
             },

@@ -9,6 +9,7 @@ import type { SunSpan } from "@/core/contract";
 import { fullTime } from "@/core/time/words";
 import { Chart, type ChartLook } from "../kit/Chart";
 import { LoadFailure } from "../kit/LoadFailure";
+import { useLinks } from "../shell/useLinks";
 import { useSun } from "./useHours";
 
 register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent]);
@@ -20,6 +21,7 @@ const DISTURBED = 4;
 /** What the sun and the earth's field do: now, within the last month, and along the cycle. */
 export function SunCharts() {
   const { data, error, refetch } = useSun();
+  const links = useLinks().links.filter(({ role, on }) => role === "sun" && on);
   const days = data?.days;
   const months = data?.months;
   const dayOption = useCallback(
@@ -62,6 +64,14 @@ export function SunCharts() {
             (kIndex >= DISTURBED ? "The field is disturbed: paths near the poles are weak. " : "The field is quiet. ")}
           Told {fullTime(at)} UTC. Propagation follows the mean of the month, and the K index.
         </dd>
+        {links.map(
+          ({ id, name, text }) =>
+            text !== null && (
+              <dd key={id} role="status" className="col-span-full text-tiny text-wanted">
+                {name}: {text}
+              </dd>
+            ),
+        )}
       </dl>
       <Chart label="Sunspots, flux and K index of the last days" className="size-full min-h-56" option={dayOption} />
       <Chart label="Sunspots and flux by months, along the cycle" className="size-full min-h-56" option={monthOption} />

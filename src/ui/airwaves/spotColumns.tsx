@@ -2,7 +2,7 @@ import { formatFrequency } from "@/core/band";
 import type { SpotView } from "@/core/contract";
 import type { Chance } from "@/core/spot";
 import { spanText } from "@/core/time/words";
-import { count, many } from "../kit/format";
+import { bearingText, count, many } from "../kit/format";
 import type { GridColumn } from "../kit/grid/column";
 import { Mark } from "../kit/Mark";
 import { isDuplicate } from "./spotFilter";
@@ -173,9 +173,7 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
       align: "right",
       look: "font-mono text-soft",
       cell: ({ bearing, distanceKm }) =>
-        bearing === null || distanceKm === null
-          ? "–"
-          : `${String(Math.round(bearing) % 360).padStart(3, "0")}° ${count(distanceKm)}`,
+        bearing === null || distanceKm === null ? "–" : `${bearingText(bearing)} ${count(distanceKm)}`,
     },
   ];
 }

@@ -1,13 +1,13 @@
 "use client";
 
-import { geoAzimuthalEquidistant, geoCircle, geoGraticule10, type GeoPath, geoPath } from "d3-geo";
+import { geoAzimuthalEquidistant, geoGraticule10, geoPath } from "d3-geo";
 import { memo, useEffect, useMemo, useState } from "react";
 import { feature } from "topojson-client";
 import type { GeometryCollection, Topology } from "topojson-specification";
-import { gridCenter, type Point, sunPosition } from "@/core/geo";
+import { gridCenter, type Point } from "@/core/geo";
+import { nightSide, useMinute } from "../kit/night";
 
 const SIZE = 208;
-const MINUTE = 60_000;
 
 /** The world around one's own site, by bearing and distance, with the night shaded and the path to a station. */
 export const PathMap = memo(function PathMap({ grid, target }: { grid: string; target: Point | null }) {
@@ -15,7 +15,7 @@ export const PathMap = memo(function PathMap({ grid, target }: { grid: string; t
   const now = useMinute();
   // The outlines are thousands of points: they are projected once, and not with every key.
   const map = useMemo(() => (land === null ? null : projected(grid, land)), [grid, land]);
-  const night = useMemo(() => (map === null || now === null ? null : nightPath(map.path, now)), [map, now]);
+  const night = useMemo(() => (map === null || now === null ? null : (map.path(nightSide(now)) ?? "")), [map, now]);
   if (map === null || night === null) return <div className="size-52 rounded-full bg-line/40" />;
   const spot = target === null ? null : map.projection([target.longitude, target.latitude]);
   return (
@@ -57,14 +57,6 @@ function projected(grid: string, land: Land) {
   return { projection, path, graticule: path(geoGraticule10()) ?? "", land: path(land) ?? "" };
 }
 
-function nightPath(path: GeoPath, now: number): string {
-  const sun = sunPosition(now / 1000);
-  const night = geoCircle()
-    .center([sun.longitude + 180, -sun.declination])
-    .radius(90)();
-  return path(night) ?? "";
-}
-
 type Land = ReturnType<typeof feature>;
 
 /** The land's outline; a part of its own, since it is large. */
@@ -79,15 +71,4 @@ function useLand(): Land | null {
     return () => void (wanted = false);
   }, []);
   return land;
-}
-
-function useMinute(): number | null {
-  const [now, setNow] = useState<number | null>(null);
-  useEffect(() => {
-    const tick = () => setNow(Date.now());
-    queueMicrotask(tick);
-    const timer = setInterval(tick, MINUTE);
-    return () => clearInterval(timer);
-  }, []);
-  return now;
 }

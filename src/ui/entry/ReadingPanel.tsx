@@ -6,7 +6,7 @@ import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/
 import type { Logbook, StoredContact } from "@/core/contract";
 import { fullTime, spanText } from "@/core/time/words";
 import { useKeysOf } from "../kit/changedKeys";
-import { count, many } from "../kit/format";
+import { bearingText, count, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { PathMap } from "./PathMap";
 import type { PageReading } from "./useReading";
@@ -142,8 +142,8 @@ function Who({ reading }: { reading: PageReading }) {
           <>
             <dt className="text-soft">Beam</dt>
             <dd>
-              <b className="font-mono">{degrees(beam.bearing)}</b> short,{" "}
-              <span className="font-mono">{degrees(beam.longBearing)}</span> long
+              <b className="font-mono">{bearingText(beam.bearing)}</b> short,{" "}
+              <span className="font-mono">{bearingText(beam.longBearing)}</span> long
             </dd>
             <dt className="text-soft">Distance</dt>
             <dd className="font-mono">{count(beam.distanceKm)} km</dd>
@@ -163,10 +163,6 @@ function Who({ reading }: { reading: PageReading }) {
       </dl>
     </>
   );
-}
-
-function degrees(value: number): string {
-  return `${String(Math.round(value) % 360).padStart(3, "0")}°`;
 }
 
 function sunText(sun: NonNullable<PageReading["sun"]>): string {

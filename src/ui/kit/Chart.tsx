@@ -1,7 +1,7 @@
 "use client";
 
 import type { EChartsCoreOption } from "echarts/core";
-import { type EChartsType, init, use as register } from "echarts/core";
+import { color, type EChartsType, init, use as register } from "echarts/core";
 import { SVGRenderer } from "echarts/renderers";
 import { useEffect, useRef } from "react";
 
@@ -10,6 +10,8 @@ register([SVGRenderer]);
 /** The colours and letters of the theme, for a chart. */
 export interface ChartLook {
   readonly colour: (name: string) => string;
+  /** So much of a colour over the panel's, 0 to 1. */
+  readonly shade: (name: string, share: number) => string;
   readonly text: { readonly color: string; readonly fontFamily: string; readonly fontSize: number };
 }
 
@@ -57,6 +59,7 @@ function lookNow(): ChartLook {
   const colour = (name: string) => style.getPropertyValue(`--${name}`).trim();
   return {
     colour,
+    shade: (name, share) => color.lerp(share, [colour("panel"), colour(name)]),
     text: { color: colour("soft"), fontFamily: style.getPropertyValue("--font-sans"), fontSize: 11 },
   };
 }

@@ -7,3 +7,8 @@ export function count(value: number): string {
 export function many(value: number, one: string, more = `${one}s`): string {
   return `${count(value)} ${value === 1 ? one : more}`;
 }
+
+/** 33.6 degrees as "034°". */
+export function bearingText(degrees: number): string {
+  return `${String(Math.round(degrees) % 360).padStart(3, "0")}°`;
+}

@@ -78,6 +78,8 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(AIRWAVES, "toSpots", "F8", "Go to the spots"),
   fixed(AIRWAVES, "pickSpot", "Enter", "Tune to the spot of the row, and type its call"),
   keyed(AIRWAVES, "toBandMap", "Shift+F8", "Go to the band map"),
+  keyed(AIRWAVES, "foldReading", "Alt+Shift+F7", "Fold the reading to a line; again unfolds it"),
+  keyed(AIRWAVES, "toMap", "Alt+Shift+F10", "Show the map"),
   keyed(AIRWAVES, "toHours", "Alt+Shift+F9", "Show when the typed station can be heard, by hour and band"),
   fixed(AIRWAVES, "stretchMap", "+", "Stretch the band map; - shows more, Home all, Page up and Page down move it"),
   keyed(AIRWAVES, "spotUp", "Alt+Shift+PageUp", "Tune to the next spot up"),
