@@ -5,6 +5,7 @@ import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "../e2e/chromium";
 import { isoTime } from "../src/core/contact";
 import { SHIPPED_CONTESTS } from "../src/core/contest";
 import type { ContestLogged, Entry, ImportReport, Job, UndoReport } from "../src/core/contract";
+import { measureSpotPaint } from "./airwaves";
 import { type Line, most, table, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
 import { measureCompanion, measureRadio } from "./shack";
@@ -95,6 +96,7 @@ async function measureBrowser(): Promise<void> {
   };
   for (const line of await measureRadio(app, page, turning)) note(line);
   note(await measureCompanion(app));
+  for (const line of await measureSpotPaint(app, page, turning)) note(line);
   await browser.close();
 }
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { BarChart, LineChart } from "echarts/charts";
-import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from "echarts/components";
+import { GridComponent, LegendComponent, TooltipComponent } from "echarts/components";
 import { use as register } from "echarts/core";
 import Link from "next/link";
 import { useCallback } from "react";
@@ -12,7 +12,7 @@ import { LoadFailure } from "../kit/LoadFailure";
 import { useLinks } from "../shell/useLinks";
 import { useSun } from "./useHours";
 
-register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent]);
+register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent]);
 
 const MONTH = 31;
 /** From this K index on the field is disturbed, and paths near the poles suffer. */
@@ -104,7 +104,6 @@ function chartOption(
   });
   const axis = { axisLabel: text, nameTextStyle: text, splitLine: { lineStyle: { color: colour("line") } } };
   return {
-    aria: { enabled: true },
     grid: { left: 34, right: withK ? 26 : 8, top: 26, bottom: 20 },
     legend: { top: 0, right: 0, itemHeight: 8, itemWidth: 16, textStyle: text },
     tooltip: {

@@ -21,7 +21,17 @@ import type { PageReading } from "../entry/useReading";
 import { keptMap, LAYERS, type Layer } from "./keptMap";
 import { Bearings, Earth, Entities, Grids, Night, PathLines, Spot } from "./MapLayers";
 import { contactMarks, type PlacedMark, placedMarks, spotMarks } from "./mapMarks";
-import { inSight, MAP_KINDS, type MapKind, type MapView, projectionOf, sightOf, WHOLE_MAP, zoomed } from "./mapView";
+import {
+  inSight,
+  MAP_KINDS,
+  type MapKind,
+  type MapView,
+  placeAt,
+  projectionOf,
+  sightOf,
+  WHOLE_MAP,
+  zoomed,
+} from "./mapView";
 import { wholeText } from "./spotColumns";
 import { type Countries, entityAt, useCountries } from "./useCountries";
 
@@ -101,10 +111,7 @@ export function WorldMap({ spots, facts, onPick, onLeave }: WorldMapProps) {
     setDrag(null);
     if (drag === null || drag.moved || projection === null) return;
     const { x, y } = middleOf(event);
-    const place = projection.invert?.([x + size.width / 2, y + size.height / 2]);
-    const isThere =
-      place != null && place.every(Number.isFinite) && Math.abs(place[1]) <= 90 && Math.abs(place[0]) <= 180;
-    setPressed(isThere ? { longitude: place[0], latitude: place[1] } : null);
+    setPressed(placeAt(projection, [x + size.width / 2, y + size.height / 2]));
   }
   useEffect(() => {
     if (box === null) return;

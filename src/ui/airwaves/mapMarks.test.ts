@@ -2,7 +2,7 @@ import fc from "fast-check";
 import type { SpotView, StoredContact } from "@/core/contract";
 import { gridCenter, pathBetween } from "@/core/geo";
 import { contactMarks, type MapMark, placedMarks, spotMarks } from "./mapMarks";
-import { inSight, MAP_KINDS, projectionOf, WHOLE_MAP, zoomed } from "./mapView";
+import { inSight, MAP_KINDS, placeAt, projectionOf, WHOLE_MAP, zoomed } from "./mapView";
 
 const HOME = gridCenter("GF35co")!;
 const SIZE = { width: 1200, height: 340 };
@@ -17,10 +17,12 @@ test.each(MAP_KINDS)("what is projected on the map %s is found again", (kind) =>
       fc.pre(pathBetween(HOME, point).distanceKm < 19_500);
       const projection = projectionOf(kind, HOME, zoomed(WHOLE_MAP, zoom, { x: 100, y: -50 }), SIZE);
       const [x, y] = projection([point.longitude, point.latitude])!;
-      const [longitude, latitude] = projection.invert!([x, y])!;
-      expect(pathBetween(point, { latitude, longitude }).distanceKm).toBeLessThan(1);
+      expect(pathBetween(point, placeAt(projection, [x, y])!).distanceKm).toBeLessThan(1);
     }),
   );
+  const projection = projectionOf(kind, HOME, WHOLE_MAP, SIZE);
+  expect(placeAt(projection, [2, 2])).toBeNull();
+  expect(placeAt(projection, [SIZE.width - 2, 170])).toBeNull();
 });
 
 test("around the site what lies in a bearing lies in that direction, at its distance", () => {

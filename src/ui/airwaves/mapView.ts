@@ -79,3 +79,13 @@ export function sightOf(projection: GeoProjection, { width, height }: Size) {
     return at === null || at[0] < 0 || at[1] < 0 || at[0] > width || at[1] > height ? null : at;
   };
 }
+
+/** The place that is at a point of the map, pixels; null beside the earth. */
+export function placeAt(projection: GeoProjection, [x, y]: [number, number]): Point | null {
+  const place = projection.invert?.([x, y]) ?? null;
+  if (place === null || !place.every(Number.isFinite)) return null;
+  // Beside the earth another place is answered.
+  const [backX, backY] = projection(place) ?? [NaN, NaN];
+  const isThere = Math.hypot(backX - x, backY - y) < 1;
+  return isThere ? { longitude: place[0], latitude: place[1] } : null;
+}
