@@ -36,7 +36,7 @@ interface BoardOptions {
   readonly context: Context;
   readonly listen: (listener: (event: LiveEvent) => void) => () => void;
   readonly fault: (error: unknown) => void;
-  /** How often browsers hear of what came, milliseconds. */
+  /** How often browsers hear of what came at most, milliseconds. */
   readonly toldMs?: number;
 }
 
@@ -78,6 +78,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   let exceptions = exceptionsByCall(store);
   let unkept: Heard[] = [];
   let telling: NodeJS.Timeout | undefined;
+  let toldAt = -Infinity;
   let closed = false;
 
   for (const heard of spotsSince(context, now() - GONE_AFTER)) ledger.take(heard);
@@ -115,11 +116,16 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   const contestOf = (entry: Entry | null): ContestOn | null =>
     entry === null ? null : { rules: entry.rules, board: boardOf(context, entry).board };
 
+  /** At once where nothing was told lately: who waits for a spot sees it without delay, and a burst goes in few parts. */
   function tellSoon(): void {
-    telling ??= setTimeout(() => {
-      telling = undefined;
-      if (!closed && tell()) tellSoon();
-    }, toldMs);
+    telling ??= setTimeout(
+      () => {
+        telling = undefined;
+        toldAt = performance.now();
+        if (!closed && tell()) tellSoon();
+      },
+      Math.max(0, toldAt + toldMs - performance.now()),
+    );
   }
 
   function tell(): boolean {

@@ -8,16 +8,13 @@ import { DataGrid } from "../kit/grid/DataGrid";
 import { spotColumns, wholeText } from "./spotColumns";
 import { isDuplicate, type SpotFilter, spotFilterSchema } from "./spotFilter";
 
-/** A minute is what an age is told in, seconds. */
-const MINUTE = 60;
-
 interface SpotTableProps {
   /** Those that are shown, in their order. */
   rows: readonly SpotView[];
   spots: ReadonlyMap<number, SpotView>;
   filter: SpotFilter;
   setFilter: (filter: SpotFilter) => void;
-  /** Seconds since 1970 UTC. */
+  /** Seconds since 1970 UTC, a minute fine. */
   now: number;
   gridRef: RefObject<HTMLDivElement | null>;
   onPick: (spot: SpotView) => void;
@@ -27,8 +24,7 @@ interface SpotTableProps {
 
 /** The spots as a table. While the pointer or the keys are in it its order stays as it is, and what is new waits. */
 export function SpotTable({ rows, spots, filter, setFilter, now, gridRef, onPick, onLeave }: SpotTableProps) {
-  const minute = Math.floor(now / MINUTE) * MINUTE;
-  const columns = useMemo(() => spotColumns(minute), [minute]);
+  const columns = useMemo(() => spotColumns(now), [now]);
   const [inside, setInside] = useState({ pointer: false, focus: false });
   const [held, setHeld] = useState<readonly number[] | null>(null);
   const shown = held === null ? rows : held.flatMap((id) => spots.get(id) ?? []);

@@ -61,11 +61,12 @@ function isNeeded(spot: SpotView, how: "needed" | "unconfirmed"): boolean {
 
 const secondsOf = (iso: string) => Date.parse(iso) / 1000;
 
+const compareText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 const COMPARED: Readonly<Record<SpotFilter["order"], (a: SpotView, b: SpotView) => number>> = {
-  rank: (a, b) => a.rank - b.rank || secondsOf(a.lastAt) - secondsOf(b.lastAt),
+  rank: (a, b) => a.rank - b.rank || compareText(a.lastAt, b.lastAt),
   frequency: (a, b) => a.frequencyHz - b.frequencyHz,
-  age: (a, b) => secondsOf(a.lastAt) - secondsOf(b.lastAt),
-  call: (a, b) => (a.call < b.call ? -1 : a.call > b.call ? 1 : 0),
+  age: (a, b) => compareText(a.lastAt, b.lastAt),
+  call: (a, b) => compareText(a.call, b.call),
 };
 
 /** Those that are shown, in their order; of two alike the one that was there before. */

@@ -23,9 +23,10 @@ export function useShownSpots() {
   const band = useRadio((radio) => radio.band);
   const { spots, loaded, error, refetch } = useSpots(logbook.id);
   const filter = useKept(keptFilter);
-  const clock = useNow();
+  // What is shown changes with minutes.
+  const minute = useNow()?.slice(0, 16);
   /** Seconds since 1970 UTC. */
-  const now = clock === null ? 0 : Date.parse(clock) / 1000;
+  const now = minute === undefined ? 0 : Date.parse(`${minute}Z`) / 1000;
   const rows = useMemo(() => shownSpots(spots.values(), filter, band, now), [spots, filter, band, now]);
   /** Of all bands: the band map has its own. */
   const ofAllBands = useMemo(
