@@ -13,7 +13,7 @@ test("the band map is gone through by keys: the radio goes there, and what was f
 }) => {
   const { announce, petrel } = shack;
   await linked(shack);
-  petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
+  petrel.radio.change({ frequencyHz: 14_031_000, mode: "CW", split: false });
   await page.goto("/airwaves");
   await expect(networks(page)).toContainText("Foghorn");
   announce("P5QUZ", 14_031.5, "CW up 2", "CX7QRL");

@@ -77,3 +77,21 @@ export const spotCommandSchema = z.discriminatedUnion("do", [
 /** A line that went between us and a program of lines. */
 export const textLineSchema = z.object({ at: z.string(), sent: z.boolean(), text: z.string() });
 export type TextLine = z.output<typeof textLineSchema>;
+
+/** Which spots are shown, and in which order. */
+export const spotFilterSchema = z.object({
+  /** "" for all, "here" for the band that one is on. */
+  band: z.string().max(20),
+  modeGroup: z.enum(["", ...MODE_GROUPS]),
+  /** "needed": fresh and wanted; "new": also what was worked and is not confirmed. */
+  worth: z.enum(["", "needed", "unconfirmed"]),
+  /** At least as likely. */
+  chance: z.enum(["", ...CHANCES]),
+  /** Announced by somebody of the continent. */
+  continent: z.string().max(2),
+  /** Announced within so many minutes. */
+  minutes: z.int().min(0).max(1440),
+  order: z.enum(["rank", "frequency", "age", "call"]),
+  descending: z.boolean(),
+});
+export type SpotFilter = z.output<typeof spotFilterSchema>;

@@ -1,16 +1,8 @@
-import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
-import { join } from "node:path";
+import atlas from "world-atlas/countries-110m.json";
 import { entityOfCountry } from ".";
 
-interface Atlas {
-  readonly objects: {
-    readonly countries: { readonly geometries: readonly { readonly properties: { readonly name: string } }[] };
-  };
-}
-const file = createRequire(join(process.cwd(), "package.json")).resolve("world-atlas/countries-110m.json");
-const atlas = JSON.parse(readFileSync(file, "utf8")) as Atlas;
-const names = atlas.objects.countries.geometries.map(({ properties }) => properties.name);
+const { geometries } = (atlas as unknown as Atlas).objects.countries;
+const names = geometries.map(({ properties }) => properties.name);
 const SOMEWHERE = { latitude: 0, longitude: 0 };
 
 test("every country of the map that ships is of an entity", () => {
@@ -51,3 +43,9 @@ test.each([
 test("what is no country is of no entity", () => {
   expect(entityOfCountry("Nowhere", SOMEWHERE)).toBeNull();
 });
+
+interface Atlas {
+  readonly objects: {
+    readonly countries: { readonly geometries: readonly { readonly properties: { readonly name: string } }[] };
+  };
+}

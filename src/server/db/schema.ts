@@ -198,7 +198,7 @@ interface ContestSubmissionTable {
 interface SavedTable {
   id: Generated<number>;
   logbookId: number;
-  kind: "filter" | "view";
+  kind: "filter" | "view" | "view of spots";
   name: string;
   body: string;
 }

@@ -1,9 +1,9 @@
-import type { SavedFilter, SavedView } from "../../core/contract";
+import type { SavedFilter, SavedSpotView, SavedView } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, missing, type Result } from "../problem";
 import { findLogbook } from "./logbooks";
 
-type Kind = "filter" | "view";
+type Kind = "filter" | "view" | "view of spots";
 
 /** What is kept under a name in a logbook, for all who use it: filters, and views. */
 interface Shelf<Item extends { readonly id: number; readonly name: string }> {
@@ -77,3 +77,4 @@ function shelf<Item extends { readonly id: number; readonly name: string }>(kind
 
 export const savedFilters = shelf<SavedFilter>("filter");
 export const savedViews = shelf<SavedView>("view");
+export const savedSpotViews = shelf<SavedSpotView>("view of spots");

@@ -1,10 +1,12 @@
 "use client";
 
 import { bandLabel, MODE_GROUPS, USUAL_BANDS } from "@/core/band";
+import { type SpotFilter, spotFilterSchema } from "@/core/contract";
 import { CONTINENTS } from "@/core/reference";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
-import { EVERY_SPOT, type SpotFilter, spotFilterSchema } from "./spotFilter";
+import { EVERY_SPOT } from "./spotFilter";
+import { SpotViewsMenu } from "./SpotViewsMenu";
 
 interface Chosen {
   readonly key: Exclude<keyof SpotFilter, "order" | "descending">;
@@ -79,6 +81,7 @@ export function SpotFilterBar({ filter, setFilter }: SpotFilterBarProps) {
   const narrowed = CHOSEN.some(({ key }) => filter[key] !== EVERY_SPOT[key]);
   return (
     <div role="group" aria-label="Which spots" className="flex flex-wrap items-center gap-2">
+      <SpotViewsMenu filter={filter} setFilter={setFilter} />
       {CHOSEN.map(({ key, label, width, options }) => (
         <Choice
           key={key}

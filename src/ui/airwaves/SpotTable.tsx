@@ -1,12 +1,12 @@
 "use client";
 
 import { type RefObject, useMemo, useState } from "react";
-import type { SpotView } from "@/core/contract";
+import { type SpotFilter, spotFilterSchema, type SpotView } from "@/core/contract";
 import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { DataGrid } from "../kit/grid/DataGrid";
 import { spotColumns, wholeText } from "./spotColumns";
-import { isDuplicate, type SpotFilter, spotFilterSchema } from "./spotFilter";
+import { isDuplicate } from "./spotFilter";
 
 interface SpotTableProps {
   /** Those that are shown, in their order. */

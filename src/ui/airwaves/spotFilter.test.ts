@@ -1,6 +1,6 @@
-import type { SpotView } from "@/core/contract";
+import { type SpotFilter, spotFilterSchema, type SpotView } from "@/core/contract";
 import { whyText, wholeText } from "./spotColumns";
-import { EVERY_SPOT, nextSpot, type SpotFilter, shownSpots, spotFilterSchema } from "./spotFilter";
+import { EVERY_SPOT, nextSpot, shownSpots } from "./spotFilter";
 
 const NOW = Date.parse("2026-11-27T18:00:00Z") / 1000;
 let last = 0;

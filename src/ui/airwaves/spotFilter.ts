@@ -1,25 +1,5 @@
-import { z } from "zod";
-import { MODE_GROUPS } from "@/core/band";
-import type { SpotView } from "@/core/contract";
+import type { SpotFilter, SpotView } from "@/core/contract";
 import { CHANCES } from "@/core/spot";
-
-/** Which spots are shown, and in which order. */
-export const spotFilterSchema = z.object({
-  /** "" for all, "here" for the band that one is on. */
-  band: z.string().max(20),
-  modeGroup: z.enum(["", ...MODE_GROUPS]),
-  /** "needed": fresh and wanted; "new": also what was worked and is not confirmed. */
-  worth: z.enum(["", "needed", "unconfirmed"]),
-  /** At least as likely. */
-  chance: z.enum(["", ...CHANCES]),
-  /** Announced by somebody of the continent. */
-  continent: z.string().max(2),
-  /** Announced within so many minutes. */
-  minutes: z.int().min(0).max(1440),
-  order: z.enum(["rank", "frequency", "age", "call"]),
-  descending: z.boolean(),
-});
-export type SpotFilter = z.output<typeof spotFilterSchema>;
 
 export const EVERY_SPOT: SpotFilter = {
   band: "",

@@ -1,13 +1,14 @@
 "use client";
 
 import { useMemo } from "react";
+import { type SpotFilter, spotFilterSchema } from "@/core/contract";
 import { ApiProblem } from "../kit/api";
 import { kept, useKept } from "../kit/kept";
 import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
-import { EVERY_SPOT, shownSpots, type SpotFilter, spotFilterSchema } from "./spotFilter";
+import { EVERY_SPOT, shownSpots } from "./spotFilter";
 import { useSpots } from "./useSpots";
 
 export const keptFilter = kept<SpotFilter>(

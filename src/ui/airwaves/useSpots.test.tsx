@@ -5,7 +5,7 @@ import type { LiveEvent, SpotView } from "@/core/contract";
 import { ApiProblem, ask } from "../kit/api";
 import { useSpots } from "./useSpots";
 
-type Listener = (event: LiveEvent | { readonly type: "reconnected" }) => void;
+type Listener = (event: LiveEvent | { readonly type: "opened" | "reconnected" }) => void;
 let tell: Listener = () => {};
 jest.mock("../kit/api", () => ({ ...jest.requireActual<object>("../kit/api"), ask: jest.fn() }));
 jest.mock("../kit/useLive", () => ({ useLive: (listener: Listener) => void (tell = listener) }));
@@ -63,4 +63,13 @@ test("a contest that is turned on has them asked for again, and where it shuts t
   act(() => refuse(new ApiProblem(details)));
   await waitFor(() => expect(result.current.error?.message).toBe("spots are off"));
   expect([result.current.loaded, shown()]).toEqual([false, []]);
+});
+
+test.each(["opened", "reconnected"] as const)("what came before the stream was %s is asked for", async (type) => {
+  const { shown } = looked();
+  act(() => answer([spot(1)]));
+  await waitFor(() => expect(shown()).toEqual(["1"]));
+  act(() => tell({ type }));
+  act(() => answer([spot(1), spot(2)]));
+  await waitFor(() => expect(shown()).toEqual(["1", "2"]));
 });

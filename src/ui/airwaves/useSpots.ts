@@ -30,8 +30,9 @@ export function useSpots(logbookId: number) {
     structuralSharing: false,
   });
   useLive((event) => {
-    // An entry that is turned on may shut spots off.
-    if (event.type === "reconnected" || (event.type === "contest" && event.what === "entry")) void refetch();
+    // What came between the answer and the stream was not heard; an entry that is turned on may shut spots off.
+    if (event.type === "opened" || event.type === "reconnected" || (event.type === "contest" && event.what === "entry"))
+      void refetch();
     if (event.type !== "spots" || event.logbookId !== logbookId) return;
     meanwhile.current?.push(event);
     client.setQueryData<Spots>(queryKey, (before) => before && merged(before, event));

@@ -6,7 +6,9 @@ import { events } from "@/core/contract/endpoints/station";
 import { addressOf } from "./api";
 import { tabId } from "./tabId";
 
-type Listener = (event: LiveEvent | { readonly type: "reconnected" } | { readonly type: "lost" }) => void;
+/** What happens on the server, or to the stream that tells it: opened for the first time, lost, or there again. */
+type Heard = LiveEvent | { readonly type: "opened" } | { readonly type: "lost" } | { readonly type: "reconnected" };
+type Listener = (event: Heard) => void;
 
 const listeners = new Set<Listener>();
 let source: EventSource | null = null;
@@ -33,7 +35,7 @@ function connect(of: number, wasLost: boolean): void {
   source = stream;
   stream.onmessage = ({ data }) => tell(JSON.parse(String(data)) as LiveEvent);
   stream.onopen = () => {
-    if (lost) tell({ type: "reconnected" });
+    tell({ type: lost ? "reconnected" : "opened" });
     lost = false;
   };
   stream.onerror = () => {
@@ -43,7 +45,7 @@ function connect(of: number, wasLost: boolean): void {
   };
 }
 
-function tell(event: Parameters<Listener>[0]): void {
+function tell(event: Heard): void {
   for (const listener of listeners) listener(event);
 }
 
@@ -60,7 +62,10 @@ export function LiveOf({ logbookId }: { logbookId: number }) {
   return null;
 }
 
-/** Hears what changes on the server. After the connection was lost, "reconnected" means: load anew. */
+/**
+ * Hears what changes on the server. After the connection was lost, "reconnected" means: load anew; "opened" that
+ * nothing is missed from now on.
+ */
 export function useLive(listener: Listener): void {
   const latest = useEffectEvent(listener);
   useEffect(() => {

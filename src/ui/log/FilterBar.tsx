@@ -9,7 +9,7 @@ import { Button } from "../kit/Button";
 import { NameWindow } from "../kit/NameWindow";
 import { ConditionWindow } from "./ConditionWindow";
 import { addedTo, changedAt, type Path, withJoinTurned } from "./filterTree";
-import { useSavedFilters } from "./useSaved";
+import { useSavedFilters } from "../kit/useSaved";
 
 interface FilterBarProps {
   logbookId: number;

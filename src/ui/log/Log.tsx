@@ -28,7 +28,7 @@ import { ALL_PICKED, NONE_PICKED, pickedCount, selectionOf } from "./selection";
 import { isNarrowed, useContactRows } from "./useContactRows";
 import { useDeleteContact } from "./useDeleteContact";
 import { useLayout } from "./useLayout";
-import { useSavedFilters, useSavedViews } from "./useSaved";
+import { useSavedFilters, useSavedViews } from "../kit/useSaved";
 import { ViewsWindow } from "./ViewsWindow";
 
 const FIND_DEBOUNCE_MS = 60;

@@ -8,7 +8,7 @@ import { Button } from "../kit/Button";
 import { Field } from "../kit/Field";
 import { many } from "../kit/format";
 import { Window } from "../kit/Window";
-import { useSavedViews } from "./useSaved";
+import { useSavedViews } from "../kit/useSaved";
 
 interface ViewsWindowProps {
   logbookId: number;

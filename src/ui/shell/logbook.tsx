@@ -35,6 +35,7 @@ export function LogbookProvider({
   const router = useRouter();
 
   useLive((event) => {
+    if (event.type === "opened") return;
     if (event.type === "lost") return setConnected(false);
     if (event.type === "reconnected") {
       setConnected(true);

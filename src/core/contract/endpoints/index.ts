@@ -8,7 +8,7 @@ import * as files from "./files";
 import * as jobs from "./jobs";
 import * as links from "./links";
 import * as logbooks from "./logbooks";
-import { filters, views } from "./saved";
+import { filters, spotViews, views } from "./saved";
 import * as spots from "./spots";
 import * as station from "./station";
 import * as sun from "./sun";
@@ -20,6 +20,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   logbooks,
   filters,
   views,
+  spotViews,
   contacts,
   files,
   jobs,

@@ -1,6 +1,13 @@
 import type { z } from "zod";
 import { endpoint } from "../endpoint";
-import { savedFilterInputSchema, savedFilterSchema, savedViewInputSchema, savedViewSchema } from "../saved";
+import {
+  savedFilterInputSchema,
+  savedFilterSchema,
+  savedSpotViewInputSchema,
+  savedSpotViewSchema,
+  savedViewInputSchema,
+  savedViewSchema,
+} from "../saved";
 import { removedSchema } from "./removed";
 
 /** The endpoints of what is kept in a logbook under names. */
@@ -49,3 +56,4 @@ function shelf<const Path extends string, Input extends z.ZodType, Item extends 
 
 export const filters = shelf("filters", "filter", savedFilterInputSchema, savedFilterSchema);
 export const views = shelf("views", "view", savedViewInputSchema, savedViewSchema);
+export const spotViews = shelf("spot-views", "view of spots", savedSpotViewInputSchema, savedSpotViewSchema);

@@ -1,9 +1,9 @@
 "use client";
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import type { SavedFilter, SavedView } from "@/core/contract";
-import { filters, views } from "@/core/contract/endpoints/saved";
-import { ask } from "../kit/api";
+import type { SavedFilter, SavedSpotView, SavedView } from "@/core/contract";
+import { filters, spotViews, views } from "@/core/contract/endpoints/saved";
+import { ask } from "./api";
 
 /** Filters kept under names in a logbook, and how they are kept, changed and removed. */
 export function useSavedFilters(logbookId: number) {
@@ -24,6 +24,17 @@ export function useSavedViews(logbookId: number) {
     keep: (body) => ask(views.keep, { params, body }),
     replace: ({ id, ...body }) => ask(views.replace, { params: { logbookId, savedId: id }, body }),
     remove: (savedId) => ask(views.remove, { params: { logbookId, savedId } }),
+  });
+}
+
+/** Views of spots kept under names in a logbook, and how they are kept, changed and removed. */
+export function useSavedSpotViews(logbookId: number) {
+  const params = { logbookId };
+  return useKept<SavedSpotView>(["saved", "spotViews", logbookId], {
+    list: () => ask(spotViews.list, { params }),
+    keep: (body) => ask(spotViews.keep, { params, body }),
+    replace: ({ id, ...body }) => ask(spotViews.replace, { params: { logbookId, savedId: id }, body }),
+    remove: (savedId) => ask(spotViews.remove, { params: { logbookId, savedId } }),
   });
 }
 
