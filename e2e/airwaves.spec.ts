@@ -89,10 +89,28 @@ test("a click goes there as well; while the pointer is in the table its order st
   await expect(row(page, "ZL7QUZ")).toBeVisible();
   await page.getByLabel("Heard in").selectOption("AS");
   await expect(page.getByText("None of the spots is shown")).toBeVisible();
+  const views = page.getByRole("button", { name: "Views of the spots" });
+  await views.click();
+  await page.getByRole("menuitem", { name: "Keep this view" }).click();
+  await page.getByRole("dialog").getByLabel("Name").fill("Needed in Asia");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("The view is kept as Needed in Asia.")).toBeVisible();
+  await views.click();
+  await page.getByRole("menuitem", { name: "Everything" }).click();
+  await expect(row(page, "EA7QUZ")).toBeVisible();
+  await views.click();
+  await page.getByRole("menuitem", { name: "Needed in Asia" }).click();
+  await expect(page.getByText("None of the spots is shown")).toBeVisible();
   await page.reload();
   await expect(page.getByText("None of the spots is shown")).toBeVisible();
+  await views.click();
+  await page.getByRole("menuitem", { name: "Remove Needed in Asia" }).click();
   await page.getByRole("button", { name: "Show all" }).click();
   await expect(row(page, "ZL7QUZ")).toBeVisible();
+  await views.click();
+  await expect(page.getByRole("menuitem", { name: "Everything" })).toBeVisible();
+  await expect(page.getByRole("menuitem", { name: "Needed in Asia" })).toBeHidden();
+  await page.keyboard.press("Escape");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 });
 
@@ -139,6 +157,7 @@ test("a network with a wrong clock is told; a server that is killed forgets no s
   foghorn.behave("hour");
   for (let count = 0; count < 16; count++) announce(`W${count % 10}QUZ`, 21_020 + count, "CW");
   await expect(networks(page)).toContainText("Its times are 1 h behind this computer's");
+  await expect(page.getByRole("banner").getByText("A clock is wrong")).toHaveAttribute("title", /^Foghorn: Its times/);
   foghorn.behave("normal");
   // What was taken in is written soon after.
   const database = new Database(join(app.data, "ypsiloid.sqlite"), { readonly: true });

@@ -45,6 +45,8 @@ export const linkSchema = z.object({
   radio: radioSchema.nullable(),
   /** What it has counted since it runs, by what it is called. */
   counts: z.record(z.string(), z.int()),
+  /** By how much its times are off this computer's, minutes, later being more; null where they are not. */
+  clockOff: z.int().nullable(),
 });
 export type Link = z.output<typeof linkSchema>;
 

@@ -129,8 +129,8 @@ it.each([
   });
   const id = await link(port);
   await until(() => shack.spotted.length === 12);
-  if (text === null) expect(shack.linkOf(id).text).toBeNull();
-  else expect(shack.linkOf(id).text).toMatch(text);
+  if (text === null) expect(shack.linkOf(id)).toMatchObject({ text: null, clockOff: null });
+  else expect(shack.linkOf(id)).toMatchObject({ text: expect.stringMatching(text) as string, clockOff: off });
   for (const { at } of shack.spotted) expect(at).toBe(shack.context.now() + Math.min(0, off) * 60);
 });
 

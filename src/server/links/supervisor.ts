@@ -75,6 +75,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
     keys: false,
     radio: null,
     counts: {},
+    clockOff: null,
     ...connection?.state?.(),
   });
   const announce = (one: Running) => context.announce({ type: "link", linkId: one.row.id, link: linkOf(one) });

@@ -113,6 +113,7 @@ function connectionOf(opening: Opening<Settings>, wire: Duplex): Connection<Comm
   const counts = { spots: 0, malformed: 0, "off the bands": 0 };
   /** How far the times of the last lines are from now, minutes. */
   const offsets: number[] = [];
+  let clockOff: number | null = null;
   const read = lineReader(LONGEST_LINE);
   let phase: "greeting" | "in" = "greeting";
   let telling: NodeJS.Timeout | undefined;
@@ -168,10 +169,11 @@ function connectionOf(opening: Opening<Settings>, wire: Duplex): Connection<Comm
     if (offsets.length < ENOUGH) return;
     const middle = [...offsets].sort((a, b) => a - b)[offsets.length >> 1]!;
     const alike = offsets.filter((one) => Math.abs(one - middle) <= 2).length;
+    clockOff = Math.abs(middle) > WRONG && alike > offsets.length * 0.7 ? middle : null;
     remark(
-      Math.abs(middle) > WRONG && alike > offsets.length * 0.7
-        ? `Its times are ${spanText(middle * 60)} ${middle < 0 ? "behind" : "ahead of"} this computer's: one of the two clocks is wrong.`
-        : null,
+      clockOff === null
+        ? null
+        : `Its times are ${spanText(clockOff * 60)} ${clockOff < 0 ? "behind" : "ahead of"} this computer's: one of the two clocks is wrong.`,
     );
   }
 
@@ -214,7 +216,7 @@ function connectionOf(opening: Opening<Settings>, wire: Duplex): Connection<Comm
       return Promise.resolve(done({ id: null }));
     },
     stop: () => false,
-    state: () => ({ counts: { ...counts } }),
+    state: () => ({ counts: { ...counts }, clockOff }),
     lines: () => lines,
     close,
   };
