@@ -48,6 +48,8 @@ const MOVED = 1500;
 const MISREAD_HZ = 350;
 const MISREAD_SECONDS = 900;
 const MOST_HEARD = 12;
+/** A station that was announced elsewhere on the band, and here no more for so long, has left, seconds. */
+const LEFT_AFTER = 600;
 /** Spots lie in drawers of this width, Hz; what is so near that it may be misread lies in the same or the next. */
 const DRAWER = MISREAD_HZ;
 
@@ -76,11 +78,13 @@ function createIndex<Key>() {
 }
 
 /**
- * Joins what many announce: the same station is one, the likelier call is shown.
+ * Joins what many announce: the same station is one, the likelier call is shown. Who was announced elsewhere on the band
+ * since is no longer where he was.
  *
  * @param region by whose plan a mode is told where nothing else does
+ * @param left is told of those that have left
  */
-export function createLedger(region: () => Region): Ledger {
+export function createLedger(region: () => Region, left: (spot: Spot) => void = () => {}): Ledger {
   const kept = new Map<number, Kept>();
   const byCall = createIndex<string>();
   const drawers = createIndex<number>();
@@ -151,6 +155,13 @@ export function createLedger(region: () => Region): Ledger {
       } else {
         before.spot = spot;
         put(before);
+      }
+      for (const one of [...byCall.of(spot.call)]) {
+        const { id, call: of, band: on, lastAt } = one.spot;
+        if (id === spot.id || of !== spot.call || on !== band || lastAt >= at - LEFT_AFTER) continue;
+        takeOut(one);
+        kept.delete(id);
+        left(one.spot);
       }
       return spot;
     },

@@ -3,7 +3,7 @@ import { resolve } from "../entity";
 import { gridCenter } from "../geo";
 import type { Worth } from "../award";
 import { type Chance, chanceByPath, chanceOf } from "./chance";
-import { createLedger, type Heard } from "./ledger";
+import { createLedger, type Heard, type Spot } from "./ledger";
 import { rankOf } from "./rank";
 import { remarkFacts, usualMode } from "./remark";
 import { isSpotLine, minutesFrom, readSpotLine, writeSpotLine } from "./spotLine";
@@ -197,6 +197,30 @@ describe("the ledger", () => {
     expect(spot).toMatchObject({ remark: "here", frequencyHz: 14_026_000, firstAt: NOW - 300, lastAt: NOW });
   });
 
+  it("who was announced elsewhere on the band since, and here no more, has left; on another band he is as well", () => {
+    const left: number[] = [];
+    const ledger = createLedger(
+      () => 2,
+      ({ id: gone }) => left.push(gone),
+    );
+    const elsewhere = { frequencyHz: 14_040_000 };
+    const { id } = ledger.take(heard("DL1QTA"))!;
+    ledger.take(heard("DL1QTA", { frequencyHz: 7_010_000 }));
+    ledger.take(heard("DL1QTB", { frequencyHz: 14_100_000 }));
+    ledger.take(heard("DL1QTA", { ...elsewhere, at: NOW + 600 }));
+    expect(left).toEqual([]);
+    ledger.take(heard("DL1QTA", { ...elsewhere, at: NOW + 601 }));
+    expect([left, ledger.get(id)]).toEqual([[id], undefined]);
+    expect([...ledger.spots()].map(({ call, band }) => `${call} ${band}`).sort()).toEqual([
+      "DL1QTA 20m",
+      "DL1QTA 40m",
+      "DL1QTB 20m",
+    ]);
+    // What comes late does not drive away who was heard since.
+    ledger.take(heard("DL1QTA", { frequencyHz: 14_060_000, at: NOW - 900 }));
+    expect(left).toEqual([id]);
+  });
+
   it("forgets what is old, and what it forgot begins anew", () => {
     const ledger = createLedger(() => 2);
     const { id } = ledger.take(heard("DL1QTA"))!;
@@ -215,10 +239,14 @@ describe("the ledger", () => {
     });
     fc.assert(
       fc.property(fc.array(one, { maxLength: 60 }), (all) => {
-        const ledger = createLedger(() => 2);
+        const left: Spot[] = [];
+        const ledger = createLedger(
+          () => 2,
+          (spot) => left.push(spot),
+        );
         for (const each of all) ledger.take(heard(each.call, each));
         const spots = [...ledger.spots()];
-        expect(spots.reduce((sum, { count }) => sum + count, 0)).toBe(all.length);
+        expect([...spots, ...left].reduce((sum, { count }) => sum + count, 0)).toBe(all.length);
         for (const spot of spots)
           expect([spot.call, ...spot.others.map(({ call }) => call)].every((call) => calls.includes(call))).toBe(true);
         expect(ledger.drop(Infinity)).toHaveLength(spots.length);

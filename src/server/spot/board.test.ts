@@ -92,6 +92,17 @@ test("what is announced is one line a station, with what it is worth and its cha
   expect(board.list(99)).toMatchObject({ ok: false, problem: { status: 404 } });
 });
 
+test("who has left a frequency for another one is told to be gone", async () => {
+  const { logbookId, events, open, heard, later } = await begin();
+  const board = open();
+  board.take(heard("DL1QTA"));
+  const [{ id } = { id: 0 }] = valueOf(board.list(logbookId));
+  later(700);
+  board.take(heard("DL1QTA", { frequencyHz: 14_060_000 }));
+  expect(await until(() => events.find(({ gone }) => gone.length > 0)?.gone)).toEqual([id]);
+  expect(valueOf(board.list(logbookId)).map(({ frequencyHz }) => frequencyHz)).toEqual([14_060_000]);
+});
+
 test("every browser hears of what comes, once somebody has looked; with each change of the log the worth is another", async () => {
   const { context, logbookId, events, open, heard, log } = await begin();
   const board = open();

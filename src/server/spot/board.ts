@@ -72,7 +72,12 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
   const now = () => context.now();
   let region = ownRegion(context);
   let solar = solarNow(context);
-  const ledger = createLedger(() => region);
+  const ledger = createLedger(
+    () => region,
+    ({ id }) => {
+      for (const of of looked.values()) of.stale.add(id);
+    },
+  );
   const looked = new Map<number, Looked>();
   const places = new Map<string, CallPlace>();
   let exceptions = exceptionsByCall(store);

@@ -276,7 +276,7 @@ function chartOption(
             },
             label: {
               show: true,
-              formatter: `${spare >= 0 ? `+${Math.round(spare)}` : ""}${times > 0 ? " •" : ""}`,
+              formatter: `${spare >= 0 ? `+${Math.floor(spare)}` : ""}${times > 0 ? " •" : ""}`,
               color: colour(chance === "good" ? "signal-ink" : "ink"),
               fontFamily: text.fontFamily,
               fontSize: 10,
