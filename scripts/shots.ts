@@ -30,7 +30,6 @@ async function shot(
 }
 
 await shot("desk", "/desk", "day", async (page) => page.keyboard.type("OY4QSA"));
-await shot("desk-night", "/desk", "night", async (page) => page.keyboard.type("JA3QRM"));
 await shot("import", "/desk", "day", async (page) => {
   await page.getByRole("button", { name: "Import" }).click();
   await page.getByLabel("Log file").setInputFiles("demo/lighthouse-weekend.adi");
@@ -119,11 +118,6 @@ await shot("station", "/station", "day", async (page) => {
   await page.getByRole("button", { name: "Test these settings" }).click();
   await page.getByText("It is a Petrel.").waitFor();
 });
-await shot("descriptor", "/station", "night", async (page) => {
-  await page.getByRole("button", { name: "Look, change Heron" }).click();
-  await page.getByLabel("What the radio says").fill("[rx]145512.50");
-});
-
 const network = await startSpotNetwork(app);
 while (!(await network.isUp())) await new Promise((resolve) => setTimeout(resolve, 50));
 const HEARD: readonly (readonly [call: string, kilohertz: number, remark?: string, spotter?: string])[] = [
@@ -145,6 +139,36 @@ await shot("airwaves", "/airwaves", "day", async (page) => {
   await page.getByRole("row", { name: /VK9QRT/ }).waitFor();
   await page.keyboard.press("F8");
   await page.keyboard.press("Enter");
+});
+const ON_TWENTY: readonly (readonly [call: string, kilohertz: number, remark?: string])[] = [
+  ["EA8QTN", 14_012.4, "CW 22 dB 28 wpm CQ"],
+  ["SM5QSB", 14_012.9, "CW"],
+  ["UA9QTK", 14_013.2, "CW"],
+  ["9V1QUA", 14_022, "CW up 1"],
+  ["VK6QRC", 14_027.3, "CW"],
+  ["KH6QSQ", 14_036.1, "CW"],
+  ["CX3QUA", 14_044, "CW"],
+  ["A61QUD", 14_074.6, "FT8 -3 dB"],
+  ["4X4QTB", 14_075.1, "FT8 -11 dB"],
+  ["VU2QRE", 14_075.4, "FT8 -15 dB"],
+  ["ZS6QUF", 14_195, "SSB up 5"],
+  ["9K2QSG", 14_205, "SSB"],
+  ["HB0QUH", 14_262, "SSB"],
+];
+for (const one of ON_TWENTY) network.announce(...one);
+await shot("band-map", "/airwaves?tab=band-map", "night", async (page) => {
+  await page.getByRole("option", { name: /^HB0QUH/ }).waitFor();
+  await page.keyboard.press("Shift+F8");
+  for (const key of ["+", "+", "ArrowUp"]) await page.keyboard.press(key);
+});
+await shot("map", "/airwaves?tab=map", "day", async (page) => {
+  await page.keyboard.type("9V1QUA");
+  await page.getByText("The outlines are being loaded.").waitFor({ state: "hidden" });
+});
+await shot("hours", "/airwaves?tab=hours", "day", async (page) => {
+  await page.getByRole("button", { name: "Fold" }).click();
+  await page.getByRole("textbox", { name: "Call", exact: true }).fill("JA3QRM");
+  await page.getByRole("list", { name: "When each band is open" }).waitFor();
 });
 
 await browser.close();

@@ -59,7 +59,10 @@ export const BandNames = memo(function BandNames(props: BandNamesProps) {
           }
           className={`absolute flex h-[19px] w-max cursor-pointer items-center gap-1 rounded-field px-0.5 font-mono whitespace-nowrap hover:bg-signal-wash ${index === active ? "bg-raised group-focus:bg-hold-wash group-focus:outline-2 group-focus:outline-signal" : ""} ${entry.duplicate ? "text-faint line-through" : FADES[entry.age]}`}
         >
-          <EntryMark entry={entry} />
+          {/* Leaning, a diamond would be a square. */}
+          <span className="flex shrink-0" style={isLying ? { transform: `rotate(${-LEAN}deg)` } : undefined}>
+            <EntryMark entry={entry} />
+          </span>
           {entry.text}
           {entry.isOwn && <span className="font-sans text-tiny text-signal">you</span>}
           {hasRoom && entry.spot !== null && (

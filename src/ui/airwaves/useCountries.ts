@@ -1,7 +1,6 @@
 "use client";
 
-import { geoContains } from "d3-geo";
-import type { Feature, FeatureCollection } from "geojson";
+import { geoContains, type GeoPermissibleObjects } from "d3-geo";
 import { useEffect, useState } from "react";
 import { feature, mesh } from "topojson-client";
 import type { GeometryCollection, Topology } from "topojson-specification";
@@ -12,7 +11,7 @@ import { pathBetween, type Point } from "@/core/geo";
 export interface Countries {
   readonly land: ReturnType<typeof feature>;
   readonly borders: ReturnType<typeof mesh>;
-  readonly all: FeatureCollection;
+  readonly each: readonly { readonly name: string; readonly outline: GeoPermissibleObjects }[];
 }
 
 /** The outlines, a part of their own since they are large; null until they are there. */
@@ -32,7 +31,7 @@ export function useCountries(): { readonly countries: Countries | null; readonly
         setCountries({
           land: feature(atlas, land),
           borders: mesh(atlas, each, (a, b) => a !== b),
-          all: feature(atlas, each),
+          each: feature(atlas, each).features.map((one) => ({ name: one.properties.name, outline: one })),
         });
       },
       () => wanted && setFailed(true),
@@ -47,9 +46,9 @@ const NEAR = 600;
 
 /** The entity of a place, or, at sea, the one that it is near; null where there is none. */
 export function entityAt(point: Point, countries: Countries | null): { entity: Entity; near: boolean } | null {
-  const country = countries?.all.features.find((one: Feature) => geoContains(one, [point.longitude, point.latitude]));
-  const name = (country?.properties as { name?: string } | null | undefined)?.name;
-  const inside = name === undefined ? null : entityOfCountry(name, point);
+  const place: [number, number] = [point.longitude, point.latitude];
+  const country = countries?.each.find(({ outline }) => geoContains(outline, place));
+  const inside = country === undefined ? null : entityOfCountry(country.name, point);
   if (inside !== null) return { entity: inside, near: false };
   let nearest: Entity | null = null;
   let away = NEAR;
