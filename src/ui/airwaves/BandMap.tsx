@@ -1,7 +1,7 @@
 "use client";
 
 import { AppWindow, Minus, Plus } from "lucide-react";
-import { type PointerEvent, type RefObject, useEffect, useMemo, useState } from "react";
+import { type PointerEvent, type RefObject, useMemo, useState } from "react";
 import { bandLabel, bandOfFrequency, compareBands, formatFrequency, modeGroup, USUAL_BANDS } from "@/core/band";
 import type { SpotView } from "@/core/contract";
 import { regionOf } from "@/core/entity";
@@ -11,6 +11,7 @@ import { many } from "../kit/format";
 import { useKept } from "../kit/kept";
 import { useNow } from "../kit/useNow";
 import { useSize } from "../kit/useSize";
+import { turnsOf, useWheel } from "../kit/useWheel";
 import { useLogbook } from "../shell/logbook";
 import { type Picked, useRadio } from "../shell/radio";
 import { edgesOf } from "../tuning/bandStretches";
@@ -153,18 +154,10 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
     if (near !== undefined) go(near);
     else goTo(hertzAt(view, at / length, step));
   }
-  useEffect(() => {
-    if (box === null) return;
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const turns = -Math.sign(event.deltaY || -event.deltaX);
-      const about = hertzAt(view, alongOf(event) / length, 1);
-      if (event.shiftKey) slide((turns * reachOf(view)) / 8);
-      else stretch(ZOOM ** turns, about);
-    };
-    // React's own listener may not keep the page from scrolling.
-    box.addEventListener("wheel", onWheel, { passive: false });
-    return () => box.removeEventListener("wheel", onWheel);
+  useWheel(box, (event) => {
+    const turns = turnsOf(event);
+    if (event.shiftKey) slide((turns * reachOf(view)) / 8);
+    else stretch(ZOOM ** turns, hertzAt(view, alongOf(event) / length, 1));
   });
 
   function move(by: 1 | -1) {

@@ -2,7 +2,7 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { Minus, Plus } from "lucide-react";
-import { type PointerEvent, useEffect, useMemo, useState } from "react";
+import { type PointerEvent, useMemo, useState } from "react";
 import type { SpotView } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { gridCenter, gridOf, pathBetween, type Point } from "@/core/geo";
@@ -15,6 +15,7 @@ import { useMinute } from "../kit/night";
 import { Tick } from "../kit/Tick";
 import { useLive } from "../kit/useLive";
 import { useSize } from "../kit/useSize";
+import { turnsOf, useWheel } from "../kit/useWheel";
 import { useLogbook } from "../shell/logbook";
 import type { Picked } from "../shell/radio";
 import type { PageReading } from "../entry/useReading";
@@ -113,16 +114,7 @@ export function WorldMap({ spots, facts, onPick, onLeave }: WorldMapProps) {
     const { x, y } = middleOf(event);
     setPressed(placeAt(projection, [x + size.width / 2, y + size.height / 2]));
   }
-  useEffect(() => {
-    if (box === null) return;
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      look(zoomed(view, ZOOM ** -Math.sign(event.deltaY), middleOf(event)));
-    };
-    // React's own listener may not keep the page from scrolling.
-    box.addEventListener("wheel", onWheel, { passive: false });
-    return () => box.removeEventListener("wheel", onWheel);
-  });
+  useWheel(box, (event) => look(zoomed(view, ZOOM ** turnsOf(event), middleOf(event))));
   const zoom = (factor: number) => look(zoomed(view, factor, { x: 0, y: 0 }));
   function onKey(event: React.KeyboardEvent) {
     if (event.altKey || event.ctrlKey || event.metaKey) return;

@@ -1,7 +1,7 @@
 "use client";
 
 import { ChevronLeft, ChevronRight, Minus, Plus } from "lucide-react";
-import { memo, type PointerEvent, type RefObject, useEffect, useMemo, useState } from "react";
+import { memo, type PointerEvent, type RefObject, useMemo, useState } from "react";
 import {
   bandLabel,
   bandOfFrequency,
@@ -18,6 +18,7 @@ import { useLogbook } from "../shell/logbook";
 import { useRadio, useTuning } from "../shell/radio";
 import { useKept } from "../kit/kept";
 import { useSize } from "../kit/useSize";
+import { turnsOf, useWheel } from "../kit/useWheel";
 import { bandStretches, edgesOf } from "./bandStretches";
 import { HERE, put, putMarks, taken } from "./marks";
 import { places } from "./PlaceKeeper";
@@ -142,20 +143,11 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
     return (clientX - left) / wide;
   };
 
-  useEffect(() => {
-    if (box === null) return;
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const { left, width: wide } = box.getBoundingClientRect();
-      const turns = -Math.sign(event.deltaY || -event.deltaX);
-      if (event.ctrlKey) {
-        const about = hertzAt(view, (event.clientX - left) / wide, 1);
-        look(stretched(view, about, ZOOM ** turns, whole));
-      } else tuning.stepFrequency(turns * step * (event.shiftKey ? 10 : 1));
-    };
-    // React's own listener may not keep the page from scrolling.
-    box.addEventListener("wheel", onWheel, { passive: false });
-    return () => box.removeEventListener("wheel", onWheel);
+  useWheel(box, (event) => {
+    const turns = turnsOf(event);
+    if (!event.ctrlKey) return tuning.stepFrequency(turns * step * (event.shiftKey ? 10 : 1));
+    const { left, width: wide } = box!.getBoundingClientRect();
+    look(stretched(view, hertzAt(view, (event.clientX - left) / wide, 1), ZOOM ** turns, whole));
   });
 
   function onKey(event: React.KeyboardEvent) {
