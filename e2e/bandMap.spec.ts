@@ -124,3 +124,30 @@ test("in a window of its own it stands beside the Desk: a press there has the ca
   await name(beside, "OX3QUZ").click();
   await expect(beside.getByText("No entry line is open for OX3QUZ")).toBeVisible();
 });
+
+test("two browsers that pick two stations in the same second end on one of them, and both say which", async ({
+  page,
+  shack,
+}) => {
+  const { announce, petrel } = shack;
+  await linked(shack);
+  petrel.radio.change({ frequencyHz: 21_025_000, mode: "CW", split: false });
+  const other = await page.context().newPage();
+  for (const one of [page, other]) {
+    await one.goto("/airwaves?tab=band-map");
+    // Each has the radio by itself: the Petrel is the first.
+    await expect(one.getByRole("button", { name: /^Radio: .*21 025/ })).toBeVisible();
+  }
+  announce("T77QUZ", 21_031, "CW");
+  announce("3A2QUZ", 21_044, "CW");
+  await expect(name(page, "T77QUZ")).toBeVisible();
+  await expect(name(other, "3A2QUZ")).toBeVisible();
+  await Promise.all([name(page, "T77QUZ").click(), name(other, "3A2QUZ").click()]);
+  await expect(callField(page)).toHaveValue("T77QUZ");
+  await expect(callField(other)).toHaveValue("3A2QUZ");
+  await expect.poll(() => [21_031_000, 21_044_000].includes(petrel.radio.state.frequencyHz ?? 0)).toBe(true);
+  const where = petrel.radio.state.frequencyHz === 21_031_000 ? "21 031.00" : "21 044.00";
+  for (const one of [page, other])
+    await expect(one.getByRole("button", { name: new RegExp(`^Radio: .*${where}`) })).toBeVisible();
+  await other.close();
+});

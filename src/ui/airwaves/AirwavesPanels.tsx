@@ -128,7 +128,7 @@ export const AirwavesPanels = memo(function AirwavesPanels({
       </div>
     ),
     "Band map": bandMap,
-    Map: <WorldMap spots={rows} facts={facts} onPick={onPick} onLeave={onLeave} />,
+    Map: <WorldMap spots={rows} notice={notice} facts={facts} onPick={onPick} onLeave={onLeave} />,
     Hours: <Hours facts={facts} />,
     Sun: <SunCharts />,
   };

@@ -3,6 +3,7 @@
 import { AppWindow, Minus, Plus } from "lucide-react";
 import { type PointerEvent, type RefObject, useMemo, useState } from "react";
 import { bandLabel, bandOfFrequency, compareBands, formatFrequency, modeGroup, USUAL_BANDS } from "@/core/band";
+import { baseCall } from "@/core/callsign";
 import type { SpotView } from "@/core/contract";
 import { regionOf } from "@/core/entity";
 import { Button } from "../kit/Button";
@@ -87,16 +88,17 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
   if (view !== seen) look(view);
   const step = useKept(steps)[modeGroup(mode)];
 
+  const ownBase = baseCall(logbook.site.call);
   const marks = useBandMarks(logbook.id, band);
   const minute = useNow()?.slice(0, 16);
   const all = useMemo(
-    () => bandEntries(spots, marks, band, logbook.site.call, minute === undefined ? 0 : Date.parse(`${minute}Z`)),
-    [spots, marks, band, logbook.site.call, minute],
+    () => bandEntries(spots, marks, band, ownBase, minute === undefined ? 0 : Date.parse(`${minute}Z`)),
+    [spots, marks, band, ownBase, minute],
   );
   /** While the pointer is in it nothing comes under the pointer. */
-  const [held, setHeld] = useState<readonly BandEntry[] | null>(null);
-  const entries = held ?? all;
-  const waiting = held === null ? 0 : countNew(all, held);
+  const [held, setHeld] = useState<{ readonly band: string; readonly entries: readonly BandEntry[] } | null>(null);
+  const entries = held?.band === band ? held.entries : all;
+  const waiting = entries === all ? 0 : countNew(all, entries);
 
   const [box, setBox] = useState<HTMLDivElement | null>(null);
   const size = useSize(box, { width: 260, height: 400 });
@@ -110,10 +112,10 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
   const stretch = (factor: number, about: number) => look(stretched(view, about, factor, whole));
   const middle = () => hertz ?? active?.hertz ?? (view.lowHz + view.highHz) / 2;
   function slideTo(next: View) {
-    look(viewAround((next.lowHz + next.highHz) / 2, reachOf(view), whole));
+    const to = viewAround((next.lowHz + next.highHz) / 2, reachOf(view), whole);
+    look(to);
     // Who looks elsewhere does not want to be brought back.
-    if (follows && hertz !== null && (shareAt(next, hertz) < 0 || shareAt(next, hertz) > 1))
-      keptBandMap.set({ follows: false, band });
+    if (follows && hertz !== null && keptInSight(to, hertz, whole) !== to) keptBandMap.set({ follows: false, band });
   }
   const slide = (byHz: number) => slideTo({ lowHz: view.lowHz + byHz, highHz: view.highHz + byHz });
 
@@ -250,7 +252,7 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
         onPointerMove={onMove}
         onPointerUp={onUp}
         onPointerCancel={() => setDrag(null)}
-        onPointerEnter={() => setHeld(all)}
+        onPointerEnter={() => setHeld({ band, entries: all })}
         onPointerLeave={() => {
           setHeld(null);
           setPointed(null);

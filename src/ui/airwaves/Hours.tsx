@@ -59,7 +59,7 @@ export function Hours({ facts }: { facts: PageReading | null }) {
         : { from: { latitude, longitude }, to: here, region, mode: MODE_OF[group], day },
     [latitude, longitude, here, region, group, day],
   );
-  const { data: hours, error } = useHours(path, sun?.used);
+  const { data: hours, error, refetch: workOut } = useHours(path, sun?.used);
   const { data: worked } = useWorkedHours(logbook.id, place?.entity);
   const marks = useMemo(() => (path === null ? [] : sunMarks(path.to, path.from, path.day)), [path]);
   const hour = dayText === today ? Number(clock?.slice(11, 13)) : null;
@@ -120,7 +120,7 @@ export function Hours({ facts }: { facts: PageReading | null }) {
       {noSun !== null || error !== null ? (
         <LoadFailure
           text={`The path could not be worked out: ${(noSun ?? error)!.message}`}
-          onRetry={() => void refetch()}
+          onRetry={() => void (noSun === null ? workOut() : refetch())}
         />
       ) : path === null ? (
         <p className="p-8 text-center text-soft">

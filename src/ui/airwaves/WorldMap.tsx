@@ -46,13 +46,15 @@ const KINDS: Readonly<Record<MapKind, string>> = { around: "Around the site", wo
 interface WorldMapProps {
   /** Those that are shown. */
   spots: readonly SpotView[];
+  /** Why there are none; null where there are. */
+  notice: string | null;
   facts: PageReading | null;
   onPick: (picked: Picked) => void;
   onLeave: () => void;
 }
 
 /** Where everything is: around the site by beam and distance, or on the whole world; it follows the typed call. */
-export function WorldMap({ spots, facts, onPick, onLeave }: WorldMapProps) {
+export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProps) {
   const { logbook } = useLogbook();
   const { kind, layers } = useKept(keptMap);
   const home = useMemo(() => gridCenter(logbook.site.grid), [logbook.site.grid]);
@@ -215,7 +217,7 @@ export function WorldMap({ spots, facts, onPick, onLeave }: WorldMapProps) {
               ? placeText(home, pressed, countries)
               : target !== null && facts !== null
                 ? `${facts.place.call}: ${placeText(home, target, null)}`
-                : "Press anywhere: here stands its beam, distance, grid and entity."}
+                : `${notice === null ? "" : `${notice}. `}Press anywhere: here stands its beam, distance, grid and entity.`}
         </span>
       </p>
     </section>

@@ -10,10 +10,25 @@ import type { Solar } from "@/core/propagation";
 import { ask } from "../kit/api";
 import type { HoursWork } from "./hoursWorker";
 
-let work: Remote<HoursWork> | null = null;
-function worker(): Remote<HoursWork> {
-  work ??= wrap<HoursWork>(new Worker(new URL("./hoursWorker.ts", import.meta.url), { type: "module" }));
-  return work;
+/** The worker, and what fails where it cannot be begun. */
+interface Work {
+  readonly remote: Remote<HoursWork>;
+  readonly failure: Promise<never>;
+}
+let work: Work | null = null;
+
+function worker(): Work {
+  if (work !== null) return work;
+  const begun = new Worker(new URL("./hoursWorker.ts", import.meta.url), { type: "module" });
+  const failure = new Promise<never>((_, reject) => {
+    begun.addEventListener("error", ({ message }) => {
+      // The next asking begins another one.
+      work = null;
+      reject(new Error(message || "its worker could not be begun"));
+    });
+  });
+  failure.catch(() => {});
+  return (work = { remote: wrap<HoursWork>(begun), failure });
 }
 
 /** A path of which the hours are asked for. */
@@ -32,7 +47,8 @@ export function useHours(path: AskedPath | null, solar: Solar | undefined) {
     queryKey: ["hours", path, solar],
     queryFn: () => {
       const { from, to, region, mode, day } = path!;
-      return worker().dayOfChances(from, to, [...USUAL_BANDS], region, mode, day, solar!);
+      const { remote, failure } = worker();
+      return Promise.race([remote.dayOfChances(from, to, [...USUAL_BANDS], region, mode, day, solar!), failure]);
     },
     enabled: path !== null && solar !== undefined,
     placeholderData: keepPreviousData,

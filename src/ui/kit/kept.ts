@@ -49,7 +49,10 @@ export function kept<Value>(
       listeners.add(listener);
       return () => {
         listeners.delete(listener);
-        if (listeners.size === 0) window.removeEventListener("storage", onStorage);
+        if (listeners.size > 0) return;
+        window.removeEventListener("storage", onStorage);
+        // What another window keeps meanwhile is not heard of.
+        value = undefined;
       };
     },
   };
