@@ -110,5 +110,5 @@ function lately(seconds: number): string {
 }
 
 function km(distance: number): string {
-  return `${Math.round(distance).toLocaleString("en").replace(/,/g, " ")} km`;
+  return `${String(Math.round(distance)).replace(/\B(?=(\d{3})+$)/g, " ")} km`;
 }

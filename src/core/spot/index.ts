@@ -1,7 +1,7 @@
 export { labelsFor } from "./bandMap";
 export type { Label, LabelRoom, Named } from "./bandMap";
 export { chanceByPath, CHANCES, chanceOf } from "./chance";
-export type { Chance, ChanceReading, PathChance } from "./chance";
+export type { Chance, ChanceReading, Hearer, PathChance } from "./chance";
 export { dayOfChances, spansOfChance, sunMarks } from "./dayOfChances";
 export type { ChanceSpan, HourChance, SunMark } from "./dayOfChances";
 export { createLedger } from "./ledger";

@@ -213,7 +213,10 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     if (event.type === "exceptions") {
       exceptions = exceptionsByCall(store);
       places.clear();
-      for (const of of looked.values()) markStale(() => true, of);
+      for (const of of looked.values()) {
+        of.valuer.forget();
+        markStale(() => true, of);
+      }
     }
     // Chances are told anew with the next round.
     if (event.type === "sun") solar = solarNow(context);

@@ -5,7 +5,15 @@ import { type Rules, type Scoreboard, worthOf as worthInContest } from "../../co
 import { type CallPlace, DUPLICATE_WITHIN, type SpotView } from "../../core/contract";
 import { pathBetween, type Point } from "../../core/geo";
 import type { Solar } from "../../core/propagation";
-import { chanceByPath, chanceOf, type ChanceReading, rankOf, type Spot } from "../../core/spot";
+import {
+  chanceByPath,
+  chanceOf,
+  type ChanceReading,
+  type Heard,
+  type Hearer,
+  rankOf,
+  type Spot,
+} from "../../core/spot";
 import type { Store } from "../db/store";
 
 /** What the path lets through holds for so long, seconds. */
@@ -28,6 +36,12 @@ export interface Viewpoint {
 export interface ContestOn {
   readonly rules: Rules;
   readonly board: Scoreboard;
+}
+
+/** Who announced a station, as a view has it, and as the chance needs it; null where it is not known from where. */
+interface Known {
+  readonly view: SpotView["heard"][number];
+  readonly hearer: Hearer | null;
 }
 
 /** Says what spots are to a logbook, and remembers what many of them have in common until it is told to forget. */
@@ -113,11 +127,37 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
     return path;
   }
 
+  /** Of each announcement, which stays with its station for a while, what does not change. */
+  let known = new WeakMap<Heard, Known>();
+  function knownOf(heard: Heard): Known {
+    let one = known.get(heard);
+    if (one === undefined) {
+      const { spotter, at } = heard;
+      const place = placeOf(spotter);
+      const path = pathTo(place);
+      one = {
+        view: { spotter, continent: place.continent, at: textOf(at) },
+        hearer: path === null ? null : { spotter, distanceKm: path.distanceKm, at },
+      };
+      known.set(heard, one);
+    }
+    return one;
+  }
+
+  /** Where a place is, as text: to write numbers takes long. */
+  const wheres = new WeakMap<CallPlace, string>();
+  function whereText(place: CallPlace, { latitude, longitude }: Point): string {
+    let text = wheres.get(place);
+    if (text === undefined) wheres.set(place, (text = `${latitude} ${longitude}`));
+    return text;
+  }
+
   function chanceFor(spot: Spot, place: CallPlace, group: ModeGroup, now: number): ChanceReading {
-    const hearers = spot.heard.flatMap(({ spotter, at }) => {
-      const path = pathTo(placeOf(spotter));
-      return path === null ? [] : [{ spotter, distanceKm: path.distanceKm, at }];
-    });
+    const hearers: Hearer[] = [];
+    for (const heard of spot.heard) {
+      const { hearer } = knownOf(heard);
+      if (hearer !== null) hearers.push(hearer);
+    }
     return chanceOf(hearers, now, () => {
       const from = pointOf(place);
       if (here === null || from === null) return null;
@@ -125,7 +165,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
         chances.clear();
         chancesFrom = now;
       }
-      const key = `${from.latitude} ${from.longitude} ${spot.band} ${group}`;
+      const key = `${whereText(place, from)} ${spot.band} ${group}`;
       let chance = chances.get(key);
       if (chance === undefined)
         chances.set(key, (chance = chanceByPath(from, here, spot.frequencyHz, spot.mode, now, solar())));
@@ -158,11 +198,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
         lastAt: textOf(spot.lastAt),
         remark: spot.remark,
         count: spot.count,
-        heard: spot.heard.map(({ spotter, at }) => ({
-          spotter,
-          continent: placeOf(spotter).continent,
-          at: textOf(at),
-        })),
+        heard: spot.heard.map((heard) => knownOf(heard).view),
         others: [...spot.others],
         entity: place.entity,
         continent: place.continent,
@@ -183,6 +219,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
       };
     },
     forget(bases, items) {
+      if (bases === undefined) known = new WeakMap();
       if (bases === undefined) stations.clear();
       else for (const base of bases) stations.delete(base);
       if (items === undefined) worths.clear();
