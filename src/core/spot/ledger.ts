@@ -77,6 +77,14 @@ function createIndex<Key>() {
   };
 }
 
+/** The newest first; what comes mostly is. */
+function withNewest(heard: Heard, others: readonly Heard[]): Heard[] {
+  const all = [heard, ...others];
+  if (others.length > 0 && others[0]!.at > heard.at) all.sort((a, b) => b.at - a.at);
+  if (all.length > MOST_HEARD) all.length = MOST_HEARD;
+  return all;
+}
+
 /**
  * Joins what many announce: the same station is one, the likelier call is shown. Who was announced elsewhere on the band
  * since is no longer where he was.
@@ -127,7 +135,8 @@ export function createLedger(region: () => Region, left: (spot: Spot) => void = 
       if (before !== undefined) takeOut(before);
       const calls = before?.calls ?? new Map<string, number>();
       calls.set(call, (calls.get(call) ?? 0) + 1);
-      const said = [...calls].sort(([, a], [, b]) => b - a);
+      const said = [...calls];
+      if (said.length > 1) said.sort(([, a], [, b]) => b - a);
       // Of two read as often, the one that was shown stays.
       const shown = said.find(([one, count]) => count === said[0]![1] && one === before?.spot.call) ?? said[0]!;
       const isNewer = before === undefined || at >= before.spot.lastAt;
@@ -145,7 +154,7 @@ export function createLedger(region: () => Region, left: (spot: Spot) => void = 
         lastAt: Math.max(at, before?.spot.lastAt ?? at),
         remark: remark !== "" && isNewer ? remark : (before?.spot.remark ?? remark),
         count: (before?.spot.count ?? 0) + 1,
-        heard: [heard, ...others].sort((a, b) => b.at - a.at).slice(0, MOST_HEARD),
+        heard: withNewest(heard, others),
         others: said.flatMap(([one, count]) => (one === shown[0] ? [] : [{ call: one, count }])),
       };
       if (before === undefined) {

@@ -152,12 +152,15 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
     return text;
   }
 
-  function chanceFor(spot: Spot, place: CallPlace, group: ModeGroup, now: number): ChanceReading {
+  function chanceFor(
+    spot: Spot,
+    heard: readonly Known[],
+    place: CallPlace,
+    group: ModeGroup,
+    now: number,
+  ): ChanceReading {
     const hearers: Hearer[] = [];
-    for (const heard of spot.heard) {
-      const { hearer } = knownOf(heard);
-      if (hearer !== null) hearers.push(hearer);
-    }
+    for (const { hearer } of heard) if (hearer !== null) hearers.push(hearer);
     return chanceOf(hearers, now, () => {
       const from = pointOf(place);
       if (here === null || from === null) return null;
@@ -181,7 +184,8 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
       const worth = worthFor(place, band, group);
       const { contacts, newest } = stationFor(place.base);
       const path = pathTo(place);
-      const { chance, reason } = chanceFor(spot, place, group, now);
+      const heard = spot.heard.map(knownOf);
+      const { chance, reason } = chanceFor(spot, heard, place, group, now);
       const duplicate = (newest.get(`${band} ${group}`) ?? -Infinity) > now - DUPLICATE_WITHIN;
       const inContest = contest === null ? null : valueInContest(spot, now, contest);
       return {
@@ -198,7 +202,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
         lastAt: textOf(spot.lastAt),
         remark: spot.remark,
         count: spot.count,
-        heard: spot.heard.map((heard) => knownOf(heard).view),
+        heard: heard.map(({ view }) => view),
         others: [...spot.others],
         entity: place.entity,
         continent: place.continent,
