@@ -67,6 +67,14 @@ test("told again, what was told before of the same days is replaced", async () =
   expect(days).toEqual([{ span: "2026-11-27", sunspots: 60, flux: 100, kIndex: null, aIndex: 4 }]);
 });
 
+test("figures that are old are told, and kept all the same", async () => {
+  const at = new Date((shack.context.now() - 22 * 86_400 - 60) * 1000).toISOString();
+  const id = await add(await service({ at, sunspots: 50, flux: 100, kIndex: 1, aIndex: 4, days: [] }));
+  await until(() => shack.linkOf(id).text);
+  expect(shack.linkOf(id)).toMatchObject({ phase: "up", text: "Its newest figures are 22 days old." });
+  expect(sunOf(shack.context).now).toMatchObject({ sunspots: 50 });
+});
+
 test("who is not there is told", async () => {
   expect(await refused(1)).toBe("Nothing answers at 127.0.0.1:1: is it running, and are address and port right?");
 });

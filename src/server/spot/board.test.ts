@@ -18,7 +18,9 @@ import { deleteContact, logContact } from "../logbook/contacts";
 import { createLogbook } from "../logbook/logbooks";
 import { taken, testContext, valueOf } from "../testing";
 import { createSpotBoard, type SpotBoard } from "./board";
+import { keepSun, solarNow } from "../sun/sunFigures";
 import { forgetSpots, spotsSince } from "./keptSpots";
+import { PATH_HOLDS } from "./valuer";
 
 const START = Date.UTC(2026, 10, 27, 22) / 1000;
 const boards: SpotBoard[] = [];
@@ -90,6 +92,36 @@ test("what is announced is one line a station, with what it is worth and its cha
   expect(spots[0]!.reason).toMatch(/^LU5QTN heard it just now, \d+ km from here$/);
   expect(spots[1]).toMatchObject({ worth: { worth: "fresh" }, heard: [{ spotter: "W1QUA" }] });
   expect(board.list(99)).toMatchObject({ ok: false, problem: { status: 404 } });
+});
+
+test("the chance follows the sun's figures with the next round; what the field did hours ago counts no more", async () => {
+  const { context, logbookId, open, heard, later } = await begin();
+  const board = open();
+  const day = new Date(START * 1000).toISOString().slice(0, 10);
+  const tell = (sunspots: number, kIndex: number) =>
+    context.write(() => {
+      const figures = { sunspots, flux: 100, aIndex: 5, kIndex };
+      keepSun(context, context.now(), figures, [{ span: day, ...figures }]);
+    });
+  /** The reason of a station that nobody near here has heard, on a band that the path hardly bears. */
+  const reason = () => {
+    board.take(heard("JA1QTA", { frequencyHz: 50_100_000 }));
+    board.round();
+    while (board.tell());
+    return valueOf(board.list(logbookId))[0]!.reason;
+  };
+  const middling = reason();
+  await tell(0, 2);
+  later(PATH_HOLDS);
+  const quiet = reason();
+  const bears = (text: string) => Number(/up to ([0-9.]+) MHz/.exec(text)![1]);
+  expect(bears(quiet)).toBeLessThan(bears(middling));
+  await tell(200, 9);
+  later(PATH_HOLDS);
+  expect(bears(reason())).toBeGreaterThan(bears(middling));
+  expect(solarNow(context)).toEqual({ sunspots: 200, kIndex: 9 });
+  later(7 * 3600);
+  expect(solarNow(context)).toEqual({ sunspots: 200, kIndex: 2 });
 });
 
 test("who has left a frequency for another one is told to be gone", async () => {

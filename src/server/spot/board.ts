@@ -218,8 +218,6 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
         markStale(() => true, of);
       }
     }
-    // Chances are told anew with the next round.
-    if (event.type === "sun") solar = solarNow(context);
     const of = "logbookId" in event ? looked.get(event.logbookId) : undefined;
     if (of === undefined) return;
     switch (event.type) {
@@ -258,6 +256,8 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
 
   function round(): void {
     const at = now();
+    // Also where nobody tells of it any more: what the field did hours ago is not what it does.
+    solar = solarNow(context);
     const gone = ledger.drop(at - GONE_AFTER);
     for (const [logbookId, of] of looked) {
       if (isShut(logbookId, of)) continue;
