@@ -1,5 +1,5 @@
 import type { Point } from "../geo";
-import { ENTITIES, type Entity, entityByCode } from "./entity";
+import { CURRENT_ENTITIES, type Entity, entityByCode } from "./entity";
 
 type Part = readonly [code: number, isThere: (point: Point) => boolean];
 const EVERYWHERE = () => true;
@@ -73,10 +73,10 @@ const COUNTRIES: Readonly<Record<string, readonly Part[]>> = {
   eSwatini: [[468, EVERYWHERE]],
 };
 
-const CURRENT = new Map(ENTITIES.filter(({ deleted }) => !deleted).map((entity) => [entity.name, entity]));
+const BY_NAME = new Map(CURRENT_ENTITIES.map((entity) => [entity.name, entity]));
 
 /** The entity of a place in a country, as the outlines of maps name it; null where the country is none. */
 export function entityOfCountry(country: string, point: Point): Entity | null {
   const part = COUNTRIES[country]?.find(([, isThere]) => isThere(point));
-  return (part === undefined ? CURRENT.get(country) : entityByCode(part[0])) ?? null;
+  return (part === undefined ? BY_NAME.get(country) : entityByCode(part[0])) ?? null;
 }

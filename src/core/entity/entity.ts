@@ -30,6 +30,9 @@ export interface Entity {
 /** All entities, current and deleted, by code. */
 export const ENTITIES: readonly Entity[] = ENTITY_LINES.trim().split("\n").map(parseLine);
 
+/** Those that are not deleted. */
+export const CURRENT_ENTITIES: readonly Entity[] = ENTITIES.filter(({ deleted }) => !deleted);
+
 const BY_CODE = new Map(ENTITIES.map((entity) => [entity.code, entity]));
 
 export function entityByCode(code: number): Entity | undefined {

@@ -1,5 +1,5 @@
 export { entityOfCountry } from "./countries";
-export { countedAt, ENTITIES, entityByCode } from "./entity";
+export { countedAt, CURRENT_ENTITIES, ENTITIES, entityByCode } from "./entity";
 export type { Continent, Entity } from "./entity";
 export { chooseEntity, resolve } from "./resolve";
 export type { CallException, Resolution } from "./resolve";

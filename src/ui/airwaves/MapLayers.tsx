@@ -2,11 +2,11 @@
 
 import { geoPath, type GeoProjection } from "d3-geo";
 import { useMemo } from "react";
-import { ENTITIES } from "@/core/entity";
+import { CURRENT_ENTITIES } from "@/core/entity";
 import { gridOf, type Point, pointsBetween, wrapLongitude } from "@/core/geo";
 import { nightSide } from "../kit/night";
 import type { Size } from "../kit/useSize";
-import { type MapMark, placedMarks } from "./mapMarks";
+import { type MapMark, marksInSight } from "./mapMarks";
 import { showsSquares, sightOf } from "./mapView";
 import type { Countries } from "./useCountries";
 
@@ -84,13 +84,11 @@ export function Grids({ projection, size }: LayerProps) {
   );
 }
 
-const CURRENT = ENTITIES.filter(({ deleted }) => !deleted);
-
 /** Entities by their prefixes, and their zones by CQ and ITU, wherever there is room. */
 export function Entities({ projection, size, prefixes, zones }: LayerProps & { prefixes: boolean; zones: boolean }) {
   const marks = useMemo(
     () =>
-      CURRENT.map(({ code, prefix, cqZone, ituZone, latitude, longitude }): MapMark => ({
+      CURRENT_ENTITIES.map(({ code, prefix, cqZone, ituZone, latitude, longitude }): MapMark => ({
         key: String(code),
         point: { latitude, longitude },
         text: [...(prefixes ? [prefix] : []), ...(zones ? [`${cqZone}/${ituZone}`] : [])].join(" "),
@@ -100,8 +98,7 @@ export function Entities({ projection, size, prefixes, zones }: LayerProps & { p
       })),
     [prefixes, zones],
   );
-  const isNear = sightOf(projection, size);
-  const placed = placedMarks(marks, ({ longitude, latitude }) => isNear([longitude, latitude]));
+  const placed = useMemo(() => marksInSight(marks, projection, size), [marks, projection, size]);
   return placed.map(({ x, y, named, marks: [first] }) => (
     <g key={first!.key}>
       <circle cx={x} cy={y} r={1.5} className="fill-soft" />

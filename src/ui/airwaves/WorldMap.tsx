@@ -21,18 +21,8 @@ import type { Picked } from "../shell/radio";
 import type { PageReading } from "../entry/useReading";
 import { keptMap, LAYERS, type Layer } from "./keptMap";
 import { Bearings, Earth, Entities, Grids, Night, PathLines, Spot } from "./MapLayers";
-import { contactMarks, type PlacedMark, placedMarks, spotMarks } from "./mapMarks";
-import {
-  inSight,
-  MAP_KINDS,
-  type MapKind,
-  type MapView,
-  placeAt,
-  projectionOf,
-  sightOf,
-  WHOLE_MAP,
-  zoomed,
-} from "./mapView";
+import { contactMarks, marksInSight, type PlacedMark, spotMarks } from "./mapMarks";
+import { inSight, MAP_KINDS, type MapKind, type MapView, placeAt, projectionOf, WHOLE_MAP, zoomed } from "./mapView";
 import { wholeText } from "./spotColumns";
 import { type Countries, entityAt, useCountries } from "./useCountries";
 
@@ -75,11 +65,10 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
     () => (home === null ? [] : [...(layers.includes("spots") ? spotMarks(spots, home) : []), ...contactMarks(recent)]),
     [home, spots, recent, layers],
   );
-  const placed = useMemo(() => {
-    if (projection === null) return [];
-    const isNear = sightOf(projection, size);
-    return placedMarks(marks, ({ longitude, latitude }) => isNear([longitude, latitude]));
-  }, [projection, marks, size]);
+  const placed = useMemo(
+    () => (projection === null ? [] : marksInSight(marks, projection, size)),
+    [projection, marks, size],
+  );
   const target = facts?.point ?? null;
   const [pressed, setPressed] = useState<Point | null>(null);
   const [pointed, setPointed] = useState<PlacedMark | null>(null);
@@ -137,6 +126,10 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
     event.stopPropagation();
     does();
   }
+  const pressedText = useMemo(
+    () => (home === null || pressed === null ? null : placeText(home, pressed, countries)),
+    [home, pressed, countries],
+  );
   const turn = (layer: Layer) =>
     keptMap.set({ kind, layers: has(layer) ? layers.filter((one) => one !== layer) : [...layers, layer] });
 
@@ -213,8 +206,8 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
         <span className="min-w-0 truncate">
           {pointed !== null
             ? markText(pointed)
-            : pressed !== null
-              ? placeText(home, pressed, countries)
+            : pressedText !== null
+              ? pressedText
               : target !== null && facts !== null
                 ? `${facts.place.call}: ${placeText(home, target, null)}`
                 : `${notice === null ? "" : `${notice}. `}Press anywhere: here stands its beam, distance, grid and entity.`}

@@ -1,6 +1,9 @@
 import { entityByCode } from "@/core/entity";
 import { gridCenter, type Point, pointAlong } from "@/core/geo";
 import type { SpotView, StoredContact } from "@/core/contract";
+import type { GeoProjection } from "d3-geo";
+import type { Size } from "../kit/useSize";
+import { sightOf } from "./mapView";
 import { isDuplicate } from "./spotFilter";
 
 /** What stands at a place of a map. */
@@ -71,4 +74,10 @@ export function placedMarks(
     placed.push({ x, y, marks: [mark], named });
   }
   return placed;
+}
+
+/** Those of some marks that are in sight of a map. */
+export function marksInSight(marks: readonly MapMark[], projection: GeoProjection, size: Size): PlacedMark[] {
+  const placeOf = sightOf(projection, size);
+  return placedMarks(marks, ({ longitude, latitude }) => placeOf([longitude, latitude]));
 }

@@ -4,7 +4,7 @@ import { geoContains, type GeoPermissibleObjects } from "d3-geo";
 import { useEffect, useState } from "react";
 import { feature, mesh } from "topojson-client";
 import type { GeometryCollection, Topology } from "topojson-specification";
-import { ENTITIES, type Entity, entityOfCountry } from "@/core/entity";
+import { CURRENT_ENTITIES, type Entity, entityOfCountry } from "@/core/entity";
 import { pathBetween, type Point } from "@/core/geo";
 
 /** The outlines of the countries. */
@@ -52,8 +52,7 @@ export function entityAt(point: Point, countries: Countries | null): { entity: E
   if (inside !== null) return { entity: inside, near: false };
   let nearest: Entity | null = null;
   let away = NEAR;
-  for (const entity of ENTITIES) {
-    if (entity.deleted) continue;
+  for (const entity of CURRENT_ENTITIES) {
     const { distanceKm } = pathBetween(point, entity);
     if (distanceKm < away) [nearest, away] = [entity, distanceKm];
   }
