@@ -1,7 +1,7 @@
 "use client";
 
 import { AppWindow, Minus, Plus } from "lucide-react";
-import { type PointerEvent, type RefObject, useMemo, useState } from "react";
+import { type PointerEvent, type RefObject, useCallback, useMemo, useState } from "react";
 import { bandLabel, bandOfFrequency, compareBands, formatFrequency, modeGroup, USUAL_BANDS } from "@/core/band";
 import { baseCall } from "@/core/callsign";
 import type { SpotView } from "@/core/contract";
@@ -33,7 +33,7 @@ import { useBandMarks } from "../tuning/useBandMarks";
 import { type BandEntry, bandEntries, nextEntry } from "./bandEntries";
 import { BandNames } from "./BandNames";
 import { ACROSS, bandPlan } from "./bandPlan";
-import { BandScale } from "./BandScale";
+import { BandNeedle, BandScale } from "./BandScale";
 import { keptBandMap } from "./keptBandMap";
 import { wholeText } from "./spotColumns";
 
@@ -119,12 +119,13 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
   }
   const slide = (byHz: number) => slideTo({ lowHz: view.lowHz + byHz, highHz: view.highHz + byHz });
 
-  function go(entry: BandEntry) {
-    const { text, hertz: frequencyHz, spot } = entry;
-    setActiveKey(entry.key);
-    if (spot !== null) return onPick(spot);
-    onPick({ call: text === HERE ? null : text, frequencyHz, band });
-  }
+  const go = useCallback(
+    ({ key, text, hertz: frequencyHz, spot }: BandEntry) => {
+      setActiveKey(key);
+      onPick(spot ?? { call: text === HERE ? null : text, frequencyHz, band });
+    },
+    [onPick, band],
+  );
   function goTo(frequencyHz: number) {
     const on = bandOfFrequency(frequencyHz);
     if (on !== undefined) onPick({ call: null, frequencyHz, band: on.name });
@@ -252,6 +253,7 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
         onPointerMove={onMove}
         onPointerUp={onUp}
         onPointerCancel={() => setDrag(null)}
+        onKeyDown={onKey}
         onPointerEnter={() => setHeld({ band, entries: all })}
         onPointerLeave={() => {
           setHeld(null);
@@ -266,15 +268,14 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
           region={region}
           group={modeGroup(mode)}
           licence={logbook.site.licence}
-          radio={hertz === null ? null : { hertz, mode, submode }}
         />
+        {hertz !== null && <BandNeedle plan={plan} view={view} across={size} {...{ hertz, mode, submode }} />}
         <BandNames
           plan={plan}
           activeKey={activeKey}
           boxRef={mapRef}
           offset={ACROSS[way].ruler + ACROSS[way].leaders}
           hasRoom={way === "upright" && size.width >= 250}
-          onKey={onKey}
           onPick={go}
           onPoint={setPointed}
         />

@@ -21,14 +21,13 @@ interface BandNamesProps {
   offset: number;
   /** Whether more than the call has room. */
   hasRoom: boolean;
-  onKey: (event: React.KeyboardEvent) => void;
   onPick: (entry: BandEntry) => void;
   onPoint: (entry: BandEntry | null) => void;
 }
 
 /** The names of what is on the band; one of them is where the keys are. */
 export const BandNames = memo(function BandNames(props: BandNamesProps) {
-  const { plan, activeKey, boxRef, offset, hasRoom, onKey, onPick, onPoint } = props;
+  const { plan, activeKey, boxRef, offset, hasRoom, onPick, onPoint } = props;
   const isLying = plan.way === "lying";
   const active = plan.labels.findIndex(({ mark }) => mark.entry.key === activeKey);
   return (
@@ -39,7 +38,6 @@ export const BandNames = memo(function BandNames(props: BandNamesProps) {
       aria-activedescendant={active < 0 ? undefined : `band-map-${active}`}
       aria-orientation={isLying ? "horizontal" : "vertical"}
       tabIndex={0}
-      onKeyDown={onKey}
       className="group absolute inset-0 outline-offset-[-2px]"
     >
       {plan.labels.map(({ mark: { entry }, at }, index) => (

@@ -2,7 +2,7 @@ import { memo } from "react";
 import { type ModeGroup, type Region, signalExtent } from "@/core/band";
 import type { Size } from "../kit/useSize";
 import { bandStretches } from "../tuning/bandStretches";
-import { kilohertzText, reachOf, rulerLines, shareAt, type View } from "../tuning/rulerView";
+import { kilohertzText, rulerLines, shareAt, type View } from "../tuning/rulerView";
 import type { BandEntry } from "./bandEntries";
 import { ACROSS, type BandPlan } from "./bandPlan";
 
@@ -14,42 +14,71 @@ const TICK = { labelled: 10, other: 5 };
 /** Labels of the ruler that an end would cut are left out, pixels. */
 const FROM_END = { upright: 8, lying: 26 };
 
-interface BandScaleProps {
+interface Drawn {
   plan: BandPlan;
   view: View;
   across: Size;
+}
+
+/** From along the ruler and across it, pixels, to the picture's right and down. */
+function pictureOf({ plan: { way, length }, view, across }: Drawn) {
+  const depth = way === "lying" ? across.height : across.width;
+  const isLying = way === "lying";
+  const x = (a: number, c: number) => (isLying ? a : c);
+  const y = (a: number, c: number) => (isLying ? depth - c : length - a);
+  return {
+    depth,
+    x,
+    y,
+    along: (hertz: number) => shareAt(view, hertz) * length,
+    line: (a1: number, c1: number, a2: number, c2: number) => ({
+      x1: x(a1, c1),
+      y1: y(a1, c1),
+      x2: x(a2, c2),
+      y2: y(a2, c2),
+    }),
+    area: (low: number, high: number, from: number, to: number) =>
+      isLying
+        ? { x: low, width: Math.max(0, high - low), y: depth - to, height: to - from }
+        : { x: from, width: to - from, y: length - high, height: Math.max(0, high - low) },
+  };
+}
+
+interface BandNeedleProps extends Drawn {
+  hertz: number;
+  mode: string;
+  submode: string | null;
+}
+
+/** Where the radio is; it moves alone as long as the map does not. */
+export function BandNeedle({ hertz, mode, submode, ...drawn }: BandNeedleProps) {
+  const { along, area, line } = pictureOf(drawn);
+  const { ruler } = ACROSS[drawn.plan.way];
+  const [below, above] = signalExtent(hertz, mode, submode);
+  return (
+    <svg aria-hidden className="pointer-events-none absolute inset-0 size-full">
+      <rect {...area(along(hertz - below), along(hertz + above), 0, ruler)} className="fill-signal opacity-25" />
+      <line {...line(along(hertz), 0, along(hertz), ruler + 8)} className="stroke-signal stroke-2" />
+    </svg>
+  );
+}
+
+interface BandScaleProps extends Drawn {
   band: string;
   region: Region;
   group: ModeGroup;
   licence: string | null;
-  /** Where the radio is; null where it is on another band. */
-  radio: { readonly hertz: number; readonly mode: string; readonly submode: string | null } | null;
 }
 
-/** The ruler of a band map with its segments, the leaders to the names, and where the radio is. */
+/** The ruler of a band map with its segments, and the leaders to the names. */
 export const BandScale = memo(function BandScale(props: BandScaleProps) {
-  const { plan, view, across, band, region, group, licence, radio } = props;
+  const { plan, view, band, region, group, licence } = props;
   const { way, length } = plan;
   const { ruler, leaders } = ACROSS[way];
-  const depth = way === "lying" ? across.height : across.width;
-  const along = (hertz: number) => shareAt(view, hertz) * length;
   const isLying = way === "lying";
-  /** From along the ruler and across it to the picture's right and down. */
-  const x = (a: number, c: number) => (isLying ? a : c);
-  const y = (a: number, c: number) => (isLying ? depth - c : length - a);
-  const line = (a1: number, c1: number, a2: number, c2: number) => ({
-    x1: x(a1, c1),
-    y1: y(a1, c1),
-    x2: x(a2, c2),
-    y2: y(a2, c2),
-  });
-  const area = (low: number, high: number, from: number, to: number) =>
-    isLying
-      ? { x: low, width: Math.max(0, high - low), y: depth - to, height: to - from }
-      : { x: from, width: to - from, y: length - high, height: Math.max(0, high - low) };
+  const { depth, x, y, along, line, area } = pictureOf(props);
   const { usual, starts, outside, ends } = bandStretches(view, band, region, group, licence);
-  const [below, above] = radio === null ? [0, 0] : signalExtent(radio.hertz, radio.mode, radio.submode);
-  const rest = along(view.lowHz + reachOf(view));
+  const rest = along(view.highHz);
   return (
     <svg aria-hidden className="absolute inset-0 size-full">
       <rect {...area(0, rest, 0, ruler)} className="fill-raised" />
@@ -123,15 +152,6 @@ export const BandScale = memo(function BandScale(props: BandScaleProps) {
           className={leaderLook(entry)}
         />
       ))}
-      {radio !== null && (
-        <>
-          <rect
-            {...area(along(radio.hertz - below), along(radio.hertz + above), 0, ruler)}
-            className="fill-signal opacity-25"
-          />
-          <line {...line(along(radio.hertz), 0, along(radio.hertz), ruler + 8)} className="stroke-signal stroke-2" />
-        </>
-      )}
     </svg>
   );
 });

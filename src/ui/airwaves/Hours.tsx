@@ -31,6 +31,8 @@ const MODE_OF: Readonly<Record<ModeGroup, string>> = { CW: "CW", voice: "SSB", d
 /** How dark a cell is, by its chance. */
 const SHADE = { good: 1, fair: 0.5, poor: 0.14, none: 0 } as const;
 
+const two = (hour: number) => String(hour).padStart(2, "0");
+
 /** When a place can be heard: by hour and band, over a day. */
 export function Hours({ facts }: { facts: PageReading | null }) {
   const { logbook } = useLogbook();
@@ -197,7 +199,6 @@ function OpenBands({ hours, hour, onBand }: OpenBandsProps) {
 }
 
 function spansText(spans: readonly { readonly from: number; readonly to: number }[]): string {
-  const two = (hour: number) => String(hour).padStart(2, "0");
   return spans.map(({ from, to }) => (from === 0 && to === 24 ? "all day" : `${two(from)}–${two(to)}`)).join(", ");
 }
 
@@ -243,7 +244,7 @@ function chartOption(
     xAxis: [
       {
         type: "category",
-        data: Array.from({ length: 24 }, (_, one) => `${String(one).padStart(2, "0")}${one === 0 ? " UTC" : ""}`),
+        data: Array.from({ length: 24 }, (_, one) => `${two(one)}${one === 0 ? " UTC" : ""}`),
         axisLabel: text,
         axisTick: { show: false },
         axisLine: { lineStyle: { color: colour("line") } },
@@ -303,7 +304,6 @@ function aboutText(
   { chance, reason }: Pick<HourChance, "chance" | "reason">,
   times: number,
 ) {
-  const two = (one: number) => String(one).padStart(2, "0");
   return [
     `${bandLabel(band)}, ${two(hour)} to ${two((hour + 1) % 24)} UTC: ${chance}`,
     reason,
