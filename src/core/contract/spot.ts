@@ -83,7 +83,7 @@ export const spotFilterSchema = z.object({
   /** "" for all, "here" for the band that one is on. */
   band: z.string().max(20),
   modeGroup: z.enum(["", ...MODE_GROUPS]),
-  /** "needed": fresh and wanted; "new": also what was worked and is not confirmed. */
+  /** "needed": fresh and wanted; "unconfirmed": also what was worked and is not confirmed. */
   worth: z.enum(["", "needed", "unconfirmed"]),
   /** At least as likely. */
   chance: z.enum(["", ...CHANCES]),

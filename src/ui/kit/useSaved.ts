@@ -8,7 +8,7 @@ import { ask } from "./api";
 /** Filters kept under names in a logbook, and how they are kept, changed and removed. */
 export function useSavedFilters(logbookId: number) {
   const params = { logbookId };
-  return useKept<SavedFilter>(["saved", "filters", logbookId], {
+  return useShelf<SavedFilter>(["saved", "filters", logbookId], {
     list: () => ask(filters.list, { params }),
     keep: (body) => ask(filters.keep, { params, body }),
     replace: ({ id, ...body }) => ask(filters.replace, { params: { logbookId, savedId: id }, body }),
@@ -19,7 +19,7 @@ export function useSavedFilters(logbookId: number) {
 /** Views kept under names in a logbook, and how they are kept, changed and removed. */
 export function useSavedViews(logbookId: number) {
   const params = { logbookId };
-  return useKept<SavedView>(["saved", "views", logbookId], {
+  return useShelf<SavedView>(["saved", "views", logbookId], {
     list: () => ask(views.list, { params }),
     keep: (body) => ask(views.keep, { params, body }),
     replace: ({ id, ...body }) => ask(views.replace, { params: { logbookId, savedId: id }, body }),
@@ -30,7 +30,7 @@ export function useSavedViews(logbookId: number) {
 /** Views of spots kept under names in a logbook, and how they are kept, changed and removed. */
 export function useSavedSpotViews(logbookId: number) {
   const params = { logbookId };
-  return useKept<SavedSpotView>(["saved", "spotViews", logbookId], {
+  return useShelf<SavedSpotView>(["saved", "spotViews", logbookId], {
     list: () => ask(spotViews.list, { params }),
     keep: (body) => ask(spotViews.keep, { params, body }),
     replace: ({ id, ...body }) => ask(spotViews.replace, { params: { logbookId, savedId: id }, body }),
@@ -45,7 +45,7 @@ interface Shelf<Item> {
   readonly remove: (id: number) => Promise<unknown>;
 }
 
-function useKept<Item>(queryKey: readonly unknown[], shelf: Shelf<Item>) {
+function useShelf<Item>(queryKey: readonly unknown[], shelf: Shelf<Item>) {
   const client = useQueryClient();
   const { data } = useQuery({ queryKey, queryFn: shelf.list });
   const onSuccess = () => client.invalidateQueries({ queryKey });
