@@ -83,6 +83,29 @@ test("what it is told holds at once; what is turned while it answers goes in one
   expect(store.get().state).toMatchObject({ frequencyHz: 14_025_010, watts: 100 });
 });
 
+test("what somebody else turned while it answers holds; what it says late of our own does not", async () => {
+  const { store, answer } = shack();
+  store.follow(PETREL);
+  store.turn({ frequencyHz: 14_031_000 });
+  store.heard({ frequencyHz: 14_031_000 });
+  store.heard({ frequencyHz: 14_044_000 });
+  expect(store.get().frequencyHz).toBe(14_031_000);
+  await answer();
+  expect(store.get().frequencyHz).toBe(14_044_000);
+
+  store.turn({ frequencyHz: 14_010_000 });
+  await answer();
+  store.turn({ frequencyHz: 14_020_000 });
+  store.heard({ frequencyHz: 14_010_000 });
+  await answer();
+  expect(store.get().frequencyHz).toBe(14_020_000);
+  // Another field of the same change is ours.
+  store.turn({ frequencyHz: 14_030_000, watts: 50 });
+  store.heard({ frequencyHz: 14_050_000 });
+  await answer();
+  expect(store.get().state).toMatchObject({ frequencyHz: 14_050_000, watts: 50 });
+});
+
 test("many changes are painted once, and kept only where band or mode is another", () => {
   const { store, paints, keptSettings } = shack();
   store.follow(PETREL);

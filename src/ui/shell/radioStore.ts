@@ -65,6 +65,10 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
   let told: RadioChange = {};
   let next: RadioChange | null = null;
   let telling = false;
+  /** What it was told last and has done; it may still be heard of. */
+  let done: RadioChange = {};
+  /** Which fields somebody else has changed while it is told something: what was heard last holds. */
+  const others = new Set<string>();
   let bandBefore: string | null = null;
   let view: RadioView = { ...setting, link, state, bandBefore };
   let painting = false;
@@ -93,9 +97,12 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
     const [change, to] = [next, link];
     next = null;
     telling = true;
+    others.clear();
     try {
       await tell(to, change);
-      if (link?.id === to.id && state !== null) state = { ...state, ...change };
+      const own = Object.fromEntries(Object.entries(change).filter(([field]) => !others.has(field)));
+      if (link?.id === to.id && state !== null) state = { ...state, ...own };
+      done = change;
     } catch (error) {
       next = null;
       refused(error as Error);
@@ -120,6 +127,8 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
     },
     heard(change) {
       if (state === null) return;
+      for (const field of Object.keys(change) as (keyof RadioChange)[])
+        if (telling && change[field] !== told[field] && change[field] !== done[field]) others.add(field);
       state = { ...state, ...change };
       show();
     },
