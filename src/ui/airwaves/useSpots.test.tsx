@@ -3,12 +3,13 @@ import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import type { LiveEvent, SpotView } from "@/core/contract";
 import { ApiProblem, ask } from "../kit/api";
+import { LiveOf } from "../kit/useLive";
+import { FakeEventSource } from "../testing/fakeEventSource";
 import { useSpots } from "./useSpots";
 
-type Listener = (event: LiveEvent | { readonly type: "opened" | "reconnected" }) => void;
-let tell: Listener = () => {};
 jest.mock("../kit/api", () => ({ ...jest.requireActual<object>("../kit/api"), ask: jest.fn() }));
-jest.mock("../kit/useLive", () => ({ useLive: (listener: Listener) => void (tell = listener) }));
+const stream = () => FakeEventSource.all[0]!;
+const tell = (event: LiveEvent) => stream().says(event);
 
 const spot = (id: number, remark = "") => ({ id, call: `DL${id}QTA`, remark }) as SpotView;
 const news = (spots: SpotView[], gone: number[] = [], logbookId = 1): LiveEvent => ({
@@ -21,6 +22,7 @@ let answer: (items: SpotView[]) => void = () => {};
 let refuse: (error: Error) => void = () => {};
 
 function looked() {
+  FakeEventSource.install();
   jest.mocked(ask).mockImplementation(
     () =>
       new Promise((resolve, reject) => {
@@ -30,7 +32,10 @@ function looked() {
   );
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const wrapper = ({ children }: { children: ReactNode }) => (
-    <QueryClientProvider client={client}>{children}</QueryClientProvider>
+    <QueryClientProvider client={client}>
+      <LiveOf logbookId={1} />
+      {children}
+    </QueryClientProvider>
   );
   const { result } = renderHook(() => useSpots(1), { wrapper });
   const shown = () => [...result.current.spots.values()].map(({ id, remark }) => `${id}${remark}`);
@@ -65,11 +70,25 @@ test("a contest that is turned on has them asked for again, and where it shuts t
   expect([result.current.loaded, shown()]).toEqual([false, []]);
 });
 
-test.each(["opened", "reconnected"] as const)("what came before the stream was %s is asked for", async (type) => {
+test("what came before the stream was opened, or while it was broken, is asked for", async () => {
   const { shown } = looked();
   act(() => answer([spot(1)]));
   await waitFor(() => expect(shown()).toEqual(["1"]));
-  act(() => tell({ type }));
+  act(() => stream().opens());
   act(() => answer([spot(1), spot(2)]));
   await waitFor(() => expect(shown()).toEqual(["1", "2"]));
+  act(() => stream().breaks());
+  act(() => stream().opens());
+  act(() => answer([spot(3)]));
+  await waitFor(() => expect(shown()).toEqual(["3"]));
+});
+
+test("an answer on whose way the stream was opened may have missed something: it is asked for again", async () => {
+  const { result, shown } = looked();
+  act(() => stream().opens());
+  await act(async () => answer([spot(1)]));
+  expect(result.current.loaded).toBe(false);
+  act(() => tell(news([spot(3)])));
+  act(() => answer([spot(1), spot(2)]));
+  await waitFor(() => expect(shown()).toEqual(["1", "2", "3"]));
 });

@@ -1,30 +1,26 @@
 "use client";
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
-import type { LiveEvent, SpotView } from "@/core/contract";
+import type { SpotView } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/spots";
 import { ask } from "../kit/api";
-import { useLive } from "../kit/useLive";
+import { type Heard, useLive, withNews } from "../kit/useLive";
 
 type Spots = ReadonlyMap<number, SpotView>;
-type News = Extract<LiveEvent, { type: "spots" }>;
 const NONE: Spots = new Map();
 
 /** What spot networks announce, kept up to date by the live stream. */
 export function useSpots(logbookId: number) {
   const client = useQueryClient();
   const queryKey = ["spots", logbookId];
-  /** What came while an answer, which may be older, was on its way. */
-  const meanwhile = useRef<News[] | null>(null);
+  const merged = (before: Spots, event: Heard) => mergedSpots(before, logbookId, event);
   const { data, error, refetch } = useQuery<Spots>({
     queryKey,
-    queryFn: async () => {
-      const news: News[] = (meanwhile.current = []);
-      const { items } = await ask(endpoints.spots, { params: { logbookId } });
-      meanwhile.current = null;
-      return news.reduce(merged, new Map(items.map((spot) => [spot.id, spot])) as Spots);
-    },
+    queryFn: () =>
+      withNews<Spots>(async () => {
+        const { items } = await ask(endpoints.spots, { params: { logbookId } });
+        return new Map(items.map((spot) => [spot.id, spot]));
+      }, merged),
     // What came while nobody looked was not heard here.
     staleTime: 0,
     structuralSharing: false,
@@ -33,9 +29,7 @@ export function useSpots(logbookId: number) {
     // What came between the answer and the stream was not heard; an entry that is turned on may shut spots off.
     if (event.type === "opened" || event.type === "reconnected" || (event.type === "contest" && event.what === "entry"))
       void refetch();
-    if (event.type !== "spots" || event.logbookId !== logbookId) return;
-    meanwhile.current?.push(event);
-    client.setQueryData<Spots>(queryKey, (before) => before && merged(before, event));
+    if (event.type === "spots") client.setQueryData<Spots>(queryKey, (before) => before && merged(before, event));
   });
   return {
     spots: error === null ? (data ?? NONE) : NONE,
@@ -45,9 +39,10 @@ export function useSpots(logbookId: number) {
   };
 }
 
-function merged(before: Spots, { spots, gone }: News): Spots {
+function mergedSpots(before: Spots, logbookId: number, event: Heard): Spots {
+  if (event.type !== "spots" || event.logbookId !== logbookId) return before;
   const after = new Map(before);
-  for (const id of gone) after.delete(id);
-  for (const spot of spots) after.set(spot.id, spot);
+  for (const id of event.gone) after.delete(id);
+  for (const spot of event.spots) after.set(spot.id, spot);
   return after;
 }

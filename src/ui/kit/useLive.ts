@@ -7,7 +7,7 @@ import { addressOf } from "./api";
 import { tabId } from "./tabId";
 
 /** What happens on the server, or to the stream that tells it: opened for the first time, lost, or there again. */
-type Heard = LiveEvent | { readonly type: "opened" } | { readonly type: "lost" } | { readonly type: "reconnected" };
+export type Heard = LiveEvent | { readonly type: "opened" } | { readonly type: "lost" } | { readonly type: "reconnected" };
 type Listener = (event: Heard) => void;
 
 const listeners = new Set<Listener>();
@@ -46,7 +46,8 @@ function connect(of: number, wasLost: boolean): void {
 }
 
 function tell(event: Heard): void {
-  for (const listener of listeners) listener(event);
+  // Who begins to listen on hearing it hears what comes next.
+  for (const listener of [...listeners]) listener(event);
 }
 
 /** Says whose events the page hears. It stands before all that listen. */
@@ -62,6 +63,35 @@ export function LiveOf({ logbookId }: { logbookId: number }) {
   return null;
 }
 
+/** Hears what happens from now on; returns what ends it. */
+function listen(listener: Listener): () => void {
+  listeners.add(listener);
+  open();
+  return () => {
+    listeners.delete(listener);
+    if (listeners.size === 0) close();
+  };
+}
+
+/**
+ * An answer, and what was told while it was on its way, which it may be older than. Where the stream was opened meanwhile
+ * something may have been missed: it is asked for again.
+ */
+export async function withNews<Answer>(
+  ask: () => Promise<Answer>,
+  merged: (before: Answer, event: Heard) => Answer,
+): Promise<Answer> {
+  const news: Heard[] = [];
+  const end = listen((event) => void news.push(event));
+  try {
+    const answer = await ask();
+    if (!news.some(({ type }) => type === "opened" || type === "reconnected")) return news.reduce(merged, answer);
+  } finally {
+    end();
+  }
+  return withNews(ask, merged);
+}
+
 /**
  * Hears what changes on the server. After the connection was lost, "reconnected" means: load anew; "opened" that
  * nothing is missed from now on.
@@ -69,12 +99,6 @@ export function LiveOf({ logbookId }: { logbookId: number }) {
 export function useLive(listener: Listener): void {
   const latest = useEffectEvent(listener);
   useEffect(() => {
-    const own: Listener = (event) => latest(event);
-    listeners.add(own);
-    open();
-    return () => {
-      listeners.delete(own);
-      if (listeners.size === 0) close();
-    };
+    return listen((event) => latest(event));
   }, []);
 }

@@ -8,7 +8,7 @@ import { movedTable } from "@/core/award";
 import { tableKey } from "../awards/useEntityTable";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
-import { takeLinkEvent } from "./useLinks";
+import { useFreshLinks } from "./useLinks";
 
 interface LogbookState {
   readonly logbook: Logbook;
@@ -34,6 +34,7 @@ export function LogbookProvider({
   const client = useQueryClient();
   const router = useRouter();
 
+  useFreshLinks();
   useLive((event) => {
     if (event.type === "opened") return;
     if (event.type === "lost") return setConnected(false);
@@ -51,8 +52,7 @@ export function LogbookProvider({
     if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "sun") return void client.invalidateQueries({ queryKey: ["sun"] });
-    if (event.type === "link") return takeLinkEvent(client, event);
-    if (event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id) return;
+    if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id) return;
     if (event.type === "outbox") {
       client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
       return void client.invalidateQueries({ queryKey: ["service", initial.id, event.service] });

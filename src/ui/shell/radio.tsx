@@ -40,7 +40,7 @@ const Tunings = createContext<Tuning | null>(null);
 export function RadioProvider({ children }: { children: ReactNode }) {
   const { logbook } = useLogbook();
   const client = useQueryClient();
-  const { links } = useLinks();
+  const { links, loaded } = useLinks();
   const region = regionOf(logbook.site.entityCode);
   const licensed = licensedAt(logbook.site);
   const [store] = useState(() =>
@@ -55,7 +55,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
       paint: (work) => requestAnimationFrame(work),
     }),
   );
-  const { data: chosen } = useQuery({
+  const { data: chosen, isPending } = useQuery({
     queryKey: ["positionRadio"],
     queryFn: () => ask(endpoints.positionRadio, { params: { position: tabId() } }),
     staleTime: Infinity,
@@ -83,7 +83,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     );
   }
   const [{ tuning, surround }] = useState(() => tuningOf(store));
-  useEffect(() => surround({ region, licensed, radios, choose }));
+  useEffect(() => surround({ region, licensed, radios, known: loaded && !isPending, choose }));
   useActions([
     { id: "nextRadio", run: tuning.nextRadio },
     { id: "transmit", run: tuning.transmit },

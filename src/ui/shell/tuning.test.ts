@@ -19,6 +19,7 @@ const link = (id: number, name: string, modes: string[]): Link =>
     radio: {
       state: { ...UNKNOWN_RADIO, frequencyHz: 14_025_000, mode: "CW", transmitting: false },
       modes,
+      tells: [],
       transmits: true,
     },
   }) as unknown as Link;
@@ -37,10 +38,10 @@ function shack(followed: Link | null = PETREL) {
   store.follow(followed);
   const { tuning, surround } = tuningOf(store);
   const chosen: (number | null)[] = [];
-  const around = (licence: string | null = null, radios: readonly Link[] = [PETREL]) => {
+  const around = (licence: string | null = null, radios: readonly Link[] = [PETREL], known = true) => {
     const read = parseLicence(licence ?? "");
     const licensed = licence !== null && read.ok ? read.segments : undefined;
-    surround({ region: 2, licensed, radios, choose: (id) => chosen.push(id) });
+    surround({ region: 2, licensed, radios, known, choose: (id) => chosen.push(id) });
   };
   around();
   return { store, tuning, told, chosen, around };
@@ -138,4 +139,18 @@ test("the next radio is chosen of all, and it is said where there is no other", 
   tuning.nextRadio();
   expect(toast).toHaveBeenLastCalledWith("There is no radio yet: add one in Station.");
   expect(chosen).toEqual([2]);
+});
+
+test("a station that is picked before the radio is known is gone to as soon as it is", () => {
+  const { store, tuning, told, around } = shack(null);
+  around(null, [PETREL], false);
+  const at = (frequencyHz: number) => ({ call: "LU4QSC", frequencyHz, band: "20m", mode: "CW" });
+  tuning.goTo(at(14_050_000));
+  tuning.goTo(at(14_018_000));
+  store.follow(PETREL);
+  expect(told).toEqual([]);
+  around();
+  expect(told).toEqual([{ frequencyHz: 14_018_000 }]);
+  around();
+  expect(told).toHaveLength(1);
 });

@@ -75,6 +75,8 @@ interface Surroundings extends Pick<Tuning, "choose"> {
   readonly region: ReturnType<typeof regionOf>;
   readonly licensed: ReturnType<typeof licensedAt>;
   readonly radios: readonly Link[];
+  /** Whether it is known which radio is followed, if any. */
+  readonly known: boolean;
 }
 
 /** What can be done about where one is, and how it hears of what changes around it. */
@@ -82,7 +84,9 @@ export function tuningOf(store: RadioStore): {
   readonly tuning: Tuning;
   readonly surround: (around: Surroundings) => void;
 } {
-  let around: Surroundings = { region: null, licensed: undefined, radios: [], choose: () => {} };
+  let around: Surroundings = { region: null, licensed: undefined, radios: [], known: false, choose: () => {} };
+  /** Where to go as soon as the radio is known. */
+  let waiting: Picked | null = null;
   let warned = { text: "", at: 0 };
   /** What was typed on each band in each mode. */
   const typed = new Map<string, number | null>();
@@ -161,17 +165,22 @@ export function tuningOf(store: RadioStore): {
     return meant;
   }
 
+  function goTo({ frequencyHz, band, mode, submode, listensHz }: Picked): void {
+    set({ frequencyHz, band, ...(mode === undefined ? {} : { mode, submode: submode ?? null }) });
+    const { link, state } = store.get();
+    const splits = link !== null && state !== null && link.radio?.tells.includes("split") === true;
+    if (!splits || listensHz === undefined) return;
+    store.turn(listensHz === null ? { split: false } : { secondHz: listensHz, split: true });
+  }
+
   const tuning: Tuning = {
     set,
     turn: store.turn,
     now: store.get,
     logged: store.logged,
-    goTo({ frequencyHz, band, mode, submode, listensHz }) {
-      set({ frequencyHz, band, ...(mode === undefined ? {} : { mode, submode: submode ?? null }) });
-      const { link, state } = store.get();
-      const splits = link !== null && state !== null && link.radio?.tells.includes("split") === true;
-      if (!splits || listensHz === undefined) return;
-      store.turn(listensHz === null ? { split: false } : { secondHz: listensHz, split: true });
+    goTo(picked) {
+      if (around.known) goTo(picked);
+      else waiting = picked;
     },
     stepBand(by) {
       const at = USUAL_BANDS.indexOf(store.get().band);
@@ -215,5 +224,11 @@ export function tuningOf(store: RadioStore): {
       choose(next.id);
     },
   };
-  return { tuning, surround: (now) => void (around = now) };
+  function surround(now: Surroundings): void {
+    around = now;
+    if (!around.known || waiting === null) return;
+    goTo(waiting);
+    waiting = null;
+  }
+  return { tuning, surround };
 }
