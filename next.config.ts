@@ -1,7 +1,7 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: ["better-sqlite3", "pino", "serialport"],
+  serverExternalPackages: ["better-sqlite3", "nodemailer", "pino", "serialport"],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

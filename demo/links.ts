@@ -11,6 +11,13 @@ const LINKS = [
   { kind: "adifIn", name: "Companion", port: 9, on: false, settings: { logbookId: 1 } },
   { kind: "sunFigures", name: "The sun", port: 5, on: true, settings: {} },
   { kind: "spotNetwork", name: "Foghorn", port: 10, on: true, settings: { call: "CX3QUA", after: ["last 100"] } },
+  {
+    kind: "mail",
+    name: "Mail box",
+    port: 11,
+    on: true,
+    settings: { security: "none", from: "station@farol.example", to: ["ines@farol.example"] },
+  },
 ] as const;
 
 /** Links the demo to the stand-ins that are started with it; what else was set of a link stays. */

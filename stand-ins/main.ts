@@ -6,6 +6,8 @@ import { startCompanion } from "./companion/server";
 import { startFoghorn } from "./foghorn/server";
 import { type KeyJack, startKeyer } from "./keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
+import { startLetterPage } from "./mail/letterPage";
+import { type MailBox, startMailBox } from "./mail/mailBox";
 import { startOrganiser } from "./organiser/server";
 import { HERON, heronDialect } from "./radio/heron";
 import { startKnobs } from "./radio/knobs";
@@ -47,6 +49,8 @@ const PETREL_JACK: KeyJack = {
   end: () => radioNamed(PETREL.name)?.hush(),
 };
 const radioNamed = (name: string) => radios.find(({ radio: one }) => one.model.name === name)?.radio;
+
+let mailBox: MailBox | undefined;
 
 interface StandIn {
   readonly id: string;
@@ -106,6 +110,12 @@ const STAND_INS: readonly StandIn[] = [
     start: (port) => startCompanion({ ...STATION, airPort: portOfAir(), watts: 50, sendsTo: port }),
   },
   { id: "foghorn", name: "Foghorn", start: (port) => startFoghorn({ port, airPort: portOfAir(), seed: WORLD }) },
+  {
+    id: "mail",
+    name: "The mail box",
+    start: async (port) => (mailBox = await startMailBox({ port, domain: "farol.example" })),
+  },
+  { id: "letters", name: "The page of the mail box", start: (port) => startLetterPage(port, () => mailBox) },
 ];
 
 const wanted = process.argv.slice(2);

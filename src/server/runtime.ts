@@ -1,4 +1,6 @@
 import type { Logger } from "pino";
+import { createAlertMail, type AlertMail } from "./alert/alertMail";
+import { createAlertWatch, type AlertWatch } from "./alert/watch";
 import { LOCAL_OPERATOR } from "./actor";
 import { type Config, prepareDataFolder, readConfig } from "./config";
 import type { Context } from "./context";
@@ -25,6 +27,8 @@ export interface Runtime {
   readonly finder: Finder;
   readonly links: Links;
   readonly spots: SpotBoard;
+  readonly alerts: AlertWatch;
+  readonly alertMail: AlertMail;
   readonly directory: Directory;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
@@ -90,8 +94,26 @@ async function start(): Promise<Runtime> {
     spotted: spots.take,
     fault: (error) => log.error({ err: error }, "a link failed"),
   });
-  ending.signal.addEventListener("abort", () => (links.close(), spots.close(), directory.close()));
-  return { config, store, door, hub, supervisor, finder, links, spots, directory, log, ending: ending.signal };
+  const alertFault = (error: unknown) => log.error({ err: error }, "alerts failed");
+  const alertMail = createAlertMail({ context, links, fault: alertFault });
+  const alerts = createAlertWatch({ context, listen: hub.listen, spots, mail: alertMail, fault: alertFault });
+  const longLived = [alerts, alertMail, links, spots, directory];
+  ending.signal.addEventListener("abort", () => longLived.forEach((one) => one.close()));
+  return {
+    config,
+    store,
+    door,
+    hub,
+    supervisor,
+    finder,
+    links,
+    spots,
+    alerts,
+    alertMail,
+    directory,
+    log,
+    ending: ending.signal,
+  };
 }
 
 /** What a request works with. */

@@ -1,5 +1,6 @@
 import type { Slot } from "../award";
 import type { Channel } from "../confirm";
+import type { Alert } from "./alert";
 import type { StoredContact } from "./contact";
 import type { Job } from "./job";
 import type { Link, LinkNews } from "./link";
@@ -41,6 +42,13 @@ export type LiveEvent =
       readonly spots: readonly SpotView[];
       readonly gone: readonly number[];
     }
+  | {
+      /** Somebody is called for a station. */
+      readonly type: "alert";
+      readonly logbookId: number;
+      readonly alert: Alert;
+    }
+  | { /** Rules, silences, or what became of alerts. */ readonly type: "alerts"; readonly logbookId: number }
   | { /** What the sun does, as it was told anew. */ readonly type: "sun" }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** Which contests are known, or announced. */ readonly type: "contests" }
@@ -67,6 +75,8 @@ function concernOf(event: LiveEvent): Concern {
     case "manyContacts":
     case "outbox":
     case "spots":
+    case "alert":
+    case "alerts":
       return { logbookId: event.logbookId };
     case "contest":
       return { logbookId: event.logbookId, entryId: event.entryId };

@@ -1,3 +1,4 @@
+export * from "./alert";
 export * from "./arrival";
 export * from "./callException";
 export * from "./change";

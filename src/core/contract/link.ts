@@ -4,7 +4,7 @@ import { FASTEST, SLOWEST } from "../signal";
 import type { TextLine } from "./spot";
 
 /** What a link is to the rest of the application, whatever its kind. */
-const LINK_ROLES = ["radio", "keyer", "contacts", "spots", "sun"] as const;
+const LINK_ROLES = ["radio", "keyer", "contacts", "spots", "sun", "mail"] as const;
 export type LinkRole = (typeof LINK_ROLES)[number];
 
 /** How a link is getting on. */
@@ -34,7 +34,10 @@ export const linkSchema = z.object({
   role: z.enum(LINK_ROLES),
   name: z.string(),
   on: z.boolean(),
+  /** Without its secrets. */
   settings: z.record(z.string(), z.unknown()),
+  /** The settings that it has and does not tell. */
+  secrets: z.array(z.string()),
   phase: z.enum(LINK_PHASES),
   /** What is wrong and how to mend it, or what is worth knowing; null where there is nothing to say. */
   text: z.string().nullable(),
@@ -52,13 +55,18 @@ export type Link = z.output<typeof linkSchema>;
 
 const name = z.string().trim().min(1, "give it a name").max(40, "a name has at most 40 characters");
 
+const secretsOf = z.int().positive().optional();
+
 /** The settings are held against the kind's own schema. */
 export const linkInputSchema = z.strictObject({
   kind: z.string().max(40),
   name,
   on: z.boolean().default(true),
   settings: z.record(z.string(), z.unknown()).default({}),
+  /** A link, also one that was removed lately, whose secrets it has where none are given. */
+  secretsOf,
 });
+/** Secrets that are not given stay as they are. */
 export const linkPatchSchema = z.strictObject({
   name: name.optional(),
   on: z.boolean().optional(),
@@ -67,6 +75,7 @@ export const linkPatchSchema = z.strictObject({
 export const linkTestSchema = z.strictObject({
   kind: z.string().max(40),
   settings: z.record(z.string(), z.unknown()),
+  secretsOf,
 });
 
 /** A field of a kind's settings, as a form shows it. */
@@ -74,7 +83,7 @@ export const settingSchema = z.object({
   key: z.string(),
   label: z.string(),
   hint: z.string(),
-  type: z.enum(["text", "number", "choice", "switch", "list"]),
+  type: z.enum(["text", "number", "choice", "switch", "list", "secret"]),
   choices: z.array(z.object({ value: z.string(), label: z.string() })),
   start: z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), z.null()]),
   /** It is shown while another has a value. */
@@ -123,6 +132,18 @@ export const radioCommandSchema = z.discriminatedUnion("do", [
   }),
 ]);
 export type RadioCommand = z.input<typeof radioCommandSchema>;
+
+/** What a mail link is told. */
+export const mailCommandSchema = z.strictObject({
+  do: z.literal("send"),
+  subject: z
+    .string()
+    .trim()
+    .min(1)
+    .max(200)
+    .regex(/^[^\r\n]*$/, "one line"),
+  text: z.string().min(1, "there is nothing to send").max(20_000),
+});
 
 /** What an order to a link came to. */
 export const orderedSchema = z.object({ id: z.int().nullable() });

@@ -183,4 +183,17 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       span TEXT PRIMARY KEY, toldAt INTEGER NOT NULL, sunspots REAL NOT NULL, flux REAL NOT NULL, kIndex REAL,
       aIndex REAL NOT NULL) STRICT, WITHOUT ROWID`,
   ],
+  "0010-alerts": [
+    `CREATE TABLE alert (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+      at INTEGER NOT NULL, base TEXT NOT NULL, band TEXT NOT NULL, body TEXT NOT NULL, outcome TEXT,
+      outcomeAt INTEGER, mail TEXT, mailText TEXT) STRICT`,
+    `CREATE INDEX alertOfLogbook ON alert (logbookId, id)`,
+    `CREATE TABLE alertCall (
+      ruleId INTEGER NOT NULL REFERENCES saved(id) ON DELETE CASCADE, once TEXT NOT NULL, at INTEGER NOT NULL,
+      PRIMARY KEY (ruleId, once)) STRICT, WITHOUT ROWID`,
+    `CREATE TABLE alertSnooze (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+      ruleId INTEGER REFERENCES saved(id) ON DELETE CASCADE, base TEXT, until INTEGER NOT NULL) STRICT`,
+  ],
 };

@@ -40,6 +40,39 @@ export interface Schema {
   arrival: ArrivalTable;
   spot: SpotTable;
   sunFigures: SunFiguresTable;
+  alert: AlertTable;
+  alertCall: AlertCallTable;
+  alertSnooze: AlertSnoozeTable;
+}
+
+/** What somebody was called for; `body` is the JSON of what the station was, of the rules and the ways. */
+interface AlertTable {
+  id: Generated<number>;
+  logbookId: number;
+  at: number;
+  base: string;
+  band: string;
+  body: string;
+  outcome: "went" | "aside" | "silenced" | null;
+  outcomeAt: number | null;
+  mail: "waiting" | "sent" | "failed" | null;
+  mailText: string | null;
+}
+
+/** What a rule has called for, and does not call for again; `once` says what that is. */
+interface AlertCallTable {
+  ruleId: number;
+  once: string;
+  at: number;
+}
+
+/** A rule, a station, or where both are null all of a logbook, is silent. */
+interface AlertSnoozeTable {
+  id: Generated<number>;
+  logbookId: number;
+  ruleId: number | null;
+  base: string | null;
+  until: number;
 }
 
 /** What the sun did: now, on a day ("2026-11-27"), or in a month ("2026-11"). */
@@ -198,7 +231,7 @@ interface ContestSubmissionTable {
 interface SavedTable {
   id: Generated<number>;
   logbookId: number;
-  kind: "filter" | "view" | "view of spots";
+  kind: "filter" | "view" | "view of spots" | "alert rule";
   name: string;
   body: string;
 }

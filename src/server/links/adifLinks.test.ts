@@ -213,10 +213,9 @@ it("cannot listen where another program does, and says so", async () => {
   await new Promise<void>((resolve) => other.bind(number, "127.0.0.1", resolve));
   const id = await shack.add("adifIn", "Companion", { port: number, logbookId: shack.logbookId });
   await until(() => shack.linkOf(id).text?.includes("Another program listens at port"));
-  expect(valueOf(await shack.links.test("adifIn", { port: number, logbookId: 999 })).map(({ ok }) => ok)).toEqual([
-    false,
-    false,
-  ]);
+  expect(
+    valueOf(await shack.links.test({ kind: "adifIn", settings: { port: number, logbookId: 999 } })).map(({ ok }) => ok),
+  ).toEqual([false, false]);
   await new Promise<void>((resolve) => other.close(resolve));
   await shack.up(id);
 });
@@ -248,9 +247,9 @@ describe("contacts sent on", () => {
     expect(heard[0]).toContain("<CALL:5>F5QUB");
     expect(heard[0]).toContain("<EOR>");
     await until(() => counts(id).sent === 1);
-    expect(valueOf(await shack.links.test("adifOut", { addresses: [address], logbookId }))).toMatchObject([
-      { ok: true },
-    ]);
+    expect(
+      valueOf(await shack.links.test({ kind: "adifOut", settings: { addresses: [address], logbookId } })),
+    ).toMatchObject([{ ok: true }]);
   });
 
   it("are refused an address that is none", async () => {

@@ -72,7 +72,7 @@ it("says to its browser that it broke off when the keyer goes away", async () =>
 });
 
 it("is tested step by step", async () => {
-  const steps = async (port: number) => valueOf(await shack.links.test("keyer", { port }));
+  const steps = async (port: number) => valueOf(await shack.links.test({ kind: "keyer", settings: { port } }));
   expect((await steps(portOf(server))).map(({ ok }) => ok)).toEqual([true, true]);
   const mute = createServer((socket) => void socket.on("error", () => {}).end("hello\n"));
   await new Promise<void>((resolve) => mute.listen(0, "127.0.0.1", resolve));

@@ -26,6 +26,7 @@ interface Described {
   readonly title?: string;
   readonly description?: string;
   readonly from?: string;
+  readonly secret?: boolean;
   readonly labels?: Readonly<Record<string, string>>;
   readonly offers?: readonly (string | number)[];
   readonly when?: { readonly key: string; readonly is: string };
@@ -56,6 +57,8 @@ async function settingOf(context: Context, key: string, described: Described): P
       ? (words ?? []).map((value) => ({ value, label: labels[value] ?? value }))
       : ((await SOURCES[from]?.(context)) ?? []);
   const types = [described, ...(described.anyOf ?? [])].flatMap(({ type = [] }) => type);
+  if (described.secret === true)
+    return { key, label: title, hint: description, type: "secret", choices: [], start: null, when };
   const type = words !== undefined || from !== undefined ? "choice" : typeOf(types);
   return { key, label: title, hint: description, type, choices, start: described.default ?? null, when };
 }

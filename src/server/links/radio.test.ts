@@ -260,7 +260,8 @@ it("what is saved is in force at once, and a name is had once", async () => {
 });
 
 describe("the test of a radio's settings", () => {
-  const steps = async (settings: object): Promise<TestStep[]> => valueOf(await shack.links.test("radio", settings));
+  const steps = async (settings: Record<string, unknown>): Promise<TestStep[]> =>
+    valueOf(await shack.links.test({ kind: "radio", settings }));
 
   it("says step by step what answers, also while a link holds the address", async () => {
     const { server } = await start(petrel());

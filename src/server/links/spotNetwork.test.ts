@@ -148,7 +148,7 @@ it("one clock that is wrong among right ones is not told", async () => {
 it("a test says step by step what answers", async () => {
   const { port } = await network((socket) => socket.write("Welcome, CX3QUA\r\n"));
   const steps = async (settings: object) =>
-    valueOf(await shack.links.test("spotNetwork", { call: "CX3QUA", ...settings })).map(
+    valueOf(await shack.links.test({ kind: "spotNetwork", settings: { call: "CX3QUA", ...settings } })).map(
       ({ what, ok }) => `${what} ${ok}`,
     );
   expect(await steps({ port })).toEqual(["Address true", "Protocol true", "Login true"]);

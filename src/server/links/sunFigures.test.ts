@@ -100,10 +100,12 @@ test.each([
 
 test("a test tells what is answered, step by step", async () => {
   const port = portOf(await startSun({ port: 0, seed: 7 }));
-  const steps = valueOf(await shack.links.test("sunFigures", { port }));
+  const steps = valueOf(await shack.links.test({ kind: "sunFigures", settings: { port } }));
   expect(steps.map(({ what, ok }) => [what, ok])).toEqual([
     ["Figures", true],
     ["Past", true],
   ]);
-  expect(valueOf(await shack.links.test("sunFigures", { port, path: "/no" }))[0]).toMatchObject({ ok: false });
+  expect(valueOf(await shack.links.test({ kind: "sunFigures", settings: { port, path: "/no" } }))[0]).toMatchObject({
+    ok: false,
+  });
 });

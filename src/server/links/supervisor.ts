@@ -1,9 +1,17 @@
 import type { z } from "zod";
 import { faultsOf, isoTime } from "../../core/contact";
-import type { Link, linkInputSchema, LinkNews, linkPatchSchema, TestStep, TextLine } from "../../core/contract";
+import type {
+  Link,
+  linkInputSchema,
+  LinkNews,
+  linkPatchSchema,
+  linkTestSchema,
+  TestStep,
+  TextLine,
+} from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
-import { kindById } from "./kinds";
+import { kindById, secretsOf } from "./kinds";
 import type { Connection, LinkKind, Opening } from "./linkKind";
 import { addLinkRow, changeLinkRow, keepSending, type LinkRow, linkRows, removeLinkRow } from "./linkStore";
 
@@ -17,7 +25,7 @@ export interface Links {
   /** The last lines that went between us and a link; none where it has no lines. */
   lines(id: number): Result<readonly TextLine[]>;
   /** Tries settings; a link that has the same address is closed meanwhile. */
-  test(kind: string, settings: unknown): Promise<Result<TestStep[]>>;
+  test(input: z.output<typeof linkTestSchema>): Promise<Result<TestStep[]>>;
   /** Opens those anew whose settings have a value: what it stands for is another one. */
   renew(setting: string, value: unknown): void;
   /** Stops whatever transmits: the names of the links that did. */
@@ -29,6 +37,8 @@ export interface Links {
 const PAUSES = [1000, 2000, 4000, 8000, 15_000, 30_000] as const;
 /** Who was up for so long is tried for again at once when it breaks. */
 const STEADY_MS = 10_000;
+
+type Settings = LinkRow["settings"];
 
 /** A link and what is done about it. */
 interface Running {
@@ -60,7 +70,17 @@ interface SupervisorOptions {
 
 export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }: SupervisorOptions): Links {
   const running = new Map<number, Running>();
+  /** What those that were removed had: whoever takes that back need not type secrets again. */
+  const removed = new Map<number, LinkRow>();
   let closed = false;
+
+  /** Settings with the secrets of a link where they say nothing of them. */
+  function withSecrets(kind: LinkKind, given: Settings, of: LinkRow | undefined): Settings {
+    if (of?.kind !== kind.id) return given;
+    const kept = secretsOf(kind).filter((key) => given[key] == null && of.settings[key] != null);
+    return { ...given, ...Object.fromEntries(kept.map((key) => [key, of.settings[key]])) };
+  }
+  const rowOf = (id: number | undefined) => running.get(id ?? 0)?.row ?? removed.get(id ?? 0);
 
   const linkOf = ({ row, phase, text, retryAt, connection }: Running): Link => ({
     id: row.id,
@@ -68,7 +88,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
     role: kindById(row.kind)?.role ?? "contacts",
     name: row.name,
     on: row.on,
-    settings: { ...row.settings },
+    ...toldOf(row),
     phase,
     text,
     retryAt: retryAt === null ? null : isoTime(retryAt / 1000),
@@ -235,10 +255,10 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
 
   return {
     list: () => [...running.values()].map(linkOf),
-    async add({ kind: id, name, on, settings }) {
+    async add({ kind: id, name, on, settings, secretsOf: like }) {
       const kind = kindById(id);
       if (kind === undefined) return invalid([{ field: "kind", text: `there are no links of the kind "${id}"` }]);
-      const row = checked(kind, { id: null, name, on, settings });
+      const row = checked(kind, { id: null, name, on, settings: withSecrets(kind, settings, rowOf(like)) });
       if (!row.ok) return row;
       const linkId = await context.write(() => addLinkRow(context, row.value));
       return done(linkOf(begin({ ...row.value, id: linkId, sendingSince: null })));
@@ -248,7 +268,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
       const kind = kindById(one?.row.kind ?? "");
       if (one === undefined || kind === undefined) return missing(`link ${id}`);
       const { name = one.row.name, on = one.row.on, settings = one.row.settings } = patch;
-      const row = checked(kind, { id, name, on, settings });
+      const row = checked(kind, { id, name, on, settings: withSecrets(kind, settings, one.row) });
       if (!row.ok) return row;
       await context.write(() => changeLinkRow(context, id, row.value));
       one.row = { ...one.row, ...row.value };
@@ -262,6 +282,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
       await context.write(() => removeLinkRow(context, id));
       drop(one);
       running.delete(id);
+      removed.set(id, one.row);
       context.announce({ type: "link", linkId: id, link: null });
       reopenRefused();
       return done({ removed: id });
@@ -282,10 +303,10 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
       const one = running.get(id);
       return one === undefined ? missing(`link ${id}`) : done(one.connection?.lines?.() ?? []);
     },
-    async test(id, given) {
+    async test({ kind: id, settings: given, secretsOf: like }) {
       const kind = kindById(id);
       if (kind === undefined) return invalid([{ field: "kind", text: `there are no links of the kind "${id}"` }]);
-      const settings = settingsOf(kind, given);
+      const settings = settingsOf(kind, withSecrets(kind, given, rowOf(like)));
       if (!settings.ok) return settings;
       const held = heldBy(kind.address(settings.value));
       for (const one of held) drop(one);
@@ -308,6 +329,17 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
       for (const one of running.values()) drop(one);
     },
   };
+}
+
+/** What is told of a link's settings: its secrets only by their names. */
+function toldOf({ kind: id, settings }: LinkRow): Pick<Link, "settings" | "secrets"> {
+  const kind = kindById(id);
+  // Of a kind that is not known it is not known either what is secret.
+  if (kind === undefined) return { settings: {}, secrets: Object.keys(settings) };
+  const secret = secretsOf(kind);
+  const told = Object.entries(settings).filter(([key]) => !secret.includes(key));
+  const has = secret.filter((key) => settings[key] != null && settings[key] !== "");
+  return { settings: Object.fromEntries(told), secrets: has };
 }
 
 /** Settings as a kind understands them, or what is wrong with each. */

@@ -1,9 +1,9 @@
-import type { SavedFilter, SavedSpotView, SavedView } from "../../core/contract";
+import type { AlertRule, SavedFilter, SavedSpotView, SavedView } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, missing, type Result } from "../problem";
 import { findLogbook } from "./logbooks";
 
-type Kind = "filter" | "view" | "view of spots";
+type Kind = "filter" | "view" | "view of spots" | "alert rule";
 
 /** What is kept under a name in a logbook, for all who use it: filters, and views. */
 interface Shelf<Item extends { readonly id: number; readonly name: string }> {
@@ -13,7 +13,11 @@ interface Shelf<Item extends { readonly id: number; readonly name: string }> {
   remove(context: Context, logbookId: number, id: number): Result<{ readonly removed: number }>;
 }
 
-function shelf<Item extends { readonly id: number; readonly name: string }>(kind: Kind): Shelf<Item> {
+/** @param changed is run when what is kept in a logbook has changed */
+function shelf<Item extends { readonly id: number; readonly name: string }>(
+  kind: Kind,
+  changed: (context: Context, logbookId: number) => void = () => {},
+): Shelf<Item> {
   const read = (id: number, name: string, body: string) => ({ ...(JSON.parse(body) as object), id, name }) as Item;
 
   function write(context: Context, logbookId: number, id: number | null, input: Omit<Item, "id">): Result<Item> {
@@ -36,6 +40,7 @@ function shelf<Item extends { readonly id: number; readonly name: string }>(kind
       ]);
     if (id === null) {
       const { lastId } = store.run(store.q.insertInto("saved").values({ logbookId, kind, name, body }));
+      store.afterCommit(() => changed(context, logbookId));
       return done(read(lastId, name, body));
     }
     const { changes } = store.run(
@@ -46,7 +51,9 @@ function shelf<Item extends { readonly id: number; readonly name: string }>(kind
         .where("logbookId", "=", logbookId)
         .where("kind", "=", kind),
     );
-    return changes === 0 ? missing(`${kind} ${id}`) : done(read(id, name, body));
+    if (changes === 0) return missing(`${kind} ${id}`);
+    store.afterCommit(() => changed(context, logbookId));
+    return done(read(id, name, body));
   }
 
   return {
@@ -66,11 +73,14 @@ function shelf<Item extends { readonly id: number; readonly name: string }>(kind
     },
     keep: (context, logbookId, input) => write(context, logbookId, null, input),
     replace: (context, logbookId, id, input) => write(context, logbookId, id, input),
-    remove({ store }, logbookId, id) {
+    remove(context, logbookId, id) {
+      const { store } = context;
       const { changes } = store.run(
         store.q.deleteFrom("saved").where("id", "=", id).where("logbookId", "=", logbookId).where("kind", "=", kind),
       );
-      return changes === 0 ? missing(`${kind} ${id}`) : done({ removed: id });
+      if (changes === 0) return missing(`${kind} ${id}`);
+      store.afterCommit(() => changed(context, logbookId));
+      return done({ removed: id });
     },
   };
 }
@@ -78,3 +88,6 @@ function shelf<Item extends { readonly id: number; readonly name: string }>(kind
 export const savedFilters = shelf<SavedFilter>("filter");
 export const savedViews = shelf<SavedView>("view");
 export const savedSpotViews = shelf<SavedSpotView>("view of spots");
+export const savedAlertRules = shelf<AlertRule>("alert rule", ({ announce }, logbookId) =>
+  announce({ type: "alerts", logbookId }),
+);

@@ -2,7 +2,7 @@ import type { CallPlace, Entry, LiveEvent, SpotView } from "../../core/contract"
 import { resolve, regionOf } from "../../core/entity";
 import { gridCenter } from "../../core/geo";
 import { placeWhileTyping } from "../../core/reading";
-import { createLedger, type Heard } from "../../core/spot";
+import { createLedger, type Heard, type Spot } from "../../core/spot";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { boardOf } from "../contest/board";
@@ -25,11 +25,21 @@ export interface SpotBoard {
    * no help of others.
    */
   list(logbookId: number): Result<SpotView[]>;
+  /** What was announced before, taken anew, as it was seen then; by the log as it is now. Null where there is no such logbook. */
+  replay(logbookId: number): Replay | null;
   /** Values what is to be valued, some of it, and tells the browsers; whether more is left. It does so by itself. */
   tell(): boolean;
   /** Drops what is old, and has chances told anew that no longer hold. It does so by itself. */
   round(): void;
   close(): void;
+}
+
+/** Takes announcements of before, in their order. */
+export interface Replay {
+  readonly take: (heard: Heard) => Spot | null;
+  readonly value: (spot: Spot, at: number) => SpotView;
+  /** Drops what was not announced for an hour at a time. */
+  readonly drop: (at: number) => void;
 }
 
 interface BoardOptions {
@@ -300,6 +310,17 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
       const contest = contestOf(entryNow(logbookId, of));
       for (const { id } of ledger.spots()) if (!of.views.has(id)) value(of, id, now(), contest);
       return done([...of.views.values()]);
+    },
+    replay(logbookId) {
+      if (!findLogbook(context, logbookId).ok) return null;
+      const { valuer } = look(logbookId);
+      const before = createLedger(() => region);
+      const entries = entriesOn(context, logbookId).map((entry) => ({ entry, contest: contestOf(entry) }));
+      return {
+        take: before.take,
+        value: (spot, at) => valuer.value(spot, at, entries.find(({ entry }) => isRunning(entry, at))?.contest ?? null),
+        drop: (at) => void before.drop(at - GONE_AFTER),
+      };
     },
     tell,
     round,

@@ -16,6 +16,29 @@ export function spotsSince({ store }: Pick<Context, "store">, at: number): Heard
   );
 }
 
+/** What was kept of announcements, with the number of its row. */
+interface KeptSpot extends Heard {
+  readonly id: number;
+}
+
+/** What was announced after one, the oldest first, so many at most. */
+export function spotsAfter(
+  { store }: Pick<Context, "store">,
+  { at, id }: Pick<KeptSpot, "at" | "id">,
+  most: number,
+): KeptSpot[] {
+  return store.all(
+    store.q
+      .selectFrom("spot")
+      .select(["id", "at", "spotter", "frequencyHz", "call", "remark"])
+      .where("at", ">=", at)
+      .where((is) => is.or([is("at", ">", at), is("id", ">", id)]))
+      .orderBy("at")
+      .orderBy("id")
+      .limit(most),
+  );
+}
+
 /** Keeps what was announced; within `context.write`. */
 export function keepSpots({ store }: Pick<Context, "store">, all: readonly Heard[]): void {
   for (const { at, spotter, frequencyHz, call, remark } of all)

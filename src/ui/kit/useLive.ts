@@ -7,7 +7,8 @@ import { addressOf } from "./api";
 import { tabId } from "./tabId";
 
 /** What happens on the server, or to the stream that tells it: opened for the first time, lost, or there again. */
-export type Heard = LiveEvent | { readonly type: "opened" } | { readonly type: "lost" } | { readonly type: "reconnected" };
+export type Heard =
+  LiveEvent | { readonly type: "opened" } | { readonly type: "lost" } | { readonly type: "reconnected" };
 type Listener = (event: Heard) => void;
 
 const listeners = new Set<Listener>();

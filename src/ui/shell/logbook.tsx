@@ -52,12 +52,15 @@ export function LogbookProvider({
     if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "sun") return void client.invalidateQueries({ queryKey: ["sun"] });
-    if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id) return;
+    if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id)
+      return;
     if (event.type === "outbox") {
       client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
       return void client.invalidateQueries({ queryKey: ["service", initial.id, event.service] });
     }
     if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });
+    if (event.type === "alert" || event.type === "alerts")
+      return void client.invalidateQueries({ queryKey: ["alerts", event.logbookId] });
     setContactCount(event.contactCount);
     const queryKey = tableKey(initial.id);
     if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });

@@ -13,7 +13,11 @@ const NONE: readonly Link[] = [];
 
 /** The links and how each is getting on, kept up to date by the live stream; what radios say from moment to moment is not in it. */
 export function useLinks() {
-  const { data, error, refetch } = useQuery({ queryKey: KEY, queryFn: () => withNews<Links>(() => ask(links.links), mergedLinks), staleTime: Infinity });
+  const { data, error, refetch } = useQuery({
+    queryKey: KEY,
+    queryFn: () => withNews<Links>(() => ask(links.links), mergedLinks),
+    staleTime: Infinity,
+  });
   return { links: data?.items ?? NONE, loaded: data !== undefined, error, refetch };
 }
 

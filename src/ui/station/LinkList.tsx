@@ -69,7 +69,8 @@ function LinkLine({ link, kinds, onChange }: { link: Link; kinds: readonly LinkK
     onError: (problem) => toast.error(problem.message),
   });
   const restore = useMutation({
-    mutationFn: ({ kind, name, on, settings }: Link) => ask(endpoints.addLink, { body: { kind, name, on, settings } }),
+    mutationFn: ({ id, kind, name, on, settings }: Link) =>
+      ask(endpoints.addLink, { body: { kind, name, on, settings, secretsOf: id } }),
     onError: (problem) => toast.error(problem.message),
   });
   const remove = useMutation({

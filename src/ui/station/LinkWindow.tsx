@@ -77,7 +77,9 @@ function KindForm({ link, kind, onClose, children }: KindFormProps) {
   const typed = useWatch({ control: form.form.control, name: "settings" });
   const test = useMutation<{ items: TestStep[] }, ApiProblem>({
     mutationFn: () =>
-      ask(endpoints.testLink, { body: { kind: kind.id, settings: meantBy(kind, form.form.getValues("settings")) } }),
+      ask(endpoints.testLink, {
+        body: { kind: kind.id, settings: meantBy(kind, form.form.getValues("settings")), secretsOf: link?.id },
+      }),
     onError: ({ details }) => {
       for (const { field, detail } of details.errors ?? [])
         form.form.setError(field as `settings.${string}`, { type: "server", message: detail });
@@ -116,7 +118,12 @@ function KindForm({ link, kind, onClose, children }: KindFormProps) {
           {kind.settings
             .filter(({ when }) => when === null || typed[when.key] === when.is)
             .map((setting) => (
-              <SettingField key={setting.key} setting={setting} value={typed[setting.key] ?? ""} />
+              <SettingField
+                key={setting.key}
+                setting={setting}
+                value={typed[setting.key] ?? ""}
+                isKept={link?.secrets.includes(setting.key) === true}
+              />
             ))}
         </div>
         <FormProblem problem={form.problem} />
@@ -126,7 +133,14 @@ function KindForm({ link, kind, onClose, children }: KindFormProps) {
   );
 }
 
-function SettingField({ setting, value }: { setting: Setting; value: string }) {
+interface SettingFieldProps {
+  setting: Setting;
+  value: string;
+  /** It has a value that is not told. */
+  isKept: boolean;
+}
+
+function SettingField({ setting, value, isKept }: SettingFieldProps) {
   const { key, label, hint, type, choices } = setting;
   const name = `settings.${key}` as const;
   const said = hint === "" ? label : `${label}: ${hint}`;
@@ -150,6 +164,9 @@ function SettingField({ setting, value }: { setting: Setting; value: string }) {
       label={said}
       mono
       {...(type === "number" ? { inputMode: "decimal" as const } : {})}
+      {...(type === "secret"
+        ? { type: "password", autoComplete: "off", placeholder: isKept ? "kept as it is" : "" }
+        : {})}
     />
   );
 }
@@ -213,6 +230,8 @@ function meantBy(kind: LinkKindInfo, typed: Readonly<Record<string, string>>): R
       const text = (typed[key] ?? "").trim();
       if (type === "switch") return [key, text === "yes"];
       if (type === "list") return [key, text.split(/[\s,;]+/).filter((word) => word !== "")];
+      // What is not typed anew stays as it is.
+      if (type === "secret") return [key, text === "" ? undefined : typed[key]];
       if (type !== "number") return [key, text];
       const value = Number(text.replace(",", "."));
       return [key, text === "" ? null : Number.isFinite(value) ? value : text];

@@ -1,4 +1,5 @@
 import type { Endpoint } from "../endpoint";
+import * as alerts from "./alerts";
 import * as arrivals from "./arrivals";
 import * as calls from "./calls";
 import * as confirm from "./confirm";
@@ -8,7 +9,7 @@ import * as files from "./files";
 import * as jobs from "./jobs";
 import * as links from "./links";
 import * as logbooks from "./logbooks";
-import { filters, spotViews, views } from "./saved";
+import { alertRules, filters, spotViews, views } from "./saved";
 import * as spots from "./spots";
 import * as station from "./station";
 import * as sun from "./sun";
@@ -29,5 +30,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   links,
   arrivals,
   spots,
+  alertRules,
+  alerts,
   sun,
 ].flatMap((area) => Object.values<Endpoint>(area));

@@ -8,6 +8,7 @@ import {
   savedViewInputSchema,
   savedViewSchema,
 } from "../saved";
+import { alertRuleInputSchema, alertRuleSchema } from "../alert";
 import { removedSchema } from "./removed";
 
 /** The endpoints of what is kept in a logbook under names. */
@@ -57,3 +58,4 @@ function shelf<const Path extends string, Input extends z.ZodType, Item extends 
 export const filters = shelf("filters", "filter", savedFilterInputSchema, savedFilterSchema);
 export const views = shelf("views", "view", savedViewInputSchema, savedViewSchema);
 export const spotViews = shelf("spot-views", "view of spots", savedSpotViewInputSchema, savedSpotViewSchema);
+export const alertRules = shelf("alert-rules", "rule of alerts", alertRuleInputSchema, alertRuleSchema);

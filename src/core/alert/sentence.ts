@@ -1,0 +1,56 @@
+import { bandLabel } from "../band";
+import { CONTINENTS } from "../reference";
+import type { AlertChoices, Brings, Once } from "./rule";
+import { ALERT_WAYS } from "./ways";
+
+/** The words of choices, for sentences and for forms. */
+export const BRINGS_TEXT: Readonly<Record<Brings, string>> = {
+  fresh: "fresh",
+  wanted: "wanted",
+  hold: "on hold",
+  safe: "safe",
+  multiplier: "a multiplier of the contest",
+};
+export const ONCE_TEXT: Readonly<Record<Once, string>> = {
+  band: "once per station, band and day",
+  station: "once per station and day",
+  hour: "once per station, band and hour",
+};
+
+/** A rule as a sentence: what is left open is not spoken of. */
+export function ruleSentence(rule: AlertChoices): string {
+  return `${capital(whatText(rule))}: ${waysText(rule)}, ${ONCE_TEXT[rule.once]}.`;
+}
+
+/** What a rule calls for, in few words. */
+export function whatText({ brings, calls, bands, modeGroups, heardIn, chance, quiet }: AlertChoices): string {
+  const stations =
+    brings.length === 0 ? "any station" : `stations that are ${either(brings.map((one) => BRINGS_TEXT[one]))}`;
+  return [
+    calls.length === 0
+      ? stations
+      : `${either(calls)}${brings.length === 0 ? "" : `, where ${either(brings.map((one) => BRINGS_TEXT[one]))}`}`,
+    bands.length > 0 && `on ${either(bands.map(bandLabel))}`,
+    modeGroups.length > 0 && `in ${either(modeGroups)}`,
+    heardIn.length > 0 && `heard in ${either(heardIn.map((code) => CONTINENTS[code] ?? code))}`,
+    chance !== "none" && (chance === "good" ? "with a good chance" : `with a chance at least ${chance}`),
+    quiet !== null && `not between ${quiet.from} and ${quiet.to} ${quiet.zone === "UTC" ? "UTC" : `(${quiet.zone})`}`,
+  ]
+    .filter((part) => part !== false)
+    .join(", ");
+}
+
+function waysText({ ways }: AlertChoices): string {
+  const texts = ALERT_WAYS.filter(({ id }) => ways.includes(id)).map(({ text }) => text);
+  return texts.length === 0 ? "in no way" : list(texts, "and");
+}
+
+const either = (parts: readonly string[]) => list(parts, "or");
+
+function list(parts: readonly string[], last: string): string {
+  return parts.length < 2 ? parts.join("") : `${parts.slice(0, -1).join(", ")} ${last} ${parts.at(-1)}`;
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
