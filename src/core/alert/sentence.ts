@@ -22,8 +22,18 @@ export function ruleSentence(rule: AlertChoices): string {
   return `${capital(whatText(rule))}: ${waysText(rule)}, ${ONCE_TEXT[rule.once]}.`;
 }
 
-/** What a rule calls for, in few words. */
-export function whatText({ brings, calls, bands, modeGroups, heardIn, chance, quiet }: AlertChoices): string {
+/** What a rule is called where nobody names it: "Fresh or wanted, 20 m, CW". */
+export function ruleName({ brings, calls, bands, modeGroups, heardIn }: AlertChoices): string {
+  const parts = [
+    calls.length > 0 ? calls.join(" ") : either(brings.map((one) => (one === "multiplier" ? one : BRINGS_TEXT[one]))),
+    bands.map(bandLabel).join(" "),
+    modeGroups.join(" "),
+    heardIn.join(" "),
+  ].filter((part) => part !== "");
+  return capital(parts.join(", ") || "any station");
+}
+
+function whatText({ brings, calls, bands, modeGroups, heardIn, chance, quiet }: AlertChoices): string {
   const stations =
     brings.length === 0 ? "any station" : `stations that are ${either(brings.map((one) => BRINGS_TEXT[one]))}`;
   return [

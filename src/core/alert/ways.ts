@@ -1,6 +1,6 @@
 /** A way in which an operator is called, in the order in which they are offered. */
 export const ALERT_WAYS = [
-  { id: "page", text: "on the page", about: "A card in every window of Ypsiloid, until it is answered." },
+  { id: "page", text: "on the page", about: "A line at the foot of every page of Ypsiloid, until it is answered." },
   { id: "sound", text: "by a sound", about: "Three rising tones, in one of this browser's windows." },
   { id: "speech", text: "by voice", about: "This browser says the call, letter by letter, and why." },
   {

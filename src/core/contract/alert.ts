@@ -96,6 +96,7 @@ export type AlertOutcome = (typeof ALERT_OUTCOMES)[number];
 export const alertSchema = z.object({
   id: z.int(),
   at: z.string(),
+  base: z.string(),
   ...factsSchema.shape,
   /** The rules that called. */
   rules: z.array(z.object({ id: z.int(), name: z.string() })),
@@ -138,8 +139,8 @@ export const alertStateSchema = z.object({
   rules: z.array(
     z.object({
       ...alertRuleSchema.shape,
-      /** Within the last hour. */
-      calls: z.int().meta({ description: `at ${MOST_AN_HOUR} it is silent until the hour is over` }),
+      /** How often it called within the last hour. */
+      lately: z.int().meta({ description: `at ${MOST_AN_HOUR} it is silent until the hour is over` }),
       /** When it may call again, where it has called too often. */
       silentUntil: z.string().nullable(),
     }),

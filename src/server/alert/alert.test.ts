@@ -59,7 +59,7 @@ async function begin({ mailLinks = 1 } = {}) {
     const board = createSpotBoard({ context, listen: hub.listen, fault, toldMs: 1 });
     const mail = createAlertMail({ context, links, fault, againMs: 5 });
     const watch = createAlertWatch({ context, listen: hub.listen, spots: board, mail, fault });
-    ended.push(board.close, mail.close, watch.close);
+    for (const one of [board, mail, watch]) ended.push(() => one.close());
     return { board, watch, mail };
   };
   const heard = (call: string, change: Partial<Heard> = {}): Heard => ({
@@ -114,7 +114,7 @@ test("a rule calls for a station once a band and day, also where nobody looks, a
     outcome: "open",
   });
   expect(called.map(({ band }) => band)).toEqual(["20m", "40m"]);
-  expect(valueOf(watch.state(logbookId))).toMatchObject({ rules: [{ id, calls: 2, silentUntil: null }], off: null });
+  expect(valueOf(watch.state(logbookId))).toMatchObject({ rules: [{ id, lately: 2, silentUntil: null }], off: null });
 
   watch.close();
   later(60);
@@ -135,6 +135,24 @@ test("two rules that call for the same station call once, in all their ways", as
   expect(called).toHaveLength(1);
   expect(called[0]!.rules.map(({ name }) => name)).toEqual(["Fresh ones", "North Korea"]);
   expect(new Set(called[0]!.ways)).toEqual(new Set(["page", "sound"]));
+});
+
+test("another rule does not call for the same station at once again, nor one that was taken back", async () => {
+  const { open, heard, rule, called, later, context, logbookId } = await begin();
+  const { id } = rule();
+  const { board, watch } = open();
+  board.take(heard("P5QUZ"));
+  await until(() => called.length > 0);
+  valueOf(savedAlertRules.remove(context, logbookId, id));
+  rule({ brings: [], once: "hour" }, "All");
+  watch.round();
+  watch.close();
+  const again = open();
+  again.watch.round();
+  later(901);
+  board.take(heard("P5QUZ"));
+  await until(() => called.length > 1);
+  expect(called.map(({ at }) => at)).toEqual(["2026-11-27T22:00:00Z", "2026-11-27T22:15:01Z"]);
 });
 
 test("what is announced already as a rule is made is called for; a rule that is off, and one's own call, are not", async () => {
@@ -192,7 +210,7 @@ test("a rule that would call for hundreds is silent after so many, until the hou
   board.tell();
   watch.round();
   expect(called).toHaveLength(MOST_AN_HOUR);
-  expect(watchState(watch)).toMatchObject({ calls: MOST_AN_HOUR, silentUntil: "2026-11-27T23:00:00Z" });
+  expect(watchState(watch)).toMatchObject({ lately: MOST_AN_HOUR, silentUntil: "2026-11-27T23:00:00Z" });
   later(3601);
   board.take(heard("P5QUZ"));
   await until(() => called.length > MOST_AN_HOUR);

@@ -164,8 +164,11 @@ export function waitingMail(context: Context): Alert[] {
   return rows.map((row) => alertOf(context, row));
 }
 
-function settle({ store, now }: Context, ids: readonly number[], outcome: "went" | "aside" | "silenced"): void {
-  for (const id of ids) store.run(store.q.updateTable("alert").set({ outcome, outcomeAt: now() }).where("id", "=", id));
+function settle(context: Context, ids: readonly number[], outcome: "went" | "aside" | "silenced"): void {
+  for (const id of ids)
+    context.store.run(
+      context.store.q.updateTable("alert").set({ outcome, outcomeAt: context.now() }).where("id", "=", id),
+    );
 }
 
 function changed(context: Context, logbookId: number): void {
@@ -181,7 +184,7 @@ function bodyOf({ body }: AlertRow): AlertBody {
 }
 
 function alertOf(context: Context, row: AlertRow): Alert {
-  const { id, at, outcome, outcomeAt, mail, mailText } = row;
+  const { id, at, base, outcome, outcomeAt, mail, mailText } = row;
   const { ways, ...body } = bodyOf(row);
   const worked = workedAt(context, row);
   const settled =
@@ -193,6 +196,7 @@ function alertOf(context: Context, row: AlertRow): Alert {
   return {
     id,
     at: isoTime(at),
+    base,
     ...body,
     ways: [...ways],
     ...settled,

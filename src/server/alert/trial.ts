@@ -1,6 +1,6 @@
 import { type AlertChoices, calledOnce, fits, mayFit } from "../../core/alert";
 import { modeGroup } from "../../core/band";
-import { parseCallsign } from "../../core/callsign";
+import { baseCall } from "../../core/callsign";
 import { isoTime } from "../../core/contact";
 import type { AlertTrial } from "../../core/contract";
 import type { Context } from "../context";
@@ -29,8 +29,7 @@ export async function tryAlertRule(
 ): Promise<Result<AlertTrial>> {
   const replay = spots.replay(logbookId);
   if (replay === null) return missing(`logbook ${logbookId}`);
-  const own = parseCallsign(siteOfLogbook(context.store, logbookId).call);
-  const ownBase = own.ok ? own.callsign.base : null;
+  const ownBase = baseCall(siteOfLogbook(context.store, logbookId).call);
   const called = new Set<string>();
   const calls: AlertTrial["newest"] = [];
   const times: number[] = [];
@@ -53,8 +52,7 @@ export async function tryAlertRule(
       if (heard.at - droppedAt > DROP_EVERY) replay.drop((droppedAt = heard.at));
       const spot = replay.take(heard);
       if (spot === null || spot.lastAt > heard.at) continue;
-      const parsed = parseCallsign(spot.call);
-      const base = parsed.ok ? parsed.callsign.base : spot.call;
+      const base = baseCall(spot.call);
       const once = calledOnce(choices, { base, band: spot.band }, heard.at);
       const subject = { call: spot.call, base, band: spot.band, modeGroup: modeGroup(spot.mode) };
       if (base === ownBase || called.has(once) || !mayFit(choices, subject)) continue;

@@ -1,5 +1,5 @@
-import { type AlertWay, calledOnce, fits, MOST_AN_HOUR } from "../../core/alert";
-import { parseCallsign } from "../../core/callsign";
+import { type AlertWay, calledOnce, CALLS_WITHIN, fits, MOST_AN_HOUR } from "../../core/alert";
+import { baseCall } from "../../core/callsign";
 import { isoTime } from "../../core/contact";
 import type { Alert, AlertRule, AlertState, LiveEvent, SpotView } from "../../core/contract";
 import type { Context } from "../context";
@@ -39,7 +39,7 @@ interface Watched {
   readonly rules: readonly AlertRule[];
   /** Of ISO times. */
   readonly snoozes: AlertState["snoozes"];
-  readonly ownBase: string | null;
+  readonly ownBase: string;
 }
 
 export function createAlertWatch({ context, listen, spots, mail, fault }: WatchOptions): AlertWatch {
@@ -47,6 +47,13 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
   const watched = new Map<number, Watched>();
   /** When each rule called for what it calls for only once, seconds since 1970 UTC: also while that is being written. */
   const called = new Map<number, Map<string, number>>();
+
+  /** When somebody was called last for a station on a band, by whatever rule. */
+  const lastCalls = new Map<string, number>();
+  const stationKey = (logbookId: number, base: string, band: string) => `${logbookId} ${base} ${band}`;
+  const recent = store.q.selectFrom("alert").select(["logbookId", "base", "band", "at"]);
+  for (const { logbookId, base, band, at } of store.all(recent.where("at", ">", context.now() - CALLS_WITHIN)))
+    lastCalls.set(stationKey(logbookId, base, band), at);
 
   function calledBy(ruleId: number): Map<string, number> {
     let calls = called.get(ruleId);
@@ -62,11 +69,10 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
     if (known !== undefined) return known;
     const rules = savedAlertRules.list(context, logbookId);
     if (!rules.ok) return null;
-    const own = parseCallsign(siteOfLogbook(store, logbookId).call);
     const of = {
       rules: rules.value,
       snoozes: snoozesOf(context, logbookId),
-      ownBase: own.ok ? own.callsign.base : null,
+      ownBase: baseCall(siteOfLogbook(store, logbookId).call),
     };
     watched.set(logbookId, of);
     return of;
@@ -99,6 +105,9 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
     if (awake.length === 0) return;
     for (const view of views) {
       if (view.base === of.ownBase) continue;
+      // Another rule, or one that was taken back, does not call for it at once again.
+      const last = lastCalls.get(stationKey(logbookId, view.base, view.band)) ?? -Infinity;
+      if (now - last <= CALLS_WITHIN) continue;
       const calling = awake.filter(
         (rule) =>
           fits(rule, view, now) &&
@@ -114,6 +123,8 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
     const now = context.now();
     const once = rules.map((rule) => ({ ruleId: rule.id, once: calledOnce(rule, view, now) }));
     // At once, since the same station comes again before this is written.
+    const station = stationKey(logbookId, view.base, view.band);
+    lastCalls.set(station, now);
     for (const { ruleId, once: what } of once) calledBy(ruleId).set(what, now);
     const ways = new Set<AlertWay>(rules.flatMap((rule) => rule.ways));
     const body = { ...alertFacts(view), rules: rules.map(({ id, name }) => ({ id, name })), ways: [...ways] };
@@ -124,6 +135,7 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
       );
     } catch (error) {
       // It is tried again with the next round.
+      lastCalls.delete(station);
       for (const { ruleId, once: what } of once) calledBy(ruleId).delete(what);
       throw error;
     }
@@ -152,6 +164,7 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
   }
 
   function forget(): void {
+    for (const [station, at] of lastCalls) if (at < context.now() - CALLS_WITHIN) lastCalls.delete(station);
     for (const calls of called.values())
       for (const [once, at] of calls) if (at < context.now() - CALLS_KEPT) calls.delete(once);
     store.run(store.q.deleteFrom("alertCall").where("at", "<", context.now() - CALLS_KEPT));
@@ -187,7 +200,7 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
           const isFull = calls.length >= MOST_AN_HOUR;
           return {
             ...rule,
-            calls: calls.length,
+            lately: calls.length,
             silentUntil: isFull ? isoTime(Math.min(...calls) + HOUR) : null,
           };
         }),

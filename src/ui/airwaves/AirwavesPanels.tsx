@@ -6,6 +6,7 @@ import { memo, type RefObject, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import type { LoggedContact } from "@/core/contract";
+import { Alerts } from "../alerts/Alerts";
 import type { PageReading } from "../entry/useReading";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
@@ -82,6 +83,7 @@ export const AirwavesPanels = memo(function AirwavesPanels({
     { id: "toMap", run: () => show("Map") },
     { id: "toHours", run: () => show("Hours") },
     { id: "toSun", label: "Show what the sun does", run: () => show("Sun") },
+    { id: "toAlerts", run: () => show("Alerts") },
     { id: "foldReading", run: turnFold },
     { id: "pickSpot" },
     { id: "stretchMap" },
@@ -131,6 +133,7 @@ export const AirwavesPanels = memo(function AirwavesPanels({
     Map: <WorldMap spots={rows} notice={notice} facts={facts} onPick={onPick} onLeave={onLeave} />,
     Hours: <Hours facts={facts} />,
     Sun: <SunCharts />,
+    Alerts: <Alerts onPick={onPick} />,
   };
 
   return (

@@ -11,13 +11,14 @@ export const TABS = [
   { name: "Map", ofSpots: true },
   { name: "Hours", ofSpots: false },
   { name: "Sun", ofSpots: false },
+  { name: "Alerts", ofSpots: false },
 ] as const;
 export type TabName = (typeof TABS)[number]["name"];
 export const TAB_NAMES = TABS.map(({ name }) => name);
-/** Where the reading is folded: the map needs the room, and has its own. */
+/** Where the reading is folded: the map needs the room, and has its own, and alerts are read one by one. */
 const keptFolds = kept<readonly string[]>(
   "folds",
-  ["Map"],
+  ["Map", "Alerts"],
   () => localStorage,
   (data) => z.array(z.string()).max(20).safeParse(data).data ?? null,
 );

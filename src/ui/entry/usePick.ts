@@ -3,7 +3,7 @@
 import { type RefObject, useCallback, useEffect, useRef } from "react";
 import { toast } from "sonner";
 import { isoTime } from "@/core/contact";
-import { tellSiblings, useSiblings } from "../shell/siblings";
+import { usePicker } from "../shell/siblings";
 import { type Picked, useTuning } from "../shell/radio";
 import { type Draft, emptied, isEmpty } from "./draft";
 
@@ -48,10 +48,6 @@ export function usePick({ draft, setDraft, callRef }: Line): (picked: Picked) =>
     },
     [tuning, setDraft, callRef],
   );
-  useSiblings((news) => {
-    if (news.is !== "pick") return;
-    pick(news.picked);
-    tellSiblings({ is: "picked", number: news.number });
-  });
+  usePicker(pick);
   return pick;
 }

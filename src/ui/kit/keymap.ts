@@ -48,6 +48,8 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(EVERYWHERE, "nextRadio", "Ctrl+Alt+PageDown", "Follow the next radio"),
   keyed(EVERYWHERE, "transmit", "Ctrl+Alt+Enter", "Transmit; again stops"),
   keyed(EVERYWHERE, "toArrival", "Shift+F9", "Go to the contact that waits to be confirmed"),
+  keyed(EVERYWHERE, "alertGo", "Shift+F7", "Go to the station that one is called for"),
+  keyed(EVERYWHERE, "alertAside", "Shift+F6", "Put what one is called for aside"),
   keyed(EVERYWHERE, "bandMapWindow", "Alt+Shift+F8", "Band map in a window of its own"),
   keyed(EVERYWHERE, "stopAll", "Ctrl+Alt+End", "Stop whatever transmits; while something does, Escape as well"),
 
@@ -81,6 +83,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(AIRWAVES, "foldReading", "Alt+Shift+F7", "Fold the reading to a line; again unfolds it"),
   keyed(AIRWAVES, "toMap", "Alt+Shift+F10", "Show the map"),
   keyed(AIRWAVES, "toHours", "Alt+Shift+F9", "Show when the typed station can be heard, by hour and band"),
+  keyed(AIRWAVES, "toAlerts", "Alt+Shift+F6", "Show the alerts: rules, and what one was called for"),
   fixed(AIRWAVES, "stretchMap", "+", "Stretch the band map; - shows more, Home all, Page up and Page down move it"),
   keyed(AIRWAVES, "spotUp", "Alt+Shift+PageUp", "Tune to the next spot up"),
   keyed(AIRWAVES, "spotDown", "Alt+Shift+PageDown", "Tune to the next spot down"),

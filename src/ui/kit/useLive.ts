@@ -77,16 +77,22 @@ function listen(listener: Listener): () => void {
 /**
  * An answer, and what was told while it was on its way, which it may be older than. Where the stream was opened meanwhile
  * something may have been missed: it is asked for again.
+ *
+ * @param merged null where it has to be asked for again as well
  */
 export async function withNews<Answer>(
   ask: () => Promise<Answer>,
-  merged: (before: Answer, event: Heard) => Answer,
+  merged: (before: Answer, event: Heard) => Answer | null,
 ): Promise<Answer> {
   const news: Heard[] = [];
   const end = listen((event) => void news.push(event));
   try {
-    const answer = await ask();
-    if (!news.some(({ type }) => type === "opened" || type === "reconnected")) return news.reduce(merged, answer);
+    let answer: Answer | null = await ask();
+    for (const event of news) {
+      const isMissed = event.type === "opened" || event.type === "reconnected";
+      answer = answer === null || isMissed ? null : merged(answer, event);
+    }
+    if (answer !== null) return answer;
   } finally {
     end();
   }

@@ -5,6 +5,7 @@ import { usePathname } from "next/navigation";
 import { type ReactNode, useRef, useState } from "react";
 import { Toaster } from "sonner";
 import type { Logbook } from "@/core/contract";
+import { AlertBar } from "../alerts/AlertBar";
 import { PlaceKeeper } from "../tuning/PlaceKeeper";
 import { ActionsProvider } from "../kit/actions";
 import { FirstLogbook } from "../station/FirstLogbook";
@@ -20,6 +21,9 @@ import { RadioProvider } from "./radio";
 import { Rail } from "./Rail";
 import { type Theme, useTheme } from "./theme";
 import { useFocusKeeper } from "./useFocusKeeper";
+
+/** Messages stand above what one is called for, pixels. */
+const ABOVE_ALERT = { bottom: 52 };
 
 interface ShellProps {
   logbooks: readonly Logbook[];
@@ -57,7 +61,7 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
                 className={
                   isAlone
                     ? "h-dvh"
-                    : "print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto]"
+                    : "print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_auto] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto_auto]"
                 }
               >
                 {!isAlone && (
@@ -67,6 +71,7 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
                   </>
                 )}
                 <main className={isAlone ? "h-full" : "min-h-0 min-w-0 max-sm:order-1"}>{children}</main>
+                {!isAlone && <AlertBar />}
               </div>
               <CommandPalette />
               <KeyList />
@@ -77,7 +82,12 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
             </RadioProvider>
           </LogbookProvider>
         )}
-        <Toaster theme={themed.theme === "night" ? "dark" : "light"} position="bottom-right" closeButton />
+        <Toaster
+          theme={themed.theme === "night" ? "dark" : "light"}
+          position="bottom-right"
+          offset={ABOVE_ALERT}
+          closeButton
+        />
       </ActionsProvider>
     </QueryClientProvider>
   );

@@ -46,6 +46,43 @@ export function tellSiblings(news: SiblingNews): void {
   open().postMessage(news);
 }
 
+type Picker = (picked: Picked) => void;
+/** What goes to a station in this window: its entry line's, where it has one. */
+let picker: Picker | null = null;
+/** Where to go as soon as this window has an entry line. */
+let waiting: Picked | null = null;
+
+/** Says how this window goes to a station: also to one that is picked in another, or was before it had an entry line. */
+export function usePicker(pick: Picker): void {
+  const latest = useEffectEvent(pick);
+  useEffect(() => {
+    const own: Picker = (picked) => latest(picked);
+    picker = own;
+    if (waiting !== null) own(waiting);
+    waiting = null;
+    return () => {
+      if (picker === own) picker = null;
+    };
+  }, []);
+  useSiblings((news) => {
+    if (news.is !== "pick") return;
+    pick(news.picked);
+    tellSiblings({ is: "picked", number: news.number });
+  });
+}
+
+/** Has this window go to a station, or another one of its position; false where none has an entry line. */
+export async function pickAnywhere(picked: Picked): Promise<boolean> {
+  if (picker === null) return pickElsewhere(picked);
+  picker(picked);
+  return true;
+}
+
+/** Goes to a station as soon as this window has an entry line. */
+export function pickLater(picked: Picked): void {
+  waiting = picked;
+}
+
 /** A window with an entry line answers within so long, milliseconds. */
 const ANSWER_MS = 400;
 

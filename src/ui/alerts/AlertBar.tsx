@@ -1,0 +1,121 @@
+"use client";
+
+import { Bell } from "lucide-react";
+import Link from "next/link";
+import type { ReactNode } from "react";
+import { toast } from "sonner";
+import { type AlertFacts, alertText, alertTitle } from "@/core/alert";
+import type { Alert } from "@/core/contract";
+import { useActions } from "../kit/actions";
+import { Button } from "../kit/Button";
+import { useKeysOf } from "../kit/changedKeys";
+import { DropMenu } from "../kit/DropMenu";
+import { Mark } from "../kit/Mark";
+import { useLive } from "../kit/useLive";
+import { useLogbook } from "../shell/logbook";
+import { BROWSER_WAYS, isBrowserWay } from "./browserWays";
+import { showTestAlert, TEST_ALERT, useTestAlert } from "./testAlert";
+import { useAlertDeeds, useFreshAlerts, useOpenAlerts } from "./useAlerts";
+import { useGoToAlert } from "./useGoToAlert";
+
+/** One window of a browser calls; it has called for an alert so long, milliseconds, after which none comes late. */
+const CALLED_MS = 3000;
+
+/** What one is called for, in a line below every place, the newest first, until it is answered; and the other ways of this browser. */
+export function AlertBar() {
+  const { logbook } = useLogbook();
+  const open = useOpenAlerts(logbook.id);
+  const { answer, snooze } = useAlertDeeds(logbook.id);
+  const goTo = useGoToAlert(logbook.id);
+  const [goKeys, asideKeys] = [useKeysOf("alertGo"), useKeysOf("alertAside")];
+  const [alert] = open;
+  useFreshAlerts(logbook.id, open);
+  const none = () => void toast("Nobody calls you now.");
+  useActions([
+    { id: "alertGo", run: () => (alert === undefined ? none() : goTo(alert)) },
+    {
+      id: "alertAside",
+      run: () => {
+        if (alert !== undefined) answer.mutate({ id: alert.id, outcome: "aside" });
+        else none();
+      },
+    },
+    { id: "alertsSilent", label: "Silence all alerts for an hour", run: () => snooze.mutate({ minutes: 60 }) },
+  ]);
+  useLive((event) => {
+    if (event.type === "alert") void callOnce(event.alert, () => goTo(event.alert));
+  });
+  const isTest = useTestAlert();
+  if (isTest)
+    return (
+      <Bar facts={TEST_ALERT} worth={null}>
+        <Button small look="act" onClick={() => showTestAlert(false)}>
+          Put aside
+        </Button>
+      </Bar>
+    );
+  if (alert === undefined) return null;
+  const { base, rules } = alert;
+  return (
+    <Bar facts={alert} worth={alert.worth}>
+      {open.length > 1 && (
+        <Link href="/airwaves?tab=alerts" className="text-signal underline">
+          {open.length - 1} more
+        </Link>
+      )}
+      <Button small look="act" title={goKeys} onClick={() => goTo(alert)}>
+        Go there
+      </Button>
+      <Button small title={asideKeys} onClick={() => answer.mutate({ id: alert.id, outcome: "aside" })}>
+        Put aside
+      </Button>
+      <DropMenu
+        label="Silence"
+        parts={[
+          {
+            entries: [
+              { label: `${base}, for the rest of the UTC day`, run: () => snooze.mutate({ base, minutes: "day" }) },
+              ...rules.map(({ id, name }) => ({
+                label: `the rule "${name}", for an hour`,
+                run: () => snooze.mutate({ ruleId: id, minutes: 60 }),
+              })),
+              { label: "all alerts, for an hour", run: () => snooze.mutate({ minutes: 60 }) },
+            ],
+          },
+        ]}
+      >
+        Silence
+      </DropMenu>
+    </Bar>
+  );
+}
+
+function Bar({ facts, worth, children }: { facts: AlertFacts; worth: Alert["worth"]; children: ReactNode }) {
+  const [title, text] = [alertTitle(facts), alertText(facts)];
+  return (
+    <section
+      aria-label="Alert"
+      className="col-span-full flex flex-wrap items-center gap-x-3 gap-y-1 border-t-2 border-signal bg-signal-wash px-4 py-1 max-sm:order-1 print:hidden"
+    >
+      <Bell size={16} className="shrink-0 text-signal" aria-hidden />
+      <p role="status" className="min-w-0 flex-1 basis-96 truncate" title={`${title}. ${text}`}>
+        {worth !== null && <Mark kind={worth} label={worth} />} <b className="font-mono">{title}</b>{" "}
+        <span className="text-soft">{text}</span>
+      </p>
+      <span className="flex items-center gap-2">{children}</span>
+    </section>
+  );
+}
+
+/** In the ways of this browser that are asked for: by one of its windows, and not by all. */
+async function callOnce(alert: Alert, goThere: () => void): Promise<void> {
+  const ways = alert.ways.filter(isBrowserWay);
+  if (ways.length === 0) return;
+  await navigator.locks.request(`ypsiloid alert ${alert.id}`, { ifAvailable: true }, async (lock) => {
+    if (lock === null) return;
+    const over = new Promise((resolve) => setTimeout(resolve, CALLED_MS));
+    for (const way of ways)
+      BROWSER_WAYS[way](alert, goThere).catch((error: Error) => toast.warning(error.message, { id: `alert ${way}` }));
+    await over;
+  });
+}
