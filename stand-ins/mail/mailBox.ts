@@ -4,7 +4,7 @@ import { SMTPServer, type SMTPServerOptions } from "smtp-server";
 
 /** How the mail box behaves: as a good one does, or in one of the ways in which mail servers fail. */
 export const MAIL_BEHAVIOURS = ["normal", "hang", "busy", "full"] as const;
-export type MailBehaviour = (typeof MAIL_BEHAVIOURS)[number];
+type MailBehaviour = (typeof MAIL_BEHAVIOURS)[number];
 
 /** A letter as it arrived. */
 export interface Letter {

@@ -9,7 +9,7 @@ import { done, missing, type Result } from "../problem";
 import type { StationFacts } from "./alertFacts";
 
 /** Who did not answer within this has missed it, seconds. */
-export const MISSED_AFTER = 1800;
+const MISSED_AFTER = 1800;
 /** A contact within this after an alert is what became of it, seconds. */
 const WORKED_WITHIN = 86_400;
 /** Who had the station in the entry line already as he was called logs it with a start of before, seconds. */

@@ -88,6 +88,6 @@ function shelf<Item extends { readonly id: number; readonly name: string }>(
 export const savedFilters = shelf<SavedFilter>("filter");
 export const savedViews = shelf<SavedView>("view");
 export const savedSpotViews = shelf<SavedSpotView>("view of spots");
-export const savedAlertRules = shelf<AlertRule>("alert rule", ({ announce }, logbookId) =>
-  announce({ type: "alerts", logbookId }),
+export const savedAlertRules = shelf<AlertRule>("alert rule", (context, logbookId) =>
+  context.announce({ type: "alerts", logbookId }),
 );

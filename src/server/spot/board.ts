@@ -35,7 +35,7 @@ export interface SpotBoard {
 }
 
 /** Takes announcements of before, in their order. */
-export interface Replay {
+interface Replay {
   readonly take: (heard: Heard) => Spot | null;
   readonly value: (spot: Spot, at: number) => SpotView;
   /** Drops what was not announced for an hour at a time. */
@@ -317,7 +317,7 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
       const before = createLedger(() => region);
       const entries = entriesOn(context, logbookId).map((entry) => ({ entry, contest: contestOf(entry) }));
       return {
-        take: before.take,
+        take: (heard) => before.take(heard),
         value: (spot, at) => valuer.value(spot, at, entries.find(({ entry }) => isRunning(entry, at))?.contest ?? null),
         drop: (at) => void before.drop(at - GONE_AFTER),
       };
