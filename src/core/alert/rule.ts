@@ -69,12 +69,13 @@ export function mayFit(
 export function fits(choices: AlertChoices, subject: AlertSubject, now: number): boolean {
   const { brings, heardIn, chance, quiet } = choices;
   const { worth, contest, duplicate, lastAt, heard } = subject;
-  const isLate = (at: string) => now - Date.parse(at) / 1000 > CALLS_WITHIN;
-  if (isLate(lastAt) || (contest?.duplicate ?? duplicate) || !mayFit(choices, subject)) return false;
+  if (!mayFit(choices, subject) || (contest?.duplicate ?? duplicate)) return false;
   if (CHANCES.indexOf(subject.chance) > CHANCES.indexOf(chance)) return false;
   const isBrought = (one: Brings) =>
     one === "multiplier" ? contest !== null && contest.fresh.length > 0 : worth?.worth === one;
   if (brings.length > 0 && !brings.some(isBrought)) return false;
+  const isLate = (at: string) => now - Date.parse(at) / 1000 > CALLS_WITHIN;
+  if (isLate(lastAt)) return false;
   const isThere = (continent: string | null) => continent !== null && heardIn.includes(continent);
   if (heardIn.length > 0 && !heard.some(({ continent, at }) => isThere(continent) && !isLate(at))) return false;
   return quiet === null || !isQuiet(quiet, now);

@@ -48,7 +48,12 @@ export type LiveEvent =
       readonly logbookId: number;
       readonly alert: Alert;
     }
-  | { /** Rules, silences, or what became of alerts. */ readonly type: "alerts"; readonly logbookId: number }
+  | {
+      /** Whom one is called for, by rules and silences, or what became of what one was called for. */
+      readonly type: "alerts";
+      readonly logbookId: number;
+      readonly what: "rules" | "outcomes";
+    }
   | { /** What the sun does, as it was told anew. */ readonly type: "sun" }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** Which contests are known, or announced. */ readonly type: "contests" }

@@ -72,7 +72,7 @@ export function answerAlert(
   const row = rowOf(context, id);
   if (row?.logbookId !== logbookId) return missing(`alert ${id}`);
   settle(context, [id], outcome);
-  changed(context, logbookId);
+  changed(context, logbookId, "outcomes");
   return done(alertOf(context, rowOf(context, id)!));
 }
 
@@ -119,7 +119,7 @@ export function snoozeAlerts(
     open.map(({ id }) => id),
     "silenced",
   );
-  changed(context, logbookId);
+  changed(context, logbookId, "rules");
   return done({ id: lastId, ruleId, base, until: isoTime(until) });
 }
 
@@ -130,7 +130,7 @@ export function wakeAlerts(context: Context, logbookId: number, id: number): Res
     store.q.deleteFrom("alertSnooze").where("id", "=", id).where("logbookId", "=", logbookId),
   );
   if (changes === 0) return missing(`silence ${id}`);
-  changed(context, logbookId);
+  changed(context, logbookId, "rules");
   return done({ removed: id });
 }
 
@@ -154,7 +154,7 @@ export function keepMail(context: Context, id: number, state: "waiting" | "sent"
   const { store } = context;
   store.run(store.q.updateTable("alert").set({ mail: state, mailText: text }).where("id", "=", id));
   const row = rowOf(context, id);
-  if (row !== undefined) changed(context, row.logbookId);
+  if (row !== undefined) changed(context, row.logbookId, "outcomes");
 }
 
 /** The alerts whose message is still to be sent, the oldest first. */
@@ -171,8 +171,8 @@ function settle(context: Context, ids: readonly number[], outcome: "went" | "asi
     );
 }
 
-function changed(context: Context, logbookId: number): void {
-  context.store.afterCommit(() => context.announce({ type: "alerts", logbookId }));
+function changed(context: Context, logbookId: number, what: "rules" | "outcomes"): void {
+  context.store.afterCommit(() => context.announce({ type: "alerts", logbookId, what }));
 }
 
 function rowOf({ store }: Context, id: number): AlertRow | undefined {

@@ -145,7 +145,8 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
 
   function heardOf(event: LiveEvent): void {
     if (event.type === "spots") consider(event.logbookId, event.spots);
-    if (event.type !== "alerts" && event.type !== "logbook") return;
+    const isOther = event.type === "logbook" || (event.type === "alerts" && event.what === "rules");
+    if (!isOther) return;
     watched.delete(event.logbookId);
     look(event.logbookId);
   }

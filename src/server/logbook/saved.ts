@@ -89,5 +89,5 @@ export const savedFilters = shelf<SavedFilter>("filter");
 export const savedViews = shelf<SavedView>("view");
 export const savedSpotViews = shelf<SavedSpotView>("view of spots");
 export const savedAlertRules = shelf<AlertRule>("alert rule", (context, logbookId) =>
-  context.announce({ type: "alerts", logbookId }),
+  context.announce({ type: "alerts", logbookId, what: "rules" }),
 );

@@ -15,7 +15,7 @@ import { useLive } from "../kit/useLive";
 import { useLogbook } from "../shell/logbook";
 import { BROWSER_WAYS, isBrowserWay } from "./browserWays";
 import { showTestAlert, TEST_ALERT, useTestAlert } from "./testAlert";
-import { useAlertDeeds, useFreshAlerts, useOpenAlerts } from "./useAlerts";
+import { mailText, useAlertDeeds, useFreshAlerts, useOpenAlerts } from "./useAlerts";
 import { useGoToAlert } from "./useGoToAlert";
 
 /** One window of a browser calls; it has called for an alert so long, milliseconds, after which none comes late. */
@@ -57,7 +57,7 @@ export function AlertBar() {
   if (alert === undefined) return null;
   const { base, rules } = alert;
   return (
-    <Bar facts={alert} worth={alert.worth}>
+    <Bar facts={alert} worth={alert.worth} trouble={troubleOf(alert)}>
       {open.length > 1 && (
         <Link href="/airwaves?tab=alerts" className="text-signal underline">
           {open.length - 1} more
@@ -90,7 +90,19 @@ export function AlertBar() {
   );
 }
 
-function Bar({ facts, worth, children }: { facts: AlertFacts; worth: Alert["worth"]; children: ReactNode }) {
+/** Why its e-mail is not sent; null where it is, or has to be by none. */
+function troubleOf({ mail }: Alert): string | null {
+  return mail === null || mail.state === "sent" || mail.text === "" ? null : mailText(mail);
+}
+
+interface BarProps {
+  facts: AlertFacts;
+  worth: Alert["worth"];
+  trouble?: string | null;
+  children: ReactNode;
+}
+
+function Bar({ facts, worth, trouble = null, children }: BarProps) {
   const [title, text] = [alertTitle(facts), alertText(facts)];
   return (
     <section
@@ -98,8 +110,13 @@ function Bar({ facts, worth, children }: { facts: AlertFacts; worth: Alert["wort
       className="col-span-full flex flex-wrap items-center gap-x-3 gap-y-1 border-t-2 border-signal bg-signal-wash px-4 py-1 max-sm:order-1 print:hidden"
     >
       <Bell size={16} className="shrink-0 text-signal" aria-hidden />
-      <p role="status" className="min-w-0 flex-1 basis-96 truncate" title={`${title}. ${text}`}>
+      <p
+        role="status"
+        className="min-w-0 flex-1 basis-96 truncate"
+        title={[`${title}.`, trouble, text].filter(Boolean).join(" ")}
+      >
         {worth !== null && <Mark kind={worth} label={worth} />} <b className="font-mono">{title}</b>{" "}
+        {trouble !== null && <span className="text-stop">{trouble} </span>}
         <span className="text-soft">{text}</span>
       </p>
       <span className="flex items-center gap-2">{children}</span>

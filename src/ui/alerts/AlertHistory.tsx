@@ -9,7 +9,7 @@ import { Mark } from "../kit/Mark";
 import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
 import type { Picked } from "../shell/radio";
-import { useAlertDeeds, useAlertHistory, useFreshAlerts } from "./useAlerts";
+import { mailText, useAlertDeeds, useAlertHistory, useFreshAlerts } from "./useAlerts";
 
 const OUTCOMES: Readonly<Record<AlertOutcome, string>> = {
   open: "not answered yet",
@@ -121,9 +121,4 @@ function Line({ alert, thisYear, onGo }: { alert: Alert; thisYear: number; onGo:
       </td>
     </tr>
   );
-}
-
-function mailText({ state, text }: NonNullable<Alert["mail"]>): string {
-  const what = { waiting: "e-mail is tried again", sent: "e-mail is sent", failed: "no e-mail" }[state];
-  return text === "" ? what : `${what}: ${text}`;
 }

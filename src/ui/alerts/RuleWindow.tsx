@@ -37,36 +37,41 @@ import { useAlertDeeds } from "./useAlerts";
 import { WayChoice } from "./WayChoice";
 
 /** What is typed: calls in one line, and quiet hours also where there are none. */
-const formSchema = z
-  .object({
-    name: z.string(),
-    brings: z.array(z.string()),
-    calls: z.string(),
-    bands: z.array(z.string()),
-    modeGroups: z.array(z.string()),
-    heardIn: z.array(z.string()),
-    chance: z.string(),
-    quiet: z.enum(["no", "local", "UTC"]),
-    from: z.string(),
-    to: z.string(),
-    once: z.string(),
-    ways: z.array(z.string()),
-  })
-  .transform(({ name, calls, quiet, from, to, ...rest }) => ({
-    ...rest,
-    name,
-    calls: calls.split(/[\s,;]+/).filter((word) => word !== ""),
-    quiet: quiet === "no" ? null : { from, to, zone: quiet === "UTC" ? "UTC" : localZone() },
-  }));
-type RuleForm = z.input<typeof formSchema>;
+const typedSchema = z.object({
+  name: z.string(),
+  brings: z.array(z.string()),
+  calls: z.string(),
+  bands: z.array(z.string()),
+  modeGroups: z.array(z.string()),
+  heardIn: z.array(z.string()),
+  chance: z.string(),
+  quiet: z.object({ by: z.enum(["nothing", "local", "UTC"]), from: z.string(), to: z.string() }),
+  once: z.string(),
+  ways: z.array(z.string()),
+});
+type RuleForm = z.input<typeof typedSchema>;
+const ruleSchema = typedSchema.transform(meantBy).pipe(alertRuleInputSchema);
 
-const localZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone;
 const SETTLED_MS = 400;
 const SHOWN = 8;
 const LONGEST_NAME = 60;
 
-/** The fields of the form that the server's are. */
-const nameOf = (field: string) => field.replace(/^calls\.\d+$/, "calls").replace(/^quiet\.(from|to)$/, "$1");
+/** What the typed choices mean; a rule that nobody names has one from what it asks for. */
+function meantBy({ name, calls, quiet: { by, from, to }, ...rest }: RuleForm): z.input<typeof alertRuleInputSchema> {
+  const quiet = { from, to, zone: by === "UTC" ? "UTC" : Intl.DateTimeFormat().resolvedOptions().timeZone };
+  const choices = {
+    // What is none of the choices is refused by the schema.
+    ...(rest as Pick<z.input<typeof alertRuleInputSchema>, keyof typeof rest>),
+    calls: calls.split(/[\s,;]+/).filter((word) => word !== ""),
+    quiet: by === "nothing" ? null : quiet,
+  };
+  return { ...choices, name: name.trim() === "" ? nameFrom(choices) : name };
+}
+
+function nameFrom(choices: object): string {
+  const asked = alertChoicesSchema.safeParse({ ...choices, quiet: null, ways: ["page"] });
+  return asked.success ? ruleName(asked.data).slice(0, LONGEST_NAME) : "A rule";
+}
 
 interface RuleWindowProps {
   /** Null for a new one. */
@@ -80,14 +85,10 @@ export function RuleWindow({ rule, onClose }: RuleWindowProps) {
   const { keep } = useAlertDeeds(logbook.id);
   const [start] = useState(() => startOf(rule));
   const form = useZodForm({
-    schema: formSchema,
+    schema: ruleSchema,
     start,
-    nameOf,
-    send: (typed) => {
-      const name = typed.name.trim() === "" ? nameFrom(typed) : typed.name;
-      // The server checks it as well, and says in the same words what is wrong.
-      return keep.mutateAsync({ ...typed, name, on: rule?.on ?? true, id: rule?.id ?? null } as never);
-    },
+    nameOf: (field) => field.replace(/^calls\.\d+$/, "calls"),
+    send: (meant) => keep.mutateAsync({ ...meant, on: rule?.on ?? true, id: rule?.id ?? null }),
     onSent: ({ name }) => {
       toast.success(`${name} is kept, and calls from now on.`);
       onClose();
@@ -95,8 +96,8 @@ export function RuleWindow({ rule, onClose }: RuleWindowProps) {
   });
   const { control, setValue } = form.form;
   const typed = useWatch({ control }) as RuleForm;
-  const meant = formSchema.safeParse(typed);
-  const choices = meant.success ? alertChoicesSchema.safeParse(withoutName(meant.data)) : null;
+  const { name: meantName, ...meant } = meantBy(typed);
+  const choices = alertChoicesSchema.safeParse(meant);
   const set = (name: "brings" | "bands" | "modeGroups" | "heardIn" | "ways") => (value: string[]) =>
     setValue(name, value, { shouldDirty: true });
   return (
@@ -164,15 +165,15 @@ export function RuleWindow({ rule, onClose }: RuleWindowProps) {
                   </option>
                 ))}
               </ChoiceField>
-              <ChoiceField<RuleForm> name="quiet" label="and not at quiet hours">
-                <option value="no">at all hours</option>
+              <ChoiceField<RuleForm> name="quiet.by" label="and not at quiet hours">
+                <option value="nothing">at all hours</option>
                 <option value="local">quiet, by local time</option>
                 <option value="UTC">quiet, by UTC</option>
               </ChoiceField>
-              {typed.quiet !== "no" && (
+              {typed.quiet.by !== "nothing" && (
                 <>
-                  <TextField<RuleForm> name="from" label="from, as 22:00" mono maxLength={5} />
-                  <TextField<RuleForm> name="to" label="to" mono maxLength={5} />
+                  <TextField<RuleForm> name="quiet.from" label="from, as 22:00" mono maxLength={5} />
+                  <TextField<RuleForm> name="quiet.to" label="to" mono maxLength={5} />
                 </>
               )}
               <ChoiceField<RuleForm> name="once" label="as often as" wrapperClassName="col-span-2">
@@ -187,7 +188,7 @@ export function RuleWindow({ rule, onClose }: RuleWindowProps) {
             <TextField<RuleForm>
               name="name"
               label="Name of the rule"
-              placeholder={meant.success ? nameFrom(meant.data) : ""}
+              placeholder={meantName}
               maxLength={LONGEST_NAME}
             />
           </div>
@@ -195,13 +196,13 @@ export function RuleWindow({ rule, onClose }: RuleWindowProps) {
             aria-label="The rule"
             className="sticky top-0 grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-3 self-start border-l border-line pl-6 max-lg:border-l-0 max-lg:pl-0"
           >
-            {choices?.success === true ? (
+            {choices.success ? (
               <>
                 <p className="font-semibold">{ruleSentence(choices.data)}</p>
                 <Trial logbookId={logbook.id} choices={JSON.stringify(choices.data)} />
               </>
             ) : (
-              <p className="text-soft">{choices?.error.issues[0]?.message ?? "Choose what you are called for."}</p>
+              <p className="text-soft">{choices.error.issues[0]?.message}</p>
             )}
           </section>
         </div>
@@ -261,16 +262,6 @@ function Trial({ logbookId, choices }: { logbookId: number; choices: string }) {
   );
 }
 
-function withoutName({ name: _, ...rest }: z.output<typeof formSchema>) {
-  return rest;
-}
-
-/** What a rule is called where nobody names it. */
-function nameFrom(typed: z.output<typeof formSchema>): string {
-  const choices = alertRuleInputSchema.safeParse({ ...typed, name: "-", quiet: null, ways: ["page"] });
-  return choices.success ? ruleName(choices.data).slice(0, LONGEST_NAME) : "";
-}
-
 function startOf(rule: AlertRule | null): RuleForm {
   return {
     name: rule?.name ?? "",
@@ -280,9 +271,11 @@ function startOf(rule: AlertRule | null): RuleForm {
     modeGroups: [...(rule?.modeGroups ?? [])],
     heardIn: [...(rule?.heardIn ?? [])],
     chance: rule?.chance ?? "fair",
-    quiet: rule?.quiet == null ? "no" : rule.quiet.zone === "UTC" ? "UTC" : "local",
-    from: rule?.quiet?.from ?? "22:00",
-    to: rule?.quiet?.to ?? "07:00",
+    quiet: {
+      by: rule?.quiet == null ? "nothing" : rule.quiet.zone === "UTC" ? "UTC" : "local",
+      from: rule?.quiet?.from ?? "22:00",
+      to: rule?.quiet?.to ?? "07:00",
+    },
     once: rule?.once ?? "band",
     ways: [...(rule?.ways ?? ["page", "sound"])],
   };

@@ -39,7 +39,7 @@ export function useAlertHistory(logbookId: number) {
 /** So many are asked for, of which those are shown that are still to be answered. */
 const OPEN = 50;
 
-/** What is still to be answered on the page, the newest first. */
+/** What is still to be answered on the page, the newest first; also what could not be sent by e-mail. */
 export function useOpenAlerts(logbookId: number): Alert[] {
   const { data } = useQuery({
     queryKey: keyOf(logbookId, "open"),
@@ -47,7 +47,10 @@ export function useOpenAlerts(logbookId: number): Alert[] {
     // Those that nobody answered are missed at some time.
     refetchInterval: 60_000,
   });
-  return (data?.items ?? []).filter(({ outcome, ways }) => outcome === "open" && ways.includes("page"));
+  return (data?.items ?? []).filter(
+    ({ outcome, ways, mail }) =>
+      outcome === "open" && (ways.includes("page") || (mail !== null && mail.state !== "sent" && mail.text !== "")),
+  );
 }
 
 /** Asks anew when one of those that are shown was worked, and for what came before the stream was opened. */
@@ -113,4 +116,10 @@ export function useAlertDeeds(logbookId: number) {
     },
   });
   return { answer, snooze, wake, keep, remove };
+}
+
+/** What became of an alert's e-mail, in words. */
+export function mailText({ state, text }: NonNullable<Alert["mail"]>): string {
+  const what = { waiting: "e-mail is tried again", sent: "e-mail is sent", failed: "no e-mail" }[state];
+  return text === "" ? what : `${what}: ${text}`;
 }
