@@ -87,6 +87,7 @@ async function start(): Promise<Runtime> {
     context,
     listen: hub.listen,
     fault: (error) => log.error({ err: error }, "spots failed"),
+    wonder: (baseCall) => directory.wonder(baseCall),
   });
   const links = createLinks({
     context,

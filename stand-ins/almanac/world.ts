@@ -11,6 +11,8 @@ export interface Listing {
   readonly name: string | null;
   readonly place: string | null;
   readonly grid: string | null;
+  /** Left out where the station does not say. */
+  readonly confirmsOnline?: boolean;
 }
 
 /** A station's listing, told from its call alone, or as it is on the air; null for the one in five that is not listed. */
@@ -20,7 +22,8 @@ export function listingOf(call: string, at: number, logs?: AirLogs): Listing | n
   const dice = createHash("sha256").update(`almanac ${base}`).digest();
   if (dice[0]! < 51) return null;
   const station = logs?.stationOf(base);
-  if (station !== undefined) return { ...station, call: base };
+  const confirms = dice[5]! < 180 ? { confirmsOnline: true } : dice[5]! < 225 ? { confirmsOnline: false } : {};
+  if (station !== undefined) return { ...station, call: base, ...confirms };
   const { entity, latitude, longitude } = resolve(base, at);
   const { names, places } = namingOf(entity?.prefix ?? "") ?? { names: [], places: [] };
   const shift = (byte: number) => (byte / 255 - 0.5) * 2;
@@ -31,7 +34,7 @@ export function listingOf(call: string, at: number, logs?: AirLogs): Listing | n
           latitude: Math.max(-89, Math.min(89, latitude + shift(dice[1]!))),
           longitude: longitude + shift(dice[2]!),
         });
-  return { call: base, name: oneOf(names, dice[3]!), place: oneOf(places, dice[4]!), grid };
+  return { call: base, name: oneOf(names, dice[3]!), place: oneOf(places, dice[4]!), grid, ...confirms };
 }
 
 function oneOf(values: readonly string[], byte: number): string | null {

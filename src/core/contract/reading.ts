@@ -44,6 +44,8 @@ export const directoryEntrySchema = z.object({
   name: z.string().nullable(),
   place: z.string().nullable(),
   grid: z.string().nullable(),
+  /** Whether the station confirms contacts online, as it says itself; null where it does not say. */
+  confirmsOnline: z.boolean().nullable(),
 });
 export type DirectoryEntry = z.output<typeof directoryEntrySchema>;
 

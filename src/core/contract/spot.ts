@@ -32,6 +32,8 @@ export const spotSchema = z.object({
   /** Contacts with the station so far, and whether one was on this band and mode within the last day. */
   contacts: z.int(),
   duplicate: z.boolean(),
+  /** Whether the station confirms contacts online, as a directory says; null where that is not known. */
+  confirmsOnline: z.boolean().nullable(),
   /** What it is worth in the contest that is on; null where none is, or where it is none of it. */
   contest: z.object({ points: z.number(), duplicate: z.boolean(), fresh: z.array(z.string()) }).nullable(),
   chance: z.enum(CHANCES),

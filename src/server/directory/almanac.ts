@@ -20,6 +20,7 @@ const listingSchema = z.object({
   name: text,
   place: text,
   grid: z.string().max(20).nullish(),
+  confirmsOnline: z.boolean().nullish(),
 });
 const LARGEST_ANSWER = 100_000;
 
@@ -29,8 +30,8 @@ export async function askAlmanac(access: AlmanacAccess, baseCall: string): Promi
   const answer = await askJson(url, {}, { timeoutMs: access.timeoutMs, largest: LARGEST_ANSWER });
   if (answer.status === 404) return null;
   if (!answer.ok) throw new Error(`Almanac answered with error ${answer.status}`);
-  const { call, name = null, place = null, grid } = listingSchema.parse(answer.data);
+  const { call, name = null, place = null, grid, confirmsOnline = null } = listingSchema.parse(answer.data);
   if (call !== baseCall) throw new Error(`Almanac was asked for ${baseCall} and answered about another call`);
   const parsed = grid === null || grid === undefined ? null : parseGrid(grid);
-  return { name, place, grid: parsed?.ok === true ? parsed.grid : null };
+  return { name, place, grid: parsed?.ok === true ? parsed.grid : null, confirmsOnline };
 }

@@ -37,6 +37,7 @@ function directory(now = () => context.now()) {
     now,
     fault: (error) => faults.push(error),
     settledMs: 5,
+    paceMs: 20,
   });
 }
 const behave = (behaviour: string) => fetch(`${url}/control`, { method: "POST", body: JSON.stringify({ behaviour }) });
@@ -127,3 +128,36 @@ it.each(["down", "hang", "error", "page", "nonsense", "cut"])(
     expect(readingOf("W2QUB").directory).toBeNull();
   },
 );
+
+it("asks for what nobody waits for one after the other, the newest first, and each once", async () => {
+  const one = directory();
+  for (const call of ["DL1QTA", "W2QUB", "W3QUB", "W2QUB"]) one.wonder(call);
+  await until(() => asked === 1);
+  const { store } = context;
+  const kept = () => store.values(store.q.selectFrom("directoryEntry").select("baseCall"));
+  await until(() => kept().length === 1);
+  expect(kept()).toEqual(["W2QUB"]);
+  await until(() => kept().length === 3);
+  one.wonder("W2QUB");
+  one.wonder("W4QUB");
+  await until(() => kept().length === 4);
+  one.close();
+  expect(asked).toBe(4);
+});
+
+it("knows whether a station confirms online, and of what was kept before that was asked, that it is not known", async () => {
+  const said = new Map<string, boolean | null | undefined>();
+  const one = directory();
+  const calls = [..."123456789"].flatMap((digit) => ["QRA", "QSB", "QTC", "QUD"].map((suffix) => `W${digit}${suffix}`));
+  for (const [at, call] of calls.entries()) {
+    one.want(call, "left");
+    await until(() => asked > at);
+  }
+  const { store } = context;
+  await until(() => store.all(store.q.selectFrom("directoryEntry").select("body")).length === calls.length);
+  for (const call of calls) said.set(call, readingOf(call).directory?.confirmsOnline);
+  expect(new Set(said.values())).toEqual(new Set([true, false, null, undefined]));
+  const body = JSON.stringify({ name: "Ana", place: null, grid: null });
+  store.run(store.q.insertInto("directoryEntry").values({ baseCall: "W9QUB", body, askedAt: context.now() }));
+  expect(readingOf("W9QUB").directory).toEqual({ name: "Ana", place: null, grid: null, confirmsOnline: null });
+});

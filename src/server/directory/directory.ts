@@ -10,11 +10,16 @@ const UNLISTED_FOR = 86_400;
 const REST_MS = 30_000;
 /** A call that is typed on is not asked for. */
 const SETTLED_MS = 300;
+/** What nobody waits for is asked at this pace, milliseconds, so many of them wait at most. */
+const PACE_MS = 1000;
+const MOST_WONDERED = 500;
 
 /** Asks the directory about calls that are typed; its answers are kept, and arrive by the live stream. */
 export interface Directory {
   /** Sees to it that the listing of a call that is typed at a position is known, soon; nobody waits for it. */
   want(call: string, position: string): void;
+  /** Sees to it that the listing of a station is known at some time: what is typed comes first. */
+  wonder(baseCall: string): void;
   close(): void;
 }
 
@@ -27,6 +32,7 @@ interface DirectoryOptions extends Pick<Context, "write"> {
   readonly now: () => number;
   readonly fault: (error: unknown) => void;
   readonly settledMs?: number;
+  readonly paceMs?: number;
 }
 
 export function createDirectory({
@@ -37,6 +43,7 @@ export function createDirectory({
   now,
   fault,
   settledMs = SETTLED_MS,
+  paceMs = PACE_MS,
 }: DirectoryOptions): Directory {
   /** By position: what one types on does not stop what another one waits for. */
   const timers = new Map<string, NodeJS.Timeout>();
@@ -63,7 +70,27 @@ export function createDirectory({
     }
   }
 
+  /** The newest is asked for first: the others are of less use every minute. */
+  const wondered = new Set<string>();
+  let pacing: NodeJS.Timeout | undefined;
+  function next(): void {
+    pacing = undefined;
+    const baseCall = [...wondered].at(-1);
+    if (baseCall === undefined) return;
+    pacing = setTimeout(next, paceMs).unref();
+    if (Date.now() < restUntil) return;
+    wondered.delete(baseCall);
+    void lookUp(baseCall);
+  }
+
   return {
+    wonder(baseCall) {
+      wondered.delete(baseCall);
+      wondered.add(baseCall);
+      const [oldest] = wondered;
+      if (wondered.size > MOST_WONDERED && oldest !== undefined) wondered.delete(oldest);
+      pacing ??= setTimeout(next, paceMs).unref();
+    },
     want(call, position) {
       const parsed = parseCallsign(call);
       clearTimeout(timers.get(position));
@@ -76,6 +103,7 @@ export function createDirectory({
       timers.set(position, setTimeout(settled, settledMs).unref());
     },
     close: () => {
+      clearTimeout(pacing);
       for (const timer of timers.values()) clearTimeout(timer);
     },
   };
@@ -89,5 +117,7 @@ function isKnown(store: Store, baseCall: string, now: number): boolean {
 /** What the directory said of a station, if it was asked before. */
 export function listingOf(store: Store, baseCall: string): DirectoryEntry | null {
   const row = store.first(store.q.selectFrom("directoryEntry").select("body").where("baseCall", "=", baseCall));
-  return row?.body === undefined || row.body === null ? null : (JSON.parse(row.body) as DirectoryEntry);
+  if (row?.body === undefined || row.body === null) return null;
+  // What was answered before directories were asked whether a station confirms online says nothing of it.
+  return { confirmsOnline: null, ...(JSON.parse(row.body) as Omit<DirectoryEntry, "confirmsOnline">) };
 }

@@ -34,13 +34,21 @@ async function begin() {
   const hub = createHub();
   const events: Extract<LiveEvent, { type: "spots" }>[] = [];
   hub.listen((event) => event.type === "spots" && events.push(event));
+  /** Of whom a directory was to be asked. */
+  const wondered: string[] = [];
   let now = START;
   const context: Context = { ...quiet, announce: hub.announce, now: () => now };
   const open = () => {
     const fault = (error: unknown) => {
       throw error;
     };
-    const board = createSpotBoard({ context, listen: hub.listen, fault, toldMs: 1 });
+    const board = createSpotBoard({
+      context,
+      listen: hub.listen,
+      fault,
+      toldMs: 1,
+      wonder: (base) => wondered.push(base),
+    });
     boards.push(board);
     return board;
   };
@@ -61,7 +69,7 @@ async function begin() {
         mode: "CW",
       }),
     );
-  return { context, logbookId, hub, events, open, heard, log, later: (seconds: number) => (now += seconds) };
+  return { context, logbookId, hub, events, wondered, open, heard, log, later: (seconds: number) => (now += seconds) };
 }
 
 test("what is announced is one line a station, with what it is worth and its chance; the same as the reading says", async () => {
@@ -295,4 +303,27 @@ test("what is announced no more is gone after an hour; a restart forgets nothing
   expect(spotsSince(context, 0)).toHaveLength(2);
   forgetSpots(context, START + 1);
   expect(spotsSince(context, 0)).toHaveLength(1);
+});
+
+test("of a station that is needed a directory is asked once, and what it says stands with the spot as soon as it is known", async () => {
+  const { context, logbookId, hub, wondered, open, heard, log, events } = await begin();
+  log("DL1QTA");
+  const board = open();
+  board.take(heard("DL1QTA"));
+  board.take(heard("P5QUZ/P", { frequencyHz: 14_040_000, spotter: "LU5QTN" }));
+  const told = () => valueOf(board.list(logbookId)).map(({ base, confirmsOnline }) => [base, confirmsOnline]);
+  expect(told()).toEqual([
+    ["DL1QTA", null],
+    ["P5QUZ", null],
+  ]);
+  board.take(heard("P5QUZ/P", { frequencyHz: 14_040_000, spotter: "W2QUB" }));
+  board.tell();
+  expect(wondered).toEqual(["P5QUZ"]);
+  const body = JSON.stringify({ name: null, place: null, grid: null, confirmsOnline: true });
+  context.store.run(
+    context.store.q.insertInto("directoryEntry").values({ baseCall: "P5QUZ", body, askedAt: context.now() }),
+  );
+  hub.announce({ type: "directory", baseCall: "P5QUZ" });
+  await until(() => events.some(({ spots }) => spots.some(({ confirmsOnline }) => confirmsOnline === true)));
+  expect(told()[1]).toEqual(["P5QUZ", true]);
 });

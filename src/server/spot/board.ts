@@ -46,6 +46,8 @@ interface BoardOptions {
   readonly context: Context;
   readonly listen: (listener: (event: LiveEvent) => void) => () => void;
   readonly fault: (error: unknown) => void;
+  /** Sees to it that what a directory says of a station is known at some time. */
+  readonly wonder?: (baseCall: string) => void;
   /** How often browsers hear of what came at most, milliseconds. */
   readonly toldMs?: number;
 }
@@ -77,7 +79,13 @@ interface Looked {
   readonly stale: Set<number>;
 }
 
-export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: BoardOptions): SpotBoard {
+export function createSpotBoard({
+  context,
+  listen,
+  fault,
+  wonder = () => {},
+  toldMs = TOLD_MS,
+}: BoardOptions): SpotBoard {
   const { store, write } = context;
   const now = () => context.now();
   let region = ownRegion(context);
@@ -107,9 +115,9 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     return place;
   }
 
-  function look(logbookId: number): Looked {
+  function look(logbookId: number, wonderOf = wonder): Looked {
     const here = gridCenter(siteOfLogbook(store, logbookId).grid);
-    const valuer = createValuer({ store, logbookId, here, solar: () => solar, placeOf });
+    const valuer = createValuer({ store, logbookId, here, solar: () => solar, placeOf, wonder: wonderOf });
     return { valuer, entries: null, shutBy: null, views: new Map(), valuedAt: new Map(), stale: new Set() };
   }
 
@@ -228,6 +236,11 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
         markStale(() => true, of);
       }
     }
+    if (event.type === "directory")
+      for (const of of looked.values()) {
+        of.valuer.forget([event.baseCall], []);
+        markStale(({ base }) => base === event.baseCall, of);
+      }
     const of = "logbookId" in event ? looked.get(event.logbookId) : undefined;
     if (of === undefined) return;
     switch (event.type) {
@@ -313,7 +326,8 @@ export function createSpotBoard({ context, listen, fault, toldMs = TOLD_MS }: Bo
     },
     replay(logbookId) {
       if (!findLogbook(context, logbookId).ok) return null;
-      const { valuer } = look(logbookId);
+      // Of stations of before nobody need wonder.
+      const { valuer } = look(logbookId, () => {});
       const before = createLedger(() => region);
       const entries = entriesOn(context, logbookId).map((entry) => ({ entry, contest: contestOf(entry) }));
       return {

@@ -15,6 +15,7 @@ import {
   type Spot,
 } from "../../core/spot";
 import type { Store } from "../db/store";
+import { listingOf } from "../directory/directory";
 
 /** What the path lets through holds for so long, seconds. */
 export const PATH_HOLDS = 300;
@@ -30,6 +31,8 @@ export interface Viewpoint {
   readonly here: Point | null;
   readonly solar: () => Solar;
   readonly placeOf: (call: string) => CallPlace;
+  /** Is told of stations of which it would be good to know what a directory says. */
+  readonly wonder: (baseCall: string) => void;
 }
 
 /** The contest that is on. */
@@ -44,6 +47,16 @@ interface Known {
   readonly hearer: Hearer | null;
 }
 
+/** What is known of a station, by its base call. */
+interface KnownStation {
+  readonly contacts: number;
+  /** When the newest contact was on each band in each mode group. */
+  readonly newest: ReadonlyMap<string, number>;
+  readonly confirmsOnline: boolean | null;
+  /** Whether a directory was to be asked for it. */
+  wondered: boolean;
+}
+
 /** Says what spots are to a logbook, and remembers what many of them have in common until it is told to forget. */
 export interface Valuer {
   /** @param now seconds since 1970 UTC */
@@ -52,11 +65,10 @@ export interface Valuer {
   forget(bases?: Iterable<string>, items?: Iterable<string>): void;
 }
 
-export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoint): Valuer {
+export function createValuer({ store, logbookId, here, solar, placeOf, wonder }: Viewpoint): Valuer {
   /** By the entity, then by band and mode group. */
   const worths = new Map<string, Map<string, WorthReading>>();
-  /** By the base call: all contacts with it, and the newest on each band in each mode group. */
-  const stations = new Map<string, { readonly contacts: number; readonly newest: ReadonlyMap<string, number> }>();
+  const stations = new Map<string, KnownStation>();
   const paths = new WeakMap<CallPlace, { readonly distanceKm: number; readonly bearing: number } | null>();
   const chances = new Map<string, ChanceReading>();
   let chancesFrom = -Infinity;
@@ -111,7 +123,8 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
         const key = `${band} ${group}`;
         newest.set(key, Math.max(startedAt, newest.get(key) ?? -Infinity));
       }
-      station = { contacts: rows.length, newest };
+      const confirmsOnline = listingOf(store, base)?.confirmsOnline ?? null;
+      station = { contacts: rows.length, newest, confirmsOnline, wondered: false };
       stations.set(base, station);
     }
     return station;
@@ -182,11 +195,17 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
       const place = placeOf(call);
       const group = modeGroup(mode);
       const worth = worthFor(place, band, group);
-      const { contacts, newest } = stationFor(place.base);
+      const station = stationFor(place.base);
+      const { contacts, newest, confirmsOnline } = station;
       const path = pathTo(place);
       const heard = spot.heard.map(knownOf);
       const { chance, reason } = chanceFor(spot, heard, place, group, now);
       const duplicate = (newest.get(`${band} ${group}`) ?? -Infinity) > now - DUPLICATE_WITHIN;
+      const isWanted = !duplicate && chance !== "none" && worth !== null && worth.worth !== "safe";
+      if (isWanted && confirmsOnline === null && !station.wondered) {
+        station.wondered = true;
+        wonder(place.base);
+      }
       const inContest = contest === null ? null : valueInContest(spot, now, contest);
       return {
         id: spot.id,
@@ -209,6 +228,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf }: Viewpoi
         worth,
         contacts,
         duplicate,
+        confirmsOnline,
         contest: inContest,
         chance,
         reason,

@@ -48,13 +48,14 @@ function ageText(seconds: number): string {
 }
 
 /** Why one would go there: what it adds, and whether it can be heard. */
-export function whyText({ worth, duplicate, contest, reason, contacts, base }: SpotView): string {
+export function whyText({ worth, duplicate, contest, reason, contacts, base, confirmsOnline }: SpotView): string {
   if (contest !== null) return `${contestText(contest)}; ${reason}`;
   const adds = duplicate
     ? "worked on this band and mode within the last day"
     : (worth?.text ?? "of no entity that is known");
   const before = contacts > 0 && !duplicate ? `; ${base} was worked before` : "";
-  return `${adds}${before}; ${reason}`;
+  const confirms = confirmsOnline === null ? "" : `; it ${confirmsOnline ? "confirms" : "does not confirm"} online`;
+  return `${adds}${before}; ${reason}${confirms}`;
 }
 
 function contestText({ points, duplicate, fresh }: NonNullable<SpotView["contest"]>): string {

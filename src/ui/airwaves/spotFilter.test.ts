@@ -25,6 +25,7 @@ const spot = (call: string, change: Partial<SpotView> = {}): SpotView => ({
   worth: { worth: "wanted", text: "20 m is new for Germany" },
   contacts: 0,
   duplicate: false,
+  confirmsOnline: null,
   contest: null,
   chance: "good",
   reason: "the path is open, 12 dB to spare",
@@ -101,6 +102,8 @@ test("why one would go there is said in words", () => {
   expect(whyText(spot("DL1QTA", { contacts: 2 }))).toBe(
     "20 m is new for Germany; DL1QTA was worked before; the path is open, 12 dB to spare",
   );
+  expect(whyText(spot("DL1QTA", { confirmsOnline: true }))).toMatch(/; the path .*; it confirms online$/);
+  expect(whyText(spot("DL1QTA", { confirmsOnline: false }))).toMatch(/; it does not confirm online$/);
   expect(whyText(worked)).toBe("worked on this band and mode within the last day; the path is open, 12 dB to spare");
   expect(whyText(spot("X", { worth: null }))).toMatch(/^of no entity that is known; /);
   const text = wholeText(

@@ -154,6 +154,12 @@ function Who({ reading }: { reading: PageReading }) {
           CQ <span className="font-mono">{place.cqZone}</span>, ITU <span className="font-mono">{place.ituZone}</span>,{" "}
           {place.continent}
         </dd>
+        {listed?.confirmsOnline != null && (
+          <>
+            <dt className="text-soft">Confirms</dt>
+            <dd>{listed.confirmsOnline ? "online" : "not online"}, the directory says</dd>
+          </>
+        )}
         {sun !== null && (
           <>
             <dt className="text-soft">Their sun</dt>
