@@ -16,20 +16,20 @@ test("the band map is gone through by keys: the radio goes there, and what was f
   petrel.radio.change({ frequencyHz: 14_031_000, mode: "CW", split: false });
   await page.goto("/airwaves");
   await expect(networks(page)).toContainText("Foghorn");
-  announce("P5QUZ", 14_031.5, "CW up 2", "CX7QRL");
+  announce("VP6QUZ", 14_031.5, "CW up 2", "CX7QRL");
   announce("DL1QTA", 14_040, "<i>CW</i>");
   announce("CX3QUA", 14_052, "CW", "W2QUA");
   announce("EA8QUZ", 7_011, "CW");
   await expect(callField(page)).toBeFocused();
   await page.keyboard.press("Shift+F8");
   await expect(names(page)).toBeFocused();
-  await expect(name(page, "P5QUZ")).toHaveAccessibleName("P5QUZ, 14 031.50 kHz, fresh chance good");
+  await expect(name(page, "VP6QUZ")).toHaveAccessibleName("VP6QUZ, 14 031.50 kHz, fresh chance good");
   await expect(name(page, "CX3QUA")).toHaveAccessibleName("CX3QUA, 14 052.00 kHz, you are announced");
   await expect(name(page, "EA8QUZ")).toBeHidden();
   await page.keyboard.press("ArrowUp");
-  await expect(map(page).getByRole("status")).toContainText("P5QUZ: ");
+  await expect(map(page).getByRole("status")).toContainText("VP6QUZ: ");
   await page.keyboard.press("Enter");
-  await expect(callField(page)).toHaveValue("P5QUZ");
+  await expect(callField(page)).toHaveValue("VP6QUZ");
   await expect
     .poll(() => petrel.radio.state)
     .toMatchObject({ frequencyHz: 14_031_500, secondHz: 14_033_500, split: true });

@@ -86,11 +86,6 @@ await shot("change", "/desk", "night", async (page) => {
   await page.getByRole("button", { name: "Look what would change" }).click();
   await page.getByRole("table", { name: "What would change" }).waitFor();
 });
-await shot("after-the-fact", "/desk", "day", async (page) => {
-  await page.keyboard.press("Control+Alt+u");
-  await page.keyboard.press("F4");
-  await page.getByLabel("Call", { exact: true }).fill("PY2Q");
-});
 await shot("cards", "/desk", "day", async (page) => {
   await page.getByLabel("Find in the log: a call, a name, a place, a word").fill("py2qun");
   await page.keyboard.press("Control+Alt+k");
@@ -169,6 +164,15 @@ await shot("hours", "/airwaves?tab=hours", "day", async (page) => {
   await page.getByRole("button", { name: "Fold" }).click();
   await page.getByRole("textbox", { name: "Call", exact: true }).fill("JA3QRM");
   await page.getByRole("list", { name: "When each band is open" }).waitFor();
+});
+await shot("alerts", "/airwaves?tab=alerts", "night", async (page) => {
+  await page.getByRole("button", { name: "Add a rule" }).click();
+  await page.getByRole("button", { name: "wanted" }).click();
+  await page.getByRole("button", { name: "CW", exact: true }).click();
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("region", { name: "Alert", exact: true }).waitFor();
+  await page.getByRole("dialog").waitFor({ state: "hidden" });
+  await page.getByRole("button", { name: "Close toast" }).click();
 });
 
 await browser.close();
