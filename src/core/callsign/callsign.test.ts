@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { baseCall, cleanCall, ituAllocation, parseCallsign, parsePartialCall } from ".";
+import { editDistance } from "../reference";
+import { baseCall, cleanCall, isLetterApart, ituAllocation, parseCallsign, parsePartialCall } from ".";
 
 const read = (text: string) => {
   const result = parseCallsign(text);
@@ -120,4 +121,15 @@ test.each([
   ["1B1QR", null],
 ])("the series of %s is allocated to %s", (call, country) => {
   expect(ituAllocation(call)).toBe(country);
+});
+
+test("calls are a letter apart where the distance by Damerau is one", () => {
+  const call = fc.string({ unit: fc.constantFrom("A", "B", "1"), maxLength: 6 });
+  fc.assert(
+    fc.property(call, call, (a, b) => isLetterApart(a, b) === (editDistance(a, b) === 1)),
+    { numRuns: 2000 },
+  );
+  expect(
+    ["DL1QTB", "DL1QT", "DL11QTA", "LD1QTA", "DL1QTA", "LD1QTB"].map((one) => isLetterApart("DL1QTA", one)),
+  ).toEqual([true, true, true, true, false, false]);
 });

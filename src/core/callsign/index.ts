@@ -1,4 +1,5 @@
 export { fittingCalls, isHintable } from "./hints";
+export { isLetterApart } from "./letterApart";
 export type { KnownCall } from "./hints";
 export { baseCall, cleanCall, parseCallsign, parsePartialCall } from "./callsign";
 export type { Callsign, CallsignResult } from "./callsign";

@@ -1,5 +1,5 @@
 import { resolve } from "../entity";
-import { editDistance } from "../reference";
+import { isLetterApart } from "../callsign";
 import type { CheckedContact } from "./check";
 import { partsOf, typeRead } from "./exchange";
 import type { Rules } from "./rules";
@@ -215,7 +215,7 @@ function neighbours(calls: readonly string[]): Neighbours {
     const found = new Set<string>();
     for (const cut of cuts(call))
       for (const other of shortened.get(cut) ?? [])
-        if (other !== call && !found.has(other) && editDistance(call, other) === 1) found.add(other);
+        if (other !== call && !found.has(other) && isLetterApart(call, other)) found.add(other);
     return [...found];
   };
 }

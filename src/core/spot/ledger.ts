@@ -1,5 +1,5 @@
 import { bandOfFrequency, type ModeAndSubmode, modeGroup, type Region } from "../band";
-import { editDistance } from "../reference";
+import { isLetterApart } from "../callsign";
 import { remarkFacts, usualMode } from "./remark";
 
 /** One announcement. Times in seconds since 1970 UTC, frequencies in Hz. */
@@ -119,7 +119,7 @@ export function createLedger(region: () => Region, left: (spot: Spot) => void = 
         const { spot } = one;
         const isNear =
           Math.abs(spot.frequencyHz - frequencyHz) <= MISREAD_HZ && Math.abs(at - spot.lastAt) <= MISREAD_SECONDS;
-        if (isNear && editDistance(spot.call, call) === 1) return one;
+        if (isNear && isLetterApart(spot.call, call)) return one;
       }
     }
     return undefined;

@@ -14,11 +14,41 @@ const LISTENS = /\b(?:QSX|LSN|RX)\s*(\d{1,6}(?:[.,]\d{1,4})?)/;
 /** "Up", and no more: so far, by custom, kHz. */
 const CUSTOMARY = { CW: 1, other: 5 } as const;
 
+/** What the words of a remark say, wherever the station is. */
+interface Said extends Pick<RemarkFacts, "mode" | "over"> {
+  /** How far from where it sends it listens, kHz, up being more. */
+  readonly shift: number | null;
+  /** The figures of where it listens. */
+  readonly listens: string | null;
+}
+
+/** Receivers say the same again and again: so many different remarks are remembered. */
+const MOST_REMARKS = 5000;
+const remarks = new Map<string, Said>();
+
 export function remarkFacts(remark: string, frequencyHz: number): RemarkFacts {
-  const text = remark.toUpperCase();
+  let said = remarks.get(remark);
+  if (said === undefined) {
+    if (remarks.size >= MOST_REMARKS) remarks.clear();
+    remarks.set(remark, (said = saidIn(remark.toUpperCase())));
+  }
+  const { mode, over, shift, listens } = said;
+  if (shift !== null) return { mode, over, listensHz: frequencyHz + Math.round(shift * 1000) };
+  return { mode, over, listensHz: listens === null ? null : listensAt(listens, frequencyHz) };
+}
+
+function saidIn(text: string): Said {
   const mode = modeIn(text);
   const over = /(?:^|\s)([-+]?\d{1,2})\s*DB\b/.exec(text)?.[1];
-  return { mode, listensHz: listensAt(text, frequencyHz, mode), over: over === undefined ? null : Number(over) };
+  const [, direction, far] = SHIFT.exec(text) ?? [];
+  const custom = mode?.mode === "CW" || mode === null ? CUSTOMARY.CW : CUSTOMARY.other;
+  const kilohertz = far === undefined ? custom : Number(far.replace(",", "."));
+  return {
+    mode,
+    over: over === undefined ? null : Number(over),
+    shift: direction === undefined ? null : direction === "UP" ? kilohertz : -kilohertz,
+    listens: LISTENS.exec(text)?.[1]?.replace(",", ".") ?? null,
+  };
 }
 
 function modeIn(text: string): ModeAndSubmode | null {
@@ -30,15 +60,7 @@ function modeIn(text: string): ModeAndSubmode | null {
   return null;
 }
 
-function listensAt(text: string, frequencyHz: number, mode: ModeAndSubmode | null): number | null {
-  const [, direction, far] = SHIFT.exec(text) ?? [];
-  if (direction !== undefined) {
-    const custom = mode?.mode === "CW" || mode === null ? CUSTOMARY.CW : CUSTOMARY.other;
-    const kilohertz = far === undefined ? custom : Number(far.replace(",", "."));
-    return frequencyHz + (direction === "UP" ? 1 : -1) * Math.round(kilohertz * 1000);
-  }
-  const given = LISTENS.exec(text)?.[1]?.replace(",", ".");
-  if (given === undefined) return null;
+function listensAt(given: string, frequencyHz: number): number | null {
   const band = bandOfFrequency(frequencyHz)?.name;
   // Written in kHz, in MHz, or as the last figures of the kHz.
   const kilohertz = Math.floor(frequencyHz / 1000);

@@ -2,7 +2,7 @@
 
 import { Bell } from "lucide-react";
 import Link from "next/link";
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 import { toast } from "sonner";
 import { type AlertFacts, alertText, alertTitle } from "@/core/alert";
 import type { Alert } from "@/core/contract";
@@ -30,16 +30,19 @@ export function AlertBar() {
   const [goKeys, asideKeys] = [useKeysOf("alertGo"), useKeysOf("alertAside")];
   const [alert] = open;
   useFreshAlerts(logbook.id, open);
-  const none = () => void toast("Nobody calls you now.");
+  /** Whom a key has answered: who presses twice, faster than it is painted, means the next one. */
+  const answered = useRef(new Set<number>());
+  const answerNext = (how: (next: Alert) => void) => {
+    const next = open.find(({ id }) => !answered.current.has(id));
+    if (next === undefined) return void toast("Nobody calls you now.");
+    answered.current.add(next.id);
+    how(next);
+  };
+  const putAside = ({ id }: Alert) =>
+    answer.mutate({ id, outcome: "aside" }, { onError: () => answered.current.delete(id) });
   useActions([
-    { id: "alertGo", run: () => (alert === undefined ? none() : goTo(alert)) },
-    {
-      id: "alertAside",
-      run: () => {
-        if (alert !== undefined) answer.mutate({ id: alert.id, outcome: "aside" });
-        else none();
-      },
-    },
+    { id: "alertGo", run: () => answerNext(goTo) },
+    { id: "alertAside", run: () => answerNext(putAside) },
     { id: "alertsSilent", label: "Silence all alerts for an hour", run: () => snooze.mutate({ minutes: 60 }) },
   ]);
   useLive((event) => {
@@ -66,7 +69,7 @@ export function AlertBar() {
       <Button small look="act" title={goKeys} onClick={() => goTo(alert)}>
         Go there
       </Button>
-      <Button small title={asideKeys} onClick={() => answer.mutate({ id: alert.id, outcome: "aside" })}>
+      <Button small title={asideKeys} onClick={() => putAside(alert)}>
         Put aside
       </Button>
       <DropMenu
