@@ -19,6 +19,8 @@ for (const theme of ["day", "night"] as const) {
       await page.goto(path);
       await page.waitForLoadState("load");
       await expect(page.getByRole("main")).not.toBeEmpty();
+      // Until tabs are the browser's a hidden button stands for them.
+      await expect(page.locator("button[aria-hidden]")).toHaveCount(0);
       if (path === "/desk") {
         await page.keyboard.type("LU3QSC");
         await expect(page.getByRole("region", { name: "Reading" })).toContainText("Argentina");

@@ -6,6 +6,8 @@ import type { SpotView } from "../src/core/contract";
 import { callField, linked, networks, test } from "./shack";
 import { expect } from "./test";
 
+test.use({ shackOf: "airwaves" });
+
 const spots = (page: Page) => page.getByRole("grid", { name: "Spots" });
 const row = (page: Page, call: string) => spots(page).getByRole("row").filter({ hasText: call });
 

@@ -4,6 +4,8 @@ import { type MailBox, startMailBox } from "../stand-ins/mail/mailBox";
 import { callField, linked, test } from "./shack";
 import { expect } from "./test";
 
+test.use({ shackOf: "alerts" });
+
 const bar = (page: Page) => page.getByRole("region", { name: "Alert", exact: true });
 const rules = (page: Page) => page.getByRole("region", { name: "Rules" });
 const history = (page: Page) => page.getByRole("region", { name: "Called for" });
@@ -41,7 +43,7 @@ test("a rule is tried before it is kept; it calls on every page, a key goes ther
   await keep(page);
   await expect(page.getByRole("dialog").getByText("a time of the day, as 22:00").first()).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
-  await page.getByLabel("and not at quiet hours").selectOption("no");
+  await page.getByLabel("and not at quiet hours").selectOption("nothing");
   await page.getByRole("button", { name: "40 m" }).click();
   await keep(page);
   // What is announced already is called for, the newest first.

@@ -3,6 +3,8 @@ import type { Page } from "@playwright/test";
 import { callField, linked, networks, test } from "./shack";
 import { expect } from "./test";
 
+test.use({ shackOf: "band map" });
+
 const map = (page: Page) => page.getByRole("region", { name: "Band map" });
 const names = (page: Page) => map(page).getByRole("listbox", { name: "Stations on the band" });
 const name = (page: Page, call: string) => names(page).getByRole("option", { name: new RegExp(`^${call},`) });

@@ -8,10 +8,11 @@ interface Shack extends Radios, SpotNetwork {
   readonly app: App;
 }
 
-/** An application with two radios and a spot network, to itself. */
-export const test = base.extend<object, { shack: Shack }>({
+/** An application with two radios and a spot network. Specs that say another `shackOf` have another one. */
+export const test = base.extend<object, { shack: Shack; shackOf: string }>({
+  shackOf: ["", { scope: "worker", option: true }],
   shack: [
-    async ({}, use) => {
+    async ({ shackOf: _ }, use) => {
       const app = await startApp("demo");
       const radios = await startRadios(app);
       const network = await startSpotNetwork(app);

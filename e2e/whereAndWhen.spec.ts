@@ -4,6 +4,8 @@ import { startSun } from "../stand-ins/sun/server";
 import { callField, linked, networks, test } from "./shack";
 import { expect } from "./test";
 
+test.use({ shackOf: "where and when" });
+
 test("the map follows the typed call, says what lies where one presses, and a press on a spot goes there", async ({
   page,
   shack,
