@@ -86,7 +86,7 @@ function RuleLine({ rule: told, onEdit }: { rule: AlertState["rules"][number]; o
   const { lately, silentUntil, ...rule } = told;
   const { id, name, on } = rule;
   const { logbook } = useLogbook();
-  const { keep, remove, snooze } = useAlertDeeds(logbook.id);
+  const { turn, remove, snooze } = useAlertDeeds(logbook.id);
   return (
     <li className="grid gap-1 px-4 py-2.5">
       <p className="flex flex-wrap items-baseline gap-x-3">
@@ -103,7 +103,7 @@ function RuleLine({ rule: told, onEdit }: { rule: AlertState["rules"][number]; o
         </p>
       )}
       <span className="flex flex-wrap gap-2 pt-0.5">
-        <Button small disabled={keep.isPending} onClick={() => keep.mutate({ ...rule, on: !on })}>
+        <Button small disabled={turn.isPending} onClick={() => turn.mutate({ ...rule, on: !on })}>
           {on ? "Turn off" : "Turn on"}
           <span className="sr-only"> {name}</span>
         </Button>

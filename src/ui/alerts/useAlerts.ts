@@ -98,24 +98,24 @@ export function useAlertDeeds(logbookId: number) {
     mutationFn: (snoozeId: number) => ask(endpoints.wakeAlerts, { params: { logbookId, snoozeId } }),
     ...done,
   });
-  const keep = useMutation({
-    mutationFn: ({ id, ...body }: AlertRuleInput & { id: number | null }) =>
-      id === null
-        ? ask(alertRules.keep, { params, body })
-        : ask(alertRules.replace, { params: { logbookId, savedId: id }, body }),
-    ...done,
-  });
+  const keepRule = ({ id, ...body }: AlertRuleInput & { id: number | null }) =>
+    id === null
+      ? ask(alertRules.keep, { params, body })
+      : ask(alertRules.replace, { params: { logbookId, savedId: id }, body });
+  /** For a form, which says itself what fails. */
+  const keep = useMutation({ mutationFn: keepRule, onSuccess: done.onSuccess });
+  const turn = useMutation({ mutationFn: keepRule, ...done });
   const remove = useMutation({
     mutationFn: ({ id }: AlertRule) => ask(alertRules.remove, { params: { logbookId, savedId: id } }),
     onError: done.onError,
     onSuccess: (_, rule) => {
       toast(`${rule.name} is removed.`, {
-        action: { label: "Undo", onClick: () => keep.mutate({ ...rule, id: null }) },
+        action: { label: "Undo", onClick: () => turn.mutate({ ...rule, id: null }) },
       });
       return done.onSuccess();
     },
   });
-  return { answer, snooze, wake, keep, remove };
+  return { answer, snooze, wake, keep, turn, remove };
 }
 
 /** What became of an alert's e-mail, in words. */
