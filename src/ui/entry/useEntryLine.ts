@@ -2,6 +2,7 @@
 
 import { useMutation } from "@tanstack/react-query";
 import { type RefObject, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } from "@/core/contact";
 import type { Logbook, LoggedContact } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
@@ -115,9 +116,10 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
 
   function turnPast() {
     const now = isoTime(secondsNow());
-    take({ ...draft, past: draft.past === null ? { day: now.slice(0, 10), clock: now.slice(11, 16) } : null });
-    if (draft.past === null) requestAnimationFrame(() => timeRef.current?.focus());
-    else callRef.current?.focus();
+    const past = draft.past === null ? { day: now.slice(0, 10), clock: now.slice(11, 16) } : null;
+    // The field is there at once: what is typed next goes into it, and nothing takes the focus later.
+    flushSync(() => take({ ...draft, past }));
+    (past === null ? callRef : timeRef).current?.focus();
   }
 
   /** Shares out what stands in the call field, and goes on to what is still needed. */
