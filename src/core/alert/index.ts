@@ -5,5 +5,5 @@ export type { AlertChoices, AlertSubject, Brings, Once } from "./rule";
 export { BRINGS_TEXT, ONCE_TEXT, ruleName, ruleSentence } from "./sentence";
 export { ALERT_WAYS } from "./ways";
 export type { AlertWay } from "./ways";
-export { alertText, alertTitle, spelled, spokenAlert } from "./words";
+export { alertText, alertTitle, spelled, spokenAlert, TEST_MESSAGE } from "./words";
 export type { AlertFacts } from "./words";

@@ -34,12 +34,11 @@ export function ruleName({ brings, calls, bands, modeGroups, heardIn }: AlertCho
 }
 
 function whatText({ brings, calls, bands, modeGroups, heardIn, chance, quiet }: AlertChoices): string {
-  const stations =
-    brings.length === 0 ? "any station" : `stations that are ${either(brings.map((one) => BRINGS_TEXT[one]))}`;
+  const bring = either(brings.map((one) => BRINGS_TEXT[one]));
+  const stations = bring === "" ? "any station" : `stations that are ${bring}`;
   return [
-    calls.length === 0
-      ? stations
-      : `${either(calls)}${brings.length === 0 ? "" : `, where ${either(brings.map((one) => BRINGS_TEXT[one]))}`}`,
+    calls.length === 0 ? stations : either(calls),
+    calls.length > 0 && bring !== "" && `where ${bring}`,
     bands.length > 0 && `on ${either(bands.map(bandLabel))}`,
     modeGroups.length > 0 && `in ${either(modeGroups)}`,
     heardIn.length > 0 && `heard in ${either(heardIn.map((code) => CONTINENTS[code] ?? code))}`,

@@ -24,6 +24,9 @@ export function alertText({ why, chance, reason }: AlertFacts): string {
   return parts.map((part) => `${part.charAt(0).toUpperCase()}${part.slice(1)}.`).join(" ");
 }
 
+/** What is sent for a test. */
+export const TEST_MESSAGE = { subject: "A test", text: "This is how you are called by e-mail." } as const;
+
 /** Letters of the ITU's spelling table, Radio Regulations, appendix 14. */
 const SPELLED = (
   "Alfa Bravo Charlie Delta Echo Foxtrot Golf Hotel India Juliett Kilo Lima Mike November Oscar Papa Quebec Romeo " +

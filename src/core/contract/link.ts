@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { descriptorSchema, RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
 import { FASTEST, SLOWEST } from "../signal";
-import type { TextLine } from "./spot";
+import { ONE_LINE, type TextLine } from "./spot";
 
 /** What a link is to the rest of the application, whatever its kind. */
 const LINK_ROLES = ["radio", "keyer", "contacts", "spots", "sun", "mail"] as const;
@@ -136,12 +136,7 @@ export type RadioCommand = z.input<typeof radioCommandSchema>;
 /** What a mail link is told. */
 export const mailCommandSchema = z.strictObject({
   do: z.literal("send"),
-  subject: z
-    .string()
-    .trim()
-    .min(1)
-    .max(200)
-    .regex(/^[^\r\n]*$/, "one line"),
+  subject: z.string().trim().min(1).max(200).regex(ONE_LINE, "one line"),
   text: z.string().min(1, "there is nothing to send").max(20_000),
 });
 

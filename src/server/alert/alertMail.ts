@@ -1,4 +1,4 @@
-import { alertText, alertTitle } from "../../core/alert";
+import { alertText, alertTitle, TEST_MESSAGE } from "../../core/alert";
 import type { Alert, TestStep } from "../../core/contract";
 import type { Context } from "../context";
 import type { Links } from "../links/supervisor";
@@ -11,6 +11,11 @@ export interface AlertMail {
   /** Sends a message for a test through each mail link that is turned on. */
   test(): Promise<TestStep[]>;
   close(): void;
+}
+
+interface Message {
+  readonly subject: string;
+  readonly text: string;
 }
 
 interface MailOptions {
@@ -34,10 +39,10 @@ export function createAlertMail({ context, links, fault, againMs = AGAIN_MS }: M
 
   const mailLinks = () => links.list().filter(({ role, on }) => role === "mail" && on);
 
-  async function throughAll(subject: string, text: string): Promise<(TestStep & { readonly again: boolean })[]> {
+  async function throughAll(message: Message): Promise<(TestStep & { readonly again: boolean })[]> {
     return Promise.all(
       mailLinks().map(async ({ id, name }) => {
-        const sent = await links.command(id, { do: "send", subject, text }, "");
+        const sent = await links.command(id, { do: "send", ...message }, "");
         return sent.ok
           ? { what: name, ok: true, text: "The server has taken the message.", again: false }
           : { what: name, ok: false, text: sent.problem.detail, again: sent.problem.status !== REFUSED };
@@ -46,7 +51,7 @@ export function createAlertMail({ context, links, fault, againMs = AGAIN_MS }: M
   }
 
   async function attempt(alert: Alert): Promise<void> {
-    const steps = await throughAll(alertTitle(alert), messageText(alert));
+    const steps = await throughAll({ subject: alertTitle(alert), text: messageText(alert) });
     const failures = steps.filter(({ ok }) => !ok);
     const isOld = context.now() - Date.parse(alert.at) / 1000 > GIVEN_UP;
     const isSent = failures.length < steps.length;
@@ -76,7 +81,7 @@ export function createAlertMail({ context, links, fault, againMs = AGAIN_MS }: M
   return {
     send,
     async test() {
-      const steps = await throughAll("A test", "This is how you are called by e-mail.");
+      const steps = await throughAll(TEST_MESSAGE);
       if (steps.length === 0) return [{ what: "Mail", ok: false, text: NO_LINK }];
       return steps.map(({ what, ok, text }) => ({ what, ok, text }));
     },

@@ -1,4 +1,4 @@
-import { type AlertChoices, calledOnce, fits, mayFit } from "../../core/alert";
+import { type AlertChoices, calledOnce, CALLS_WITHIN, fits, mayFit } from "../../core/alert";
 import { modeGroup } from "../../core/band";
 import { baseCall } from "../../core/callsign";
 import { isoTime } from "../../core/contact";
@@ -31,6 +31,8 @@ export async function tryAlertRule(
   if (replay === null) return missing(`logbook ${logbookId}`);
   const ownBase = baseCall(siteOfLogbook(context.store, logbookId).call);
   const called = new Set<string>();
+  /** When it called last for a station on a band. */
+  const lastCalls = new Map<string, number>();
   const calls: AlertTrial["newest"] = [];
   const times: number[] = [];
   let announcements = 0;
@@ -55,10 +57,13 @@ export async function tryAlertRule(
       const base = baseCall(spot.call);
       const once = calledOnce(choices, { base, band: spot.band }, heard.at);
       const subject = { call: spot.call, base, band: spot.band, modeGroup: modeGroup(spot.mode) };
-      if (base === ownBase || called.has(once) || !mayFit(choices, subject)) continue;
+      const station = `${base} ${spot.band}`;
+      const isCalled = called.has(once) || heard.at - (lastCalls.get(station) ?? -Infinity) <= CALLS_WITHIN;
+      if (base === ownBase || isCalled || !mayFit(choices, subject)) continue;
       const view = replay.value(spot, heard.at);
       if (!fits(choices, view, heard.at)) continue;
       called.add(once);
+      lastCalls.set(station, heard.at);
       times.push(heard.at);
       calls.push({ at: isoTime(heard.at), ...alertFacts(view) });
       if (calls.length > NEWEST) calls.shift();

@@ -3,6 +3,7 @@ import { baseCall } from "../../core/callsign";
 import { isoTime } from "../../core/contact";
 import type { Alert, AlertRule, AlertState, LiveEvent, SpotView } from "../../core/contract";
 import type { Context } from "../context";
+import { guardedBy } from "../guarded";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
 import { savedAlertRules } from "../logbook/saved";
 import { siteOfLogbook } from "../logbook/sites";
@@ -37,7 +38,6 @@ const HISTORY_KEPT = 90 * 86_400;
 
 interface Watched {
   readonly rules: readonly AlertRule[];
-  /** Of ISO times. */
   readonly snoozes: AlertState["snoozes"];
   readonly ownBase: string;
 }
@@ -159,9 +159,7 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
   }
 
   function round(): void {
-    for (const { id } of listLogbooks(context)) {
-      look(id);
-    }
+    for (const { id } of listLogbooks(context)) look(id);
   }
 
   function forget(): void {
@@ -173,13 +171,7 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
     store.run(store.q.deleteFrom("alert").where("at", "<", context.now() - HISTORY_KEPT));
   }
 
-  const guarded = (work: () => void) => {
-    try {
-      work();
-    } catch (error) {
-      fault(error);
-    }
-  };
+  const guarded = guardedBy(fault);
   const end = listen((event) => guarded(() => heardOf(event)));
   guarded(round);
   const rounds = setInterval(() => {

@@ -15,8 +15,14 @@ export function kindById(id: string): LinkKind | undefined {
   return LINK_KINDS.find((kind) => kind.id === id);
 }
 
+const SECRETS = new Map(LINK_KINDS.map(({ id, settings }) => [id, secretsIn(settings)]));
+
 /** Which settings of a kind are never told: those whose meta says that they are secret. */
-export function secretsOf({ settings }: LinkKind): string[] {
+export function secretsOf({ id }: LinkKind): readonly string[] {
+  return SECRETS.get(id) ?? [];
+}
+
+function secretsIn(settings: LinkKind["settings"]): string[] {
   const { properties = {} } = z.toJSONSchema(settings, { io: "input", unrepresentable: "any" });
   return Object.entries(properties).flatMap(([key, described]) =>
     typeof described === "object" && "secret" in described ? [key] : [],

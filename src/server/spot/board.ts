@@ -8,6 +8,7 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { boardOf } from "../contest/board";
 import { entriesOn } from "../contest/entries";
 import { addPositionNote, listPositionNotes } from "../contest/positions";
+import { guardedBy } from "../guarded";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
 import { siteOfLogbook } from "../logbook/sites";
 import { done, failed, type Result } from "../problem";
@@ -289,13 +290,7 @@ export function createSpotBoard({
     }
   }
 
-  const guarded = (work: () => void) => {
-    try {
-      work();
-    } catch (error) {
-      fault(error);
-    }
-  };
+  const guarded = guardedBy(fault);
   const end = listen((event) => guarded(() => heardOf(event)));
 
   const keeping = setInterval(() => void keep().catch(fault), 1000);

@@ -133,7 +133,7 @@ export const AirwavesPanels = memo(function AirwavesPanels({
     Map: <WorldMap spots={rows} notice={notice} facts={facts} onPick={onPick} onLeave={onLeave} />,
     Hours: <Hours facts={facts} />,
     Sun: <SunCharts />,
-    Alerts: <Alerts onPick={onPick} />,
+    Alerts: <Alerts />,
   };
 
   return (

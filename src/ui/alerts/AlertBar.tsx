@@ -2,7 +2,7 @@
 
 import { Bell } from "lucide-react";
 import Link from "next/link";
-import { type ReactNode, useRef } from "react";
+import type { ReactNode } from "react";
 import { toast } from "sonner";
 import { type AlertFacts, alertText, alertTitle } from "@/core/alert";
 import type { Alert } from "@/core/contract";
@@ -24,25 +24,21 @@ const CALLED_MS = 3000;
 /** What one is called for, in a line below every place, the newest first, until it is answered; and the other ways of this browser. */
 export function AlertBar() {
   const { logbook } = useLogbook();
-  const open = useOpenAlerts(logbook.id);
+  const { open, newest } = useOpenAlerts(logbook.id);
   const { answer, snooze } = useAlertDeeds(logbook.id);
   const goTo = useGoToAlert(logbook.id);
   const [goKeys, asideKeys] = [useKeysOf("alertGo"), useKeysOf("alertAside")];
   const [alert] = open;
-  useFreshAlerts(logbook.id, open);
-  /** Whom a key has answered: who presses twice, faster than it is painted, means the next one. */
-  const answered = useRef(new Set<number>());
-  const answerNext = (how: (next: Alert) => void) => {
-    const next = open.find(({ id }) => !answered.current.has(id));
-    if (next === undefined) return void toast("Nobody calls you now.");
-    answered.current.add(next.id);
-    how(next);
+  useFreshAlerts(logbook.id, "open", open);
+  const putAside = ({ id }: Alert) => answer.mutate({ id, outcome: "aside" });
+  const withNewest = (how: (alert: Alert) => void) => {
+    const one = newest();
+    if (one === undefined) toast("Nobody calls you now.");
+    else how(one);
   };
-  const putAside = ({ id }: Alert) =>
-    answer.mutate({ id, outcome: "aside" }, { onError: () => answered.current.delete(id) });
   useActions([
-    { id: "alertGo", run: () => answerNext(goTo) },
-    { id: "alertAside", run: () => answerNext(putAside) },
+    { id: "alertGo", run: () => withNewest(goTo) },
+    { id: "alertAside", run: () => withNewest(putAside) },
     { id: "alertsSilent", label: "Silence all alerts for an hour", run: () => snooze.mutate({ minutes: 60 }) },
   ]);
   useLive((event) => {

@@ -8,8 +8,8 @@ import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
-import type { Picked } from "../shell/radio";
-import { mailText, useAlertDeeds, useAlertHistory, useFreshAlerts } from "./useAlerts";
+import { mailText, useAlertHistory, useFreshAlerts } from "./useAlerts";
+import { useGoToAlert } from "./useGoToAlert";
 
 const OUTCOMES: Readonly<Record<AlertOutcome, string>> = {
   open: "not answered yet",
@@ -21,17 +21,13 @@ const OUTCOMES: Readonly<Record<AlertOutcome, string>> = {
 };
 
 /** What one was called for, and what became of each. */
-export function AlertHistory({ onPick }: { onPick: (picked: Picked) => void }) {
+export function AlertHistory() {
   const { logbook } = useLogbook();
   const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useAlertHistory(logbook.id);
-  const { answer } = useAlertDeeds(logbook.id);
+  const goTo = useGoToAlert(logbook.id);
   const alerts = data?.pages.flatMap(({ items }) => items) ?? [];
-  useFreshAlerts(logbook.id, alerts);
+  useFreshAlerts(logbook.id, "history", alerts);
   const thisYear = Number(useNow()?.slice(0, 4) ?? 0);
-  const goTo = (alert: Alert) => {
-    answer.mutate({ id: alert.id, outcome: "went" });
-    onPick(alert);
-  };
   return (
     <section aria-label="Called for" className="min-h-0 overflow-auto">
       <header className="sticky top-0 flex items-center gap-2 border-b border-line bg-panel px-4 py-2">

@@ -5,14 +5,13 @@ import type { AlertRule } from "@/core/contract";
 import { useActions } from "../kit/actions";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
-import type { Picked } from "../shell/radio";
 import { AlertHistory } from "./AlertHistory";
 import { RuleList } from "./RuleList";
 import { RuleWindow } from "./RuleWindow";
 import { useAlertState } from "./useAlerts";
 
 /** The rules by which one is called, and what one was called for. */
-export function Alerts({ onPick }: { onPick: (picked: Picked) => void }) {
+export function Alerts() {
   const { logbook } = useLogbook();
   const { data, error, refetch } = useAlertState(logbook.id);
   const [editing, setEditing] = useState<AlertRule | "new" | null>(null);
@@ -28,7 +27,7 @@ export function Alerts({ onPick }: { onPick: (picked: Picked) => void }) {
   return (
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,440px)_minmax(0,1fr)] bg-panel max-lg:grid-cols-1 max-lg:overflow-auto 2xl:grid-cols-[minmax(0,600px)_minmax(0,1fr)]">
       <RuleList state={data} onEdit={setEditing} />
-      <AlertHistory onPick={onPick} />
+      <AlertHistory />
       {editing !== null && (
         <RuleWindow
           key={editing === "new" ? "new" : editing.id}

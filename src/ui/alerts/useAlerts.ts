@@ -14,7 +14,7 @@ const keyOf = (logbookId: number, what?: "state" | "history" | "open") =>
   what === undefined ? ["alerts", logbookId] : ["alerts", logbookId, what];
 
 /** What is asked for is asked for again where it changed meanwhile. */
-const asked = <Answer>(question: () => Promise<Answer>) =>
+const asked = <Value>(question: () => Promise<Value>) =>
   withNews(question, (answer, { type }) => (type === "alert" || type === "alerts" ? null : answer));
 
 /** The rules, how often each called, and who is silent. */
@@ -40,21 +40,39 @@ export function useAlertHistory(logbookId: number) {
 const OPEN = 50;
 
 /** What is still to be answered on the page, the newest first; also what could not be sent by e-mail. */
-export function useOpenAlerts(logbookId: number): Alert[] {
+export function useOpenAlerts(logbookId: number) {
+  const client = useQueryClient();
+  const queryKey = keyOf(logbookId, "open");
   const { data } = useQuery({
-    queryKey: keyOf(logbookId, "open"),
+    queryKey,
     queryFn: () => asked(() => ask(endpoints.alerts, { params: { logbookId }, query: { most: OPEN } })),
     // Those that nobody answered are missed at some time.
     refetchInterval: 60_000,
   });
-  return (data?.items ?? []).filter(
+  return {
+    open: openOf(data),
+    /** Also before it is painted: who presses a key twice, faster than that, means the next one. */
+    newest: () => openOf(client.getQueryData<Answer>(queryKey))[0],
+  };
+}
+
+interface Answer {
+  readonly items: readonly Alert[];
+}
+
+function openOf(answer: Answer | undefined): readonly Alert[] {
+  return (answer?.items ?? []).filter(
     ({ outcome, ways, mail }) =>
       outcome === "open" && (ways.includes("page") || (mail !== null && mail.state !== "sent" && mail.text !== "")),
   );
 }
 
 /** Asks anew when one of those that are shown was worked, and for what came before the stream was opened. */
-export function useFreshAlerts(logbookId: number, shown: readonly Pick<Alert, "base">[]): void {
+export function useFreshAlerts(
+  logbookId: number,
+  what: "history" | "open",
+  shown: readonly Pick<Alert, "base">[],
+): void {
   const client = useQueryClient();
   useLive((event) => {
     const isOther =
@@ -62,7 +80,7 @@ export function useFreshAlerts(logbookId: number, shown: readonly Pick<Alert, "b
       (event.type === "contacts" &&
         (event.removed.length > 0 ||
           [...event.added, ...event.changed].some(({ baseCall }) => shown.some(({ base }) => base === baseCall))));
-    if (isOther) void client.invalidateQueries({ queryKey: keyOf(logbookId) });
+    if (isOther) void client.invalidateQueries({ queryKey: keyOf(logbookId, what) });
   });
 }
 
@@ -79,7 +97,7 @@ export function useAlertDeeds(logbookId: number) {
       ask(endpoints.answerAlert, { params: { logbookId, alertId: id }, body: { outcome } }),
     // The next one is there at once: who presses twice answers two.
     onMutate: ({ id, outcome }) =>
-      client.setQueryData<{ items: Alert[] }>(
+      client.setQueryData<Answer>(
         keyOf(logbookId, "open"),
         (before) => before && { items: before.items.map((one) => (one.id === id ? { ...one, outcome } : one)) },
       ),

@@ -40,7 +40,7 @@ const Tunings = createContext<Tuning | null>(null);
 export function RadioProvider({ children }: { children: ReactNode }) {
   const { logbook } = useLogbook();
   const client = useQueryClient();
-  const { links, loaded } = useLinks();
+  const { links, loaded, error } = useLinks();
   const region = regionOf(logbook.site.entityCode);
   const licensed = licensedAt(logbook.site);
   const [store] = useState(() =>
@@ -83,7 +83,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     );
   }
   const [{ tuning, surround }] = useState(() => tuningOf(store));
-  useEffect(() => surround({ region, licensed, radios, known: loaded && !isPending, choose }));
+  useEffect(() => surround({ region, licensed, radios, known: (loaded || error !== null) && !isPending, choose }));
   useActions([
     { id: "nextRadio", run: tuning.nextRadio },
     { id: "transmit", run: tuning.transmit },

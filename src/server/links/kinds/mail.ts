@@ -1,5 +1,6 @@
 import { createTransport, type SendMailOptions, type Transporter } from "nodemailer";
 import { z } from "zod";
+import { TEST_MESSAGE } from "../../../core/alert";
 import { mailCommandSchema, type TestStep } from "../../../core/contract";
 import { done, failed } from "../../problem";
 import { type Connection, linkKind, type Opening } from "../linkKind";
@@ -63,7 +64,7 @@ export const mail = linkKind<Settings, Command>({
       return;
     }
     try {
-      const refused = await send(settings, { subject: "A test", text: "This is how you are called by e-mail." });
+      const refused = await send(settings, TEST_MESSAGE);
       yield refused === null
         ? { what: "Message", ok: true, text: `It has taken a message to ${settings.to.join(", ")}: look there.` }
         : { what: "Message", ok: false, text: refused };
