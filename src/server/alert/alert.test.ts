@@ -39,7 +39,7 @@ async function begin({ mailLinks = 1 } = {}) {
   hub.listen((event: LiveEvent) => event.type === "alert" && called.push(event.alert));
   let now = START;
   const context: Context = { ...quiet, announce: hub.announce, now: () => now };
-  const fault = (error: unknown) => {
+  const thrown = (error: unknown) => {
     throw error;
   };
   const sent: string[] = [];
@@ -55,10 +55,11 @@ async function begin({ mailLinks = 1 } = {}) {
       );
     },
   };
-  const open = () => {
-    const board = createSpotBoard({ context, listen: hub.listen, fault, toldMs: 1 });
-    const mail = createAlertMail({ context, links, fault, againMs: 5 });
-    const watch = createAlertWatch({ context, listen: hub.listen, spots: board, mail, fault });
+  const open = (change: Partial<Context> = {}, fault: (error: unknown) => void = thrown) => {
+    const around = { context: { ...context, ...change }, listen: hub.listen, fault };
+    const board = createSpotBoard({ ...around, toldMs: 1 });
+    const mail = createAlertMail({ ...around, links, againMs: 5 });
+    const watch = createAlertWatch({ ...around, spots: board, mail });
     for (const one of [board, mail, watch]) ended.push(() => one.close());
     return { board, watch, mail };
   };
@@ -222,6 +223,54 @@ async function withState() {
   return { ...all, watchState };
 }
 
+test("a call that cannot be written is told to nobody, and comes with the next round", async () => {
+  const { open, heard, rule, called, context } = await begin();
+  rule();
+  let isFull = true;
+  const faults: unknown[] = [];
+  const write: Context["write"] = (work) => (isFull ? Promise.reject(new Error("full")) : context.write(work));
+  const { board, watch } = open({ write }, (error) => faults.push(error));
+  board.take(heard("P5QUZ"));
+  await until(() => faults.length > 0);
+  expect(called).toEqual([]);
+  isFull = false;
+  watch.round();
+  await until(() => called.length > 0);
+  expect(called.map(({ call }) => call)).toEqual(["P5QUZ"]);
+});
+
+test("what one was called for is kept for 90 days, what a rule calls for only once for two", async () => {
+  const { open, heard, rule, called, history, later, context, snooze } = await begin();
+  rule();
+  const first = open();
+  first.board.take(heard("P5QUZ"));
+  await until(() => called.length > 0);
+  snooze({ base: "P5QUZ", minutes: 5 });
+  for (const one of [first.watch, first.board]) one.close();
+  jest.useFakeTimers({ doNotFake: ["setImmediate", "queueMicrotask", "nextTick"] });
+  try {
+    open();
+    const { store } = context;
+    const kept = () => [
+      history().length,
+      store.all(store.q.selectFrom("alertCall").selectAll()).length,
+      store.all(store.q.selectFrom("alertSnooze").selectAll()).length,
+    ];
+    const after = async (days: number) => {
+      later(days * 86_400);
+      await jest.advanceTimersByTimeAsync(60_000);
+      return kept();
+    };
+    expect(kept()).toEqual([1, 1, 1]);
+    expect(await after(1)).toEqual([1, 1, 0]);
+    expect(await after(1.1)).toEqual([1, 0, 0]);
+    expect(await after(87.8)).toEqual([1, 0, 0]);
+    expect(await after(0.2)).toEqual([0, 0, 0]);
+  } finally {
+    jest.useRealTimers();
+  }
+});
+
 test("the history tells what became of each: gone to, put aside, worked, or missed", async () => {
   const { open, heard, rule, called, history, later, context, logbookId } = await begin();
   rule({ brings: [] }, "All");
@@ -351,6 +400,25 @@ describe("the trial of a rule", () => {
     expect(await tryAlertRule(context, board, 99, taken(alertChoicesSchema, { ways: ["page"] }))).toMatchObject({
       ok: false,
     });
+  });
+
+  test("calls for a station on a band not twice within a quarter of an hour, as rules do", async () => {
+    const { open, context, logbookId } = await begin();
+    // Before and after a full hour, which another call is for.
+    keepSpots(context, [
+      spot(61, "P5QUZ"),
+      spot(59, "P5QUZ"),
+      spot(50, "P5QUZ", { frequencyHz: 7_005_000 }),
+      spot(40, "P5QUZ"),
+    ]);
+    const { board } = open();
+    const rule = taken(alertChoicesSchema, { ways: ["page"], once: "hour" });
+    const trial = valueOf(await tryAlertRule(context, board, logbookId, rule));
+    expect(trial.newest.map(({ at, band }) => `${at.slice(11, 16)} ${band}`)).toEqual([
+      "21:20 20m",
+      "21:10 40m",
+      "20:59 20m",
+    ]);
   });
 
   test("of thousands lets others have their turn", async () => {

@@ -161,3 +161,17 @@ it("knows whether a station confirms online, and of what was kept before that wa
   store.run(store.q.insertInto("directoryEntry").values({ baseCall: "W9QUB", body, askedAt: context.now() }));
   expect(readingOf("W9QUB").directory).toEqual({ name: "Ana", place: null, grid: null, confirmsOnline: null });
 });
+
+it("keeps in mind whom it is to ask while a directory that failed rests", async () => {
+  await behave("error");
+  const one = directory();
+  one.wonder("W2QUB");
+  await until(() => faults.length > 0);
+  await behave("normal");
+  one.wonder("W3QUB");
+  const now = jest.spyOn(Date, "now").mockReturnValue(Date.now() + 31_000);
+  await until(() => events.length > 0);
+  now.mockRestore();
+  one.close();
+  expect(events).toEqual([{ type: "directory", baseCall: "W3QUB" }]);
+});

@@ -150,3 +150,11 @@ test("a full box, no encryption where one is asked for, and what is no mail serv
     problem: { faults: [{ field: "settings.to.0" }] },
   });
 });
+
+test("of a link of a kind that is no longer known nothing is told but what it has", async () => {
+  const row = { kind: "pigeon", name: "Pigeon", isOn: 1, settings: JSON.stringify({ loft: "north", code: "Lampe 7" }) };
+  shack.context.store.run(shack.context.store.q.insertInto("link").values({ ...row, sendingSince: null }));
+  shack.links.close();
+  const [link] = shack.again().list();
+  expect(link).toMatchObject({ name: "Pigeon", phase: "refused", settings: {}, secrets: ["loft", "code"] });
+});
