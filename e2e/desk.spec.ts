@@ -98,6 +98,25 @@ test("frequency, band and mode are stepped by key and typed in the call field", 
   await expect(radio).toContainText("CW");
 });
 
+test("a contact that is logged before the page hears of changes is shown all the same", async ({ page }) => {
+  let listen = () => {};
+  const heard = new Promise<void>((resolve) => (listen = resolve));
+  await page.route("**/api/v1/events?*", async (route) => {
+    await heard;
+    await route.continue();
+  });
+  await page.goto("/desk");
+  const first = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
+  await expect(first).toContainText(/\d\d:\d\d/);
+  await page.keyboard.type("ZL7QSB");
+  const logged = page.waitForResponse((answer) => answer.request().method() === "POST" && answer.status() === 201);
+  await page.keyboard.press("Enter");
+  await logged;
+  await expect(first).not.toContainText("ZL7QSB");
+  listen();
+  await expect(first).toContainText("ZL7QSB");
+});
+
 test("what is wrong is said where it is wrong", async ({ page }) => {
   await page.keyboard.type("CX3");
   await page.keyboard.press("Enter");

@@ -8,6 +8,7 @@ import { gate } from "./gate";
 import { openApiDocument } from "./openapi";
 import { fileResponse } from "./route";
 import type { Runtime } from "./runtime";
+import { createHub } from "./live/hub";
 import { createLinks } from "./links/supervisor";
 import { createSpotBoard } from "./spot/board";
 import { createEntry } from "./contest/entries";
@@ -65,7 +66,7 @@ describe("every route, asked with nonsense", () => {
     const runtime: Partial<Runtime> = {
       store: context.store,
       door: { write: context.write } as Runtime["door"],
-      hub: { announce: () => {}, listen: () => () => {} },
+      hub: createHub(),
       finder: context.finder,
       links: createLinks({ context, listen: () => () => {}, spotted: () => true, fault: () => {} }),
       spots: createSpotBoard({ context, listen: () => () => {}, fault: () => {} }),

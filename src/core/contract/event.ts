@@ -21,6 +21,7 @@ export type LiveEvent =
       readonly slots: readonly Slot[];
       readonly upTo: number;
     }
+  | { /** Things happened after the mark that one began from: load anew. */ readonly type: "missed" }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
   | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }
   | { readonly type: "outbox"; readonly logbookId: number; readonly service: Channel; readonly waiting: number }
@@ -95,6 +96,7 @@ function concernOf(event: LiveEvent): Concern {
     case "arrivals":
     case "contests":
     case "sun":
+    case "missed":
       return {};
   }
 }

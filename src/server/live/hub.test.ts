@@ -21,6 +21,16 @@ test("all who listen hear each event, from when they listen until they end it", 
   expect(heard).toEqual({ a: ["CX2QRA", "CX3QRA"], b: ["CX3QRA", "CX4QRA"] });
 });
 
+test("marks differ when something happened between them, and not for what passes; those of another start never fit", () => {
+  const hub = createHub();
+  const first = hub.mark();
+  hub.announce({ type: "link", linkId: 1 });
+  expect(hub.mark()).toBe(first);
+  hub.announce(listed("CX1QRA"));
+  expect(hub.mark()).not.toBe(first);
+  expect(createHub().mark()).not.toBe(first);
+});
+
 test("one may end while an event is told, and another begin", () => {
   const hub = createHub();
   const heard: string[] = [];

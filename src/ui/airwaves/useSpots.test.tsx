@@ -33,7 +33,7 @@ function looked() {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={client}>
-      <LiveOf logbookId={1} />
+      <LiveOf logbookId={1} after="" />
       {children}
     </QueryClientProvider>
   );

@@ -27,8 +27,7 @@ export function useSpots(logbookId: number) {
   });
   useLive((event) => {
     // What came between the answer and the stream was not heard; an entry that is turned on may shut spots off.
-    if (event.type === "opened" || event.type === "reconnected" || (event.type === "contest" && event.what === "entry"))
-      void refetch();
+    if (event.type === "opened" || (event.type === "contest" && event.what === "entry")) void refetch();
     if (event.type === "spots") client.setQueryData<Spots>(queryKey, (before) => before && merged(before, event));
   });
   return {

@@ -67,7 +67,7 @@ function openOf(answer: Answer | undefined): readonly Alert[] {
   );
 }
 
-/** Asks anew when one of those that are shown was worked, and for what came before the stream was opened. */
+/** Asks anew when one of those that are shown was worked. */
 export function useFreshAlerts(
   logbookId: number,
   what: "history" | "open",
@@ -76,10 +76,9 @@ export function useFreshAlerts(
   const client = useQueryClient();
   useLive((event) => {
     const isOther =
-      event.type === "opened" ||
-      (event.type === "contacts" &&
-        (event.removed.length > 0 ||
-          [...event.added, ...event.changed].some(({ baseCall }) => shown.some(({ base }) => base === baseCall))));
+      event.type === "contacts" &&
+      (event.removed.length > 0 ||
+        [...event.added, ...event.changed].some(({ baseCall }) => shown.some(({ base }) => base === baseCall)));
     if (isOther) void client.invalidateQueries({ queryKey: keyOf(logbookId, what) });
   });
 }

@@ -64,7 +64,7 @@ async function open() {
   const client = new QueryClient();
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={client}>
-      <LiveOf logbookId={1} />
+      <LiveOf logbookId={1} after="" />
       {children}
     </QueryClientProvider>
   );
@@ -141,7 +141,7 @@ test("what it was fetched with already is not counted again, and another logbook
 
 test.each<[string, (stream: FakeEventSource) => void]>([
   ["many contacts at once", (stream) => stream.says({ type: "manyContacts", logbookId: 1, contactCount: 9 })],
-  ["a connection that was lost", (stream) => (stream.breaks(), stream.opens())],
+  ["something that was missed", (stream) => stream.says({ type: "missed" })],
 ])("after %s it is fetched anew", async (_, happens) => {
   const { scoreOf, stream } = await open();
   log.set(4, stored(4, "PY8QRA", "20m", 4));

@@ -39,7 +39,7 @@ export function useBoard(entry: Entry | null): Scoreboard | null {
 
   useLive((event) => {
     if (entry === null) return;
-    if (event.type === "reconnected" || (event.type === "manyContacts" && event.logbookId === entry.logbookId))
+    if (event.type === "missed" || (event.type === "manyContacts" && event.logbookId === entry.logbookId))
       return void refetch();
     if (event.type !== "contacts" || event.logbookId !== entry.logbookId) return;
     // What is on its way may be without it.

@@ -49,7 +49,7 @@ export function useHandIns(entryId: number | null) {
     const timer = setInterval(() => onTimer(), TRY_AGAIN_MS);
     return () => clearInterval(timer);
   }, [isWaiting]);
-  useLive((event) => event.type === "reconnected" && tryHandIn());
+  useLive((event) => event.type === "opened" && tryHandIn());
 
   return { waiting, countAnew };
 }

@@ -10,7 +10,7 @@ function Listener({ hear }: { hear: (type: string) => void }) {
 const heard: string[] = [];
 const page = (logbookId: number, listeners = 1) => (
   <>
-    <LiveOf logbookId={logbookId} />
+    <LiveOf logbookId={logbookId} after="a.7" />
     {Array.from({ length: listeners }, (_, at) => (
       <Listener key={at} hear={(what) => heard.push(`${at} ${what}`)} />
     ))}
@@ -27,7 +27,8 @@ test("all who listen share one stream, of the logbook that the page is about, cl
   const { rerender, unmount } = render(page(7, 2));
   const [stream] = FakeEventSource.all;
   expect(FakeEventSource.all).toHaveLength(1);
-  expect(new URL(stream!.url, "http://farol.test").searchParams.get("logbook")).toBe("7");
+  const { searchParams } = new URL(stream!.url, "http://farol.test");
+  expect([searchParams.get("logbook"), searchParams.get("after")]).toEqual(["7", "a.7"]);
   act(() => stream!.opens());
   act(() => stream!.says(waits(3)));
   expect(heard.splice(0)).toEqual(["0 opened", "1 opened", "0 outbox 3", "1 outbox 3"]);
@@ -47,7 +48,7 @@ test("another logbook has a stream of its own, and nothing is heard of the one b
   expect(FakeEventSource.all[1]!.url).toContain("logbook=2");
 });
 
-test("a connection that breaks is told once, and its return means to load anew", () => {
+test("a connection that breaks is told once, and its return; what was missed the server says", () => {
   render(page(1));
   const [stream] = FakeEventSource.all;
   act(() => stream!.opens());
@@ -55,8 +56,9 @@ test("a connection that breaks is told once, and its return means to load anew",
   act(() => stream!.breaks());
   act(() => stream!.breaks());
   act(() => stream!.opens());
+  act(() => stream!.says({ type: "missed" }));
   act(() => stream!.says(waits(1)));
-  expect(heard).toEqual(["0 lost", "0 reconnected", "0 outbox 1"]);
+  expect(heard).toEqual(["0 lost", "0 opened", "0 missed", "0 outbox 1"]);
 });
 
 test("a stream that was refused is tried for again, and then is back", () => {
@@ -70,7 +72,7 @@ test("a stream that was refused is tried for again, and then is back", () => {
     act(() => FakeEventSource.all[1]!.refused());
     act(() => void jest.runOnlyPendingTimers());
     act(() => FakeEventSource.all[2]!.opens());
-    expect(heard).toEqual(["0 lost", "0 reconnected"]);
+    expect(heard).toEqual(["0 lost", "0 opened"]);
   } finally {
     jest.useRealTimers();
   }

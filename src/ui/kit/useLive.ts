@@ -1,25 +1,24 @@
 "use client";
 
-import { useEffect, useEffectEvent } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import type { LiveEvent } from "@/core/contract";
 import { events } from "@/core/contract/endpoints/station";
 import { addressOf } from "./api";
 import { tabId } from "./tabId";
 
-/** What happens on the server, or to the stream that tells it: opened for the first time, lost, or there again. */
-export type Heard =
-  LiveEvent | { readonly type: "opened" } | { readonly type: "lost" } | { readonly type: "reconnected" };
+/** What happens on the server, or to the stream that tells it: opened, for the first time or again, or lost. */
+export type Heard = LiveEvent | { readonly type: "opened" } | { readonly type: "lost" };
 type Listener = (event: Heard) => void;
 
 const listeners = new Set<Listener>();
 let source: EventSource | null = null;
 
-/** The logbook whose events are heard, besides those of this tab and of everybody. */
-let logbook: number | null = null;
+/** The logbook whose events are heard, besides those of this tab and of everybody, and how far was told when the page was made. */
+let of: { readonly logbook: number; readonly after: string } | null = null;
 
 /** One stream for the page, shared by all who listen; it is opened for the first and closed by the last. */
 function open(): void {
-  if (source === null && logbook !== null && listeners.size > 0) connect(logbook, false);
+  if (source === null && of !== null && listeners.size > 0) connect(of, false);
 }
 
 function close(): void {
@@ -30,19 +29,19 @@ function close(): void {
 /** A stream that was refused, and not only broken off, is closed for good by the browser: another is tried for. */
 const RETRY_MS = 2000;
 
-function connect(of: number, wasLost: boolean): void {
+function connect(from: NonNullable<typeof of>, wasLost: boolean): void {
   let lost = wasLost;
-  const stream = new EventSource(addressOf(events, { query: { logbook: of, position: tabId() } }));
+  const stream = new EventSource(addressOf(events, { query: { ...from, position: tabId() } }));
   source = stream;
   stream.onmessage = ({ data }) => tell(JSON.parse(String(data)) as LiveEvent);
   stream.onopen = () => {
-    tell({ type: lost ? "reconnected" : "opened" });
+    tell({ type: "opened" });
     lost = false;
   };
   stream.onerror = () => {
     if (!lost) tell({ type: "lost" });
     lost = true;
-    if (stream.readyState === EventSource.CLOSED) setTimeout(() => source === stream && connect(of, true), RETRY_MS);
+    if (stream.readyState === EventSource.CLOSED) setTimeout(() => source === stream && connect(from, true), RETRY_MS);
   };
 }
 
@@ -51,16 +50,18 @@ function tell(event: Heard): void {
   for (const listener of [...listeners]) listener(event);
 }
 
-/** Says whose events the page hears. It stands before all that listen. */
-export function LiveOf({ logbookId }: { logbookId: number }) {
+/** Says whose events the page hears, and from which mark of the server's on. It stands before all that listen. */
+export function LiveOf({ logbookId, after }: { logbookId: number; after: string }) {
+  // A page that is drawn anew goes on listening to the same stream.
+  const [mark] = useState(after);
   useEffect(() => {
-    logbook = logbookId;
+    of = { logbook: logbookId, after: mark };
     open();
     return () => {
-      logbook = null;
+      of = null;
       close();
     };
-  }, [logbookId]);
+  }, [logbookId, mark]);
   return null;
 }
 
@@ -89,7 +90,7 @@ export async function withNews<Answer>(
   try {
     let answer: Answer | null = await ask();
     for (const event of news) {
-      const isMissed = event.type === "opened" || event.type === "reconnected";
+      const isMissed = event.type === "opened" || event.type === "missed";
       answer = answer === null || isMissed ? null : merged(answer, event);
     }
     if (answer !== null) return answer;
@@ -100,8 +101,8 @@ export async function withNews<Answer>(
 }
 
 /**
- * Hears what changes on the server. After the connection was lost, "reconnected" means: load anew; "opened" that
- * nothing is missed from now on.
+ * Hears what changes on the server. "missed" means: load anew; "opened" that of what passes, links and spots, nothing
+ * is missed from now on.
  */
 export function useLive(listener: Listener): void {
   const latest = useEffectEvent(listener);

@@ -130,9 +130,10 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
   );
 
   useLive((event) => {
-    if (event.type === "reconnected") return reload();
+    if (event.type === "missed") return reload();
     if ((event.type !== "contacts" && event.type !== "manyContacts") || event.logbookId !== logbookId) return;
-    if (query !== "{}") return reload();
+    // What is on its way may be without it.
+    if (query !== "{}" || loading.current.size > 0) return reload();
     if (event.type === "manyContacts") {
       generation.current++;
       loading.current.clear();

@@ -29,11 +29,13 @@ interface ShellProps {
   logbooks: readonly Logbook[];
   current: Logbook | null;
   theme: Theme;
+  /** How far the server had told when the logbooks were read. */
+  mark: string;
   children: ReactNode;
 }
 
 /** The frame around every place: rail above, places at the side, and what floats. A window of its own has no frame. */
-export function Shell({ logbooks, current, theme, children }: ShellProps) {
+export function Shell({ logbooks, current, theme, mark, children }: ShellProps) {
   const [client] = useState(
     () =>
       new QueryClient({
@@ -54,7 +56,7 @@ export function Shell({ logbooks, current, theme, children }: ShellProps) {
         {current === null ? (
           <FirstLogbook />
         ) : (
-          <LogbookProvider key={current.id} initial={current} logbooks={logbooks}>
+          <LogbookProvider key={current.id} initial={current} logbooks={logbooks} mark={mark}>
             <RadioProvider>
               <div
                 ref={frame}

@@ -23,23 +23,27 @@ const Context = createContext<LogbookState | null>(null);
 export function LogbookProvider({
   initial,
   logbooks,
+  mark,
   children,
 }: {
   initial: Logbook;
   logbooks: readonly Logbook[];
+  /** How far the server had told when this was read. */
+  mark: string;
   children: ReactNode;
 }) {
-  const [contactCount, setContactCount] = useState(initial.contactCount);
+  // What is read anew from the server is newer than what was told before.
+  const [told, setTold] = useState({ contactCount: initial.contactCount, since: initial });
+  const contactCount = told.since === initial ? told.contactCount : initial.contactCount;
   const [connected, setConnected] = useState(true);
   const client = useQueryClient();
   const router = useRouter();
 
   useFreshLinks();
   useLive((event) => {
-    if (event.type === "opened") return;
-    if (event.type === "lost") return setConnected(false);
-    if (event.type === "reconnected") {
-      setConnected(true);
+    if (event.type === "opened" || event.type === "lost") return setConnected(event.type === "opened");
+    if (event.type === "missed") {
+      router.refresh();
       return void client.invalidateQueries();
     }
     if (event.type === "job") {
@@ -61,7 +65,7 @@ export function LogbookProvider({
     if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "alert" || event.type === "alerts")
       return void client.invalidateQueries({ queryKey: ["alerts", event.logbookId] });
-    setContactCount(event.contactCount);
+    setTold({ contactCount: event.contactCount, since: initial });
     const queryKey = tableKey(initial.id);
     if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
     // An answer that is on its way may be older than this.
@@ -76,7 +80,7 @@ export function LogbookProvider({
   };
   return (
     <Context value={{ logbook: { ...initial, contactCount }, logbooks, connected, choose }}>
-      <LiveOf logbookId={initial.id} />
+      <LiveOf logbookId={initial.id} after={mark} />
       {children}
     </Context>
   );

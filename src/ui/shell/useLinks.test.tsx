@@ -19,7 +19,7 @@ test("links are as they are told of last, also where the answer is older, and wh
   const client = new QueryClient();
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={client}>
-      <LiveOf logbookId={1} />
+      <LiveOf logbookId={1} after="" />
       {children}
     </QueryClientProvider>
   );

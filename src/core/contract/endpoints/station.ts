@@ -28,6 +28,7 @@ export const events = endpoint({
     logbook: z.coerce.number().int().positive().optional(),
     entry: z.coerce.number().int().positive().optional(),
     position: z.string().max(60).optional(),
+    after: z.string().max(60).optional(),
   }),
   answer: { media: "text/event-stream" },
 });

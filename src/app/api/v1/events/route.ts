@@ -1,10 +1,10 @@
 import * as station from "@/core/contract/endpoints/station";
-import { hears } from "@/core/contract";
+import { hears, type LiveEvent } from "@/core/contract";
 import { bind } from "@/server/route";
 
 const BEAT_MS = 20_000;
 
-/** What changes, from the moment one begins to listen. */
+/** What changes, from the moment one begins to listen; whether something did since an earlier one comes first. */
 export const GET = bind(station.events, ({ runtime, request, query }) => {
   // A browser that comes back over a connection still open must not keep the process from ending.
   if (runtime.ending.aborted) return new Response(null, { status: 503, headers: { connection: "close" } });
@@ -20,10 +20,12 @@ export const GET = bind(station.events, ({ runtime, request, query }) => {
           stop();
         }
       };
+      const tell = (event: LiveEvent) => write(`data: ${JSON.stringify(event)}\n\n`);
       write("retry: 1000\n\n");
+      if (query.after !== undefined && query.after !== runtime.hub.mark()) tell({ type: "missed" });
       const beat = setInterval(() => write(": here\n\n"), BEAT_MS);
       const unlisten = runtime.hub.listen((event) => {
-        if (hears(concern, event)) write(`data: ${JSON.stringify(event)}\n\n`);
+        if (hears(concern, event)) tell(event);
       });
       const end = () => {
         stop();
