@@ -136,11 +136,11 @@ async function begin(app: App, kind: (typeof KINDS)[number], round: number, many
       return { jobs: [await importFile(app, logbookId, contactsFile(many))], logbookId, expected: many };
     case "a sending":
       await imported("?queue=lantern");
-      return { jobs: [await post("outbox/lantern/send")], logbookId, expected: many };
+      return { jobs: [await post("services/lantern/send")], logbookId, expected: many };
     case "a fetch":
       await imported();
       await app.lantern({ hurry: true });
-      return { jobs: [await post("outbox/lantern/fetch")], logbookId, expected: many };
+      return { jobs: [await post("services/lantern/fetch")], logbookId, expected: many };
     case "a change of many":
       await imported();
       return { jobs: [await changeAll(app, logbookId, "comment", "changed")], logbookId, expected: many };

@@ -19,7 +19,7 @@ export async function raceEdits(count: number): Promise<Outcome> {
 
     const jobs: [string, () => Promise<{ id: number }>][] = [
       ["a change of many", () => changeAll(app, logbookId, "comment", "changed by the job")],
-      ["a sending", () => app.api(`logbooks/${logbookId}/outbox/lantern/send`, { method: "POST" })],
+      ["a sending", () => app.api(`logbooks/${logbookId}/services/lantern/send`, { method: "POST" })],
     ];
     for (const [what, begin] of jobs) {
       const job = await begin();

@@ -15,13 +15,13 @@ export async function hostileServices(): Promise<Outcome> {
     const logbookId = await newLogbook(app, "Sent");
     await ended(app, (await importFile(app, logbookId, contactsFile(120), "?queue=lantern")).id);
     const post = (path: string) => app.api<Job>(path, { method: "POST" });
-    const view = () => app.api<ServiceView>(`logbooks/${logbookId}/outbox/lantern`);
+    const view = () => app.api<ServiceView>(`logbooks/${logbookId}/services/lantern`);
     for (const behaviour of manners) {
       forgetPeak(app.pid());
       for (const what of ["send", "fetch"]) {
         const before = (await view()).waiting;
         await app.lantern({ behaviour });
-        const job = await post(`logbooks/${logbookId}/outbox/lantern/${what}`);
+        const job = await post(`logbooks/${logbookId}/services/lantern/${what}`);
         const end = await ended(app, job.id);
         if (end.problem?.includes("unexpected")) broken.push(`${what}, ${behaviour}: ${end.problem}`);
         const { accepted = 0, known = 0, refused = 0 } = (end.report ?? {}) as Record<string, number>;
@@ -32,9 +32,9 @@ export async function hostileServices(): Promise<Outcome> {
           );
         if (JSON.stringify([end, after]).includes("lantern-demo-token"))
           broken.push(`${what}, ${behaviour}: the token shows`);
-        await post(`logbooks/${logbookId}/outbox/lantern/retry`);
+        await post(`logbooks/${logbookId}/services/lantern/retry`);
       }
-      const hanging = await post(`logbooks/${logbookId}/outbox/lantern/fetch`);
+      const hanging = await post(`logbooks/${logbookId}/services/lantern/fetch`);
       await pause(300);
       const start = performance.now();
       await post(`jobs/${hanging.id}/cancel`);
@@ -45,7 +45,7 @@ export async function hostileServices(): Promise<Outcome> {
       most = Math.max(most, peakMemory(app.pid()) ?? 0);
     }
     await app.lantern({ behaviour: "normal" });
-    const sent = await ended(app, (await post(`logbooks/${logbookId}/outbox/lantern/send`)).id);
+    const sent = await ended(app, (await post(`logbooks/${logbookId}/services/lantern/send`)).id);
     if (sent.state !== "done" || (await view()).waiting !== 0) broken.push("afterwards not all was sent");
   } finally {
     await app.stop();

@@ -20,6 +20,7 @@ import { listContacts, logContact } from "../src/server/logbook/contacts";
 import { openAdifFile } from "../src/server/logbook/adifFile";
 import { createLogbook } from "../src/server/logbook/logbooks";
 import { readingFor } from "../src/server/logbook/reading";
+import { testServices } from "../src/server/testing";
 import { benchAir } from "./air";
 import { benchContest, benchScore } from "./contest";
 import { best, type Line, p95, ratio, table, time, under } from "./measure";
@@ -172,7 +173,7 @@ async function runInThread(
     cells,
     jobId: insertJob(context, logbookId, "Bench", request),
     actor: context.actor.name,
-    lantern: { url: "", token: "", timeoutMs: 0 },
+    services: testServices(),
   };
   const checkpoints: CheckpointerOrder = { databaseFile, cells };
   const checkpointer = new Worker(thread("db/checkpointerThread"), { workerData: checkpoints });

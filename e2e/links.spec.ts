@@ -284,7 +284,7 @@ test("a server that is killed while it transmits says so when it is back", async
   await shack.app.kill();
   await expect(page.getByText("Server not reached")).toBeVisible();
   await shack.app.restart();
-  await expect.poll(() => radio.state.transmitting).toBe(false);
+  await expect.poll(() => radio.state.transmitting, { timeout: 20_000 }).toBe(false);
   await expect(page.getByText("The server ended while Petrel transmitted")).toBeVisible({ timeout: 20_000 });
   await page.goto("/station");
   const line = page.getByRole("list", { name: "Links" }).getByRole("listitem").filter({ hasText: "Petrel" });

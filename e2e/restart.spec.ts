@@ -71,7 +71,7 @@ test("a kill during a sending loses nothing and sends nothing twice", async () =
   await ended(app, importId);
   const before = await app.lanternHas();
   await app.lantern({ behaviour: "slow" });
-  const { id } = await app.api<Job>(`logbooks/${logbook.id}/outbox/lantern/send`, { method: "POST" });
+  const { id } = await app.api<Job>(`logbooks/${logbook.id}/services/lantern/send`, { method: "POST" });
   while ((await app.lanternHas()).asked === before.asked) await new Promise((resolve) => setTimeout(resolve, 20));
   await app.kill();
   await app.lantern({ behaviour: "normal" });
@@ -86,7 +86,7 @@ test("a kill during a sending loses nothing and sends nothing twice", async () =
   const after = await app.lanternHas();
   expect(after.has - before.has).toBe(400);
   expect(after.taken - before.taken).toBeLessThanOrEqual(450);
-  const view = await app.api<ServiceView>(`logbooks/${logbook.id}/outbox/lantern`);
+  const view = await app.api<ServiceView>(`logbooks/${logbook.id}/services/lantern`);
   expect(view.waiting).toBe(0);
   const { items } = await app.api<{ items: StoredContact[] }>(`logbooks/${logbook.id}/contacts?limit=500`);
   expect(

@@ -80,7 +80,7 @@ test("a service that answers for nothing, or says the token back, is told and ha
     method: "POST",
     json: { call: "DL1QTA", startedAt: "2026-11-20T22:40:00Z", band: "20m", mode: "CW" },
   });
-  const waiting = async () => (await app.api<ServiceView>("logbooks/1/outbox/lantern")).waiting;
+  const waiting = async () => (await app.api<ServiceView>("logbooks/1/services/lantern")).waiting;
   const before = await waiting();
   await app.lantern({ behaviour: "empty" });
   await page.goto("/confirm");
@@ -90,9 +90,9 @@ test("a service that answers for nothing, or says the token back, is told and ha
   expect(await waiting()).toBe(before);
 
   await app.lantern({ behaviour: "echo" });
-  const sent = await app.api<Job>("logbooks/1/outbox/lantern/send", { method: "POST" });
+  const sent = await app.api<Job>("logbooks/1/services/lantern/send", { method: "POST" });
   expect((await ended(app, sent.id)).state).toBe("done");
-  const view = JSON.stringify(await app.api("logbooks/1/outbox/lantern"));
+  const view = JSON.stringify(await app.api("logbooks/1/services/lantern"));
   const { sendingId } = (await app.api<Job>(`jobs/${sent.id}`)).report as { sendingId: number };
   const receipt = JSON.stringify(await app.api(`logbooks/1/sendings/${sendingId}`));
   expect(receipt).toContain("the token [secret] is old");
@@ -108,7 +108,7 @@ for (const [behaviour, words] of [
 ] as const) {
   test(`a service in the manner of "${behaviour}" does no harm, and the next sending works`, async ({ app }) => {
     await app.lantern({ behaviour });
-    const fetching = await app.api<Job>("logbooks/1/outbox/lantern/fetch", { method: "POST" });
+    const fetching = await app.api<Job>("logbooks/1/services/lantern/fetch", { method: "POST" });
     expect(await ended(app, fetching.id)).toMatchObject({
       state: "failed",
       problem: expect.stringContaining(words),

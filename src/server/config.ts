@@ -1,6 +1,14 @@
 import { existsSync, mkdirSync, readFileSync, accessSync, constants } from "node:fs";
 import { join, resolve } from "node:path";
 import { z } from "zod";
+import { type ServiceId, SERVICE_IDS, SERVICES } from "../core/confirm";
+import type { ServiceDefaults } from "./confirm/access";
+
+type ServiceSettings = Readonly<
+  Record<`${ServiceId}Url`, z.ZodOptional<z.ZodURL>> &
+    Record<`${ServiceId}Token`, z.ZodOptional<z.ZodString>> &
+    Record<`${ServiceId}TimeoutSeconds`, z.ZodDefault<z.ZodCoercedNumber>>
+>;
 
 const port = z.coerce.number().int().min(1).max(65_535);
 
@@ -10,9 +18,15 @@ const settingsSchema = z.strictObject({
   standInsPort: port.default(4690),
   /** Names under which the application may be reached besides its own address, as in "radio.local:4680". */
   allowedHosts: z.array(z.string()).default([]),
-  lanternUrl: z.url({ protocol: /^https?$/ }).optional(),
-  lanternToken: z.string().optional(),
-  lanternTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
+  /** Of each service: its address, token and how long it is waited for, unless a logbook has its own. */
+  ...(Object.assign(
+    {},
+    ...SERVICE_IDS.map((id) => ({
+      [`${id}Url`]: z.url({ protocol: /^https?$/ }).optional(),
+      [`${id}Token`]: z.string().optional(),
+      [`${id}TimeoutSeconds`]: z.coerce.number().min(1).max(600).default(15),
+    })),
+  ) as ServiceSettings),
   organiserUrl: z.url({ protocol: /^https?$/ }).optional(),
   organiserTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
   almanacUrl: z.url({ protocol: /^https?$/ }).optional(),
@@ -25,13 +39,12 @@ const settingsSchema = z.strictObject({
 
 export interface Config extends Omit<
   z.output<typeof settingsSchema>,
-  "lanternUrl" | "lanternToken" | "organiserUrl" | "almanacUrl"
+  keyof ServiceSettings | "organiserUrl" | "almanacUrl"
 > {
   /** The data folder, absolute. */
   readonly data: string;
   readonly databaseFile: string;
-  readonly lanternUrl: string;
-  readonly lanternToken: string;
+  readonly services: ServiceDefaults;
   readonly organiserUrl: string;
   readonly almanacUrl: string;
 }
@@ -41,9 +54,16 @@ const VARIABLES = {
   YPSILOID_HOST: "host",
   YPSILOID_PORT: "port",
   YPSILOID_STANDINS_PORT: "standInsPort",
-  YPSILOID_LANTERN_URL: "lanternUrl",
-  YPSILOID_LANTERN_TOKEN: "lanternToken",
-  YPSILOID_LANTERN_TIMEOUT: "lanternTimeoutSeconds",
+  ...(Object.fromEntries(
+    SERVICE_IDS.flatMap((id) => {
+      const name = `YPSILOID_${id.toUpperCase()}`;
+      return [
+        [`${name}_URL`, `${id}Url`],
+        [`${name}_TOKEN`, `${id}Token`],
+        [`${name}_TIMEOUT`, `${id}TimeoutSeconds`],
+      ];
+    }),
+  ) as Record<string, string>),
   YPSILOID_ORGANISER_URL: "organiserUrl",
   YPSILOID_ORGANISER_TIMEOUT: "organiserTimeoutSeconds",
   YPSILOID_ALMANAC_URL: "almanacUrl",
@@ -52,9 +72,6 @@ const VARIABLES = {
   YPSILOID_KEYER_PORT: "keyerPort",
   YPSILOID_IMPORT_LIMIT_MB: "importLimitMegabytes",
 } as const;
-
-/** The token that the stand-in of Lantern knows; a real service gives its own. */
-const STAND_IN_TOKEN = "lantern-demo-token";
 
 /** A configuration that cannot be used: one sentence that says what to mend. */
 export class ConfigProblem extends Error {}
@@ -81,8 +98,16 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     ...settings,
     data,
     databaseFile: join(data, "ypsiloid.sqlite"),
-    lanternUrl: settings.lanternUrl ?? `http://127.0.0.1:${settings.standInsPort}`,
-    lanternToken: settings.lanternToken ?? STAND_IN_TOKEN,
+    services: Object.fromEntries(
+      SERVICES.map(({ id, standIn }) => [
+        id,
+        {
+          url: settings[`${id}Url`] ?? `http://127.0.0.1:${settings.standInsPort + standIn.place}`,
+          token: settings[`${id}Token`] ?? standIn.token,
+          timeoutMs: settings[`${id}TimeoutSeconds`] * 1000,
+        },
+      ]),
+    ) as ServiceDefaults,
     organiserUrl: settings.organiserUrl ?? `http://127.0.0.1:${settings.standInsPort + 1}`,
     almanacUrl: settings.almanacUrl ?? `http://127.0.0.1:${settings.standInsPort + 3}`,
   };

@@ -6,6 +6,7 @@ import {
   type CheckedLater,
   type Endpoint,
   type Items,
+  NAMED,
   namesOf,
   type Params,
   UPLOAD,
@@ -107,6 +108,8 @@ function paramsOf({ path }: Endpoint, raw: Record<string, string | string[]>): R
     const value = raw[name] ?? "";
     const text = Array.isArray(value) ? value.map(decoded).join("/") : value;
     refuseUnwritable(text, name);
+    if (name in NAMED && !NAMED[name as keyof typeof NAMED].safeParse(text).success)
+      throw new BadRequest(missing(`${name} ${text}`).problem);
     return [name, name.endsWith("Id") ? rowId(text) : text];
   });
   return Object.fromEntries(given);

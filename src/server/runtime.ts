@@ -55,12 +55,7 @@ async function start(): Promise<Runtime> {
   const store = connect(config.databaseFile, { gate: door.gate });
   await door.write(() => markInterrupted({ store, now: nowSeconds }));
   startCheckpointer({ databaseFile: config.databaseFile, cells: door.cells });
-  const lantern = {
-    url: config.lanternUrl,
-    token: config.lanternToken,
-    timeoutMs: config.lanternTimeoutSeconds * 1000,
-  };
-  const supervisor = createSupervisor(config.databaseFile, door, lantern, (error) =>
+  const supervisor = createSupervisor(config.databaseFile, door, config.services, (error) =>
     log.error({ err: error }, "a job ended unexpectedly"),
   );
   const ending = new AbortController();

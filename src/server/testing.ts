@@ -2,8 +2,10 @@ import type { z } from "zod";
 import type { Context } from "./context";
 import { openStore } from "./db/store";
 import type { Slot } from "../core/award";
+import { SERVICE_IDS } from "../core/confirm";
 import { faultsOf } from "../core/contact";
 import { type Job, logbookInputSchema } from "../core/contract";
+import type { ServiceDefaults } from "./confirm/access";
 import { findJob, type JobRequest } from "./jobs/job";
 import { insertJob } from "./jobs/supervisor";
 import { doJob } from "./jobs/work";
@@ -36,16 +38,15 @@ export function valueOf<Value>(result: Result<Value>): Value {
   return result.value;
 }
 
+/** All services at one address. For tests. */
+export function testServices(url = "http://127.0.0.1:1", timeoutMs = 10_000): ServiceDefaults {
+  return Object.fromEntries(SERVICE_IDS.map((id) => [id, { url, token: "secret", timeoutMs }])) as ServiceDefaults;
+}
+
 /** Runs a job in this thread, and gives it as it ended. For tests. */
-export async function runTestJob(
-  context: Context,
-  logbookId: number,
-  request: JobRequest,
-  url = "http://127.0.0.1:1",
-): Promise<Job> {
+export async function runTestJob(context: Context, logbookId: number, request: JobRequest, url?: string): Promise<Job> {
   const jobId = insertJob(context, logbookId, "Test", request);
-  const lantern = { url, token: "secret", timeoutMs: 10_000 };
-  await doJob(context, jobId, new AbortController().signal, lantern);
+  await doJob(context, jobId, new AbortController().signal, testServices(url));
   return findJob(context.store, jobId)!;
 }
 

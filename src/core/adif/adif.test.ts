@@ -355,7 +355,6 @@ describe("values in the form of the standard", () => {
     ["REGION", "IV", "XX"],
     ["MORSE_KEY_TYPE", "bug", "hammer"],
     ["ARRL_SECT", "EMA", "QQQ"],
-    ["EQSL_QSL_RCVD", "V", "Q"],
     ["DCL_QSL_SENT", "Q", "V"],
     ["CREDIT_GRANTED", "IOTA,DXCC:CARD&LOTW", "a b"],
   ])("%s of an enumeration: %s is well, %s is told and kept", (name, good, bad) => {

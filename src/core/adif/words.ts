@@ -1,4 +1,4 @@
-import type { ReceivedState, SentState } from "../confirm/channel";
+import { CHANNELS, type ReceivedState, type RecordSet, type SentState } from "../confirm/channel";
 
 /** The standard's letters for the state of a confirmation, and our words. Source: QSL_Sent, QSL_Rcvd, QSL_Via. */
 export const SENT_BY_LETTER: Readonly<Record<string, SentState>> = {
@@ -30,10 +30,18 @@ function invert(table: Readonly<Record<string, string>>): Readonly<Record<string
   return Object.fromEntries(Object.entries(table).map(([letter, word]) => [word, letter]));
 }
 
-/** Where a channel's facts stand in a record: their names in the standard. */
-export const CHANNEL_FIELDS = [
-  {
-    channel: "card",
+interface RecordNames {
+  readonly sent: string;
+  readonly sentOn: string;
+  readonly sentVia: string | null;
+  readonly received: string;
+  readonly receivedOn: string;
+  readonly receivedVia: string | null;
+}
+
+/** The standard's sets of fields for the state of a confirmation, by what they are for. */
+const RECORD_SETS: Readonly<Record<RecordSet, RecordNames>> = {
+  paper: {
     sent: "QSL_SENT",
     sentOn: "QSLSDATE",
     sentVia: "QSL_SENT_VIA",
@@ -41,8 +49,7 @@ export const CHANNEL_FIELDS = [
     receivedOn: "QSLRDATE",
     receivedVia: "QSL_RCVD_VIA",
   },
-  {
-    channel: "lantern",
+  signed: {
     sent: "LOTW_QSL_SENT",
     sentOn: "LOTW_QSLSDATE",
     sentVia: null,
@@ -50,7 +57,18 @@ export const CHANNEL_FIELDS = [
     receivedOn: "LOTW_QSLRDATE",
     receivedVia: null,
   },
-] as const;
+  unsigned: {
+    sent: "EQSL_QSL_SENT",
+    sentOn: "EQSL_QSLSDATE",
+    sentVia: null,
+    received: "EQSL_QSL_RCVD",
+    receivedOn: "EQSL_QSLRDATE",
+    receivedVia: null,
+  },
+};
+
+/** Where each channel's facts stand in a record. */
+export const CHANNEL_FIELDS = CHANNELS.map(({ id: channel, recordedAs }) => ({ channel, ...RECORD_SETS[recordedAs] }));
 
 /** Holds the pin of a contact in our own files. */
 export const PIN_FIELD = "APP_YPSILOID_PIN";

@@ -1,20 +1,20 @@
 import { bandLabel, type ModeGroup } from "../band";
-import { type Channel, type Confirmation, isConfirmed } from "../confirm/channel";
+import { CHANNELS, type Confirmation, isConfirmed, type Proof } from "../confirm/channel";
 
-/** An award, as data: what it counts, and by which channels a contact is confirmed for it. */
+/** An award, as data: what it counts, and what proves a contact for it. */
 export interface Award {
   readonly id: string;
   readonly name: string;
   /** The fact of a contact that is counted. */
   readonly counts: "entityCode";
-  readonly channels: readonly Channel[];
+  readonly proofs: readonly Proof[];
 }
 
 export const ENTITIES_AWARD: Award = {
   id: "entities",
   name: "Entities",
   counts: "entityCode",
-  channels: ["card", "lantern"],
+  proofs: ["paper", "signed"],
 };
 
 export const AWARDS: readonly Award[] = [ENTITIES_AWARD];
@@ -36,13 +36,19 @@ export interface SlotFacts {
   readonly confirmations: readonly Pick<Confirmation, "channel" | "received">[];
 }
 
+const PROOF_OF = new Map(CHANNELS.map(({ id, proof }) => [id, proof]));
+
+function proves(award: Award, channel: Confirmation["channel"]): boolean {
+  return award.proofs.includes(PROOF_OF.get(channel)!);
+}
+
 /** The slots that one contact fills, each with worked 1 and confirmed 0 or 1. */
 export function slotsOf(contact: SlotFacts): Slot[] {
   return AWARDS.flatMap((award) => {
     const item = contact[award.counts];
     if (item === null) return [];
     const confirmed = contact.confirmations.some(
-      (confirmation) => award.channels.includes(confirmation.channel) && isConfirmed(confirmation),
+      (confirmation) => proves(award, confirmation.channel) && isConfirmed(confirmation),
     );
     const { band, modeGroup } = contact;
     return [{ award: award.id, item: String(item), band, modeGroup, worked: 1, confirmed: confirmed ? 1 : 0 }];

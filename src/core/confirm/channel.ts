@@ -1,10 +1,33 @@
 import { z } from "zod";
+import { SERVICES, type ServiceId } from "./services";
 
 /** A way in which a contact is confirmed: on paper, or through a service. */
-export const CHANNELS = ["card", "lantern"] as const;
-export type Channel = (typeof CHANNELS)[number];
+export type Channel = "card" | ServiceId;
 
-export const CHANNEL_NAMES: Readonly<Record<Channel, string>> = { card: "Card", lantern: "Lantern" };
+/** What a confirmation that comes that way proves: a card can be shown, a signature checked, what is told is believed. */
+export type Proof = "paper" | "signed" | "told";
+/** Which of the standard's sets of fields carries its state in files. */
+export type RecordSet = "paper" | "signed" | "unsigned";
+
+interface ChannelFacts {
+  readonly id: Channel;
+  readonly name: string;
+  readonly proof: Proof;
+  readonly recordedAs: RecordSet;
+}
+
+/** All channels, cards first. */
+export const CHANNELS: readonly ChannelFacts[] = [
+  { id: "card", name: "Card", proof: "paper", recordedAs: "paper" },
+  ...SERVICES.map(({ id, name, proof, recordedAs }) => ({ id, name, proof, recordedAs })),
+];
+const NAMES: ReadonlyMap<Channel, string> = new Map(CHANNELS.map(({ id, name }) => [id, name]));
+
+export function channelName(channel: Channel): string {
+  return NAMES.get(channel)!;
+}
+
+export const CHANNEL_IDS = CHANNELS.map(({ id }) => id) as [Channel, ...Channel[]];
 
 /** Our side: not sent, asked for, waiting to go, sent, or not to be sent at all. */
 export const SENT_STATES = ["no", "wanted", "waiting", "sent", "ignored"] as const;
@@ -18,7 +41,7 @@ const date = z.iso.date().nullable().default(null);
 
 /** What is known of one contact on one channel. Dates are UTC days, "2026-11-23". */
 export const confirmationSchema = z.strictObject({
-  channel: z.enum(CHANNELS),
+  channel: z.enum(CHANNEL_IDS),
   sent: z.enum(SENT_STATES).default("no"),
   sentOn: date,
   sentVia: z.string().max(20).nullable().default(null),
@@ -61,7 +84,7 @@ function saysNothing(confirmation: Confirmation): boolean {
 }
 
 /** The confirmations with each of the services waited for, where nothing says that it has the contact. */
-export function queuedFor(confirmations: readonly Confirmation[], services: readonly Channel[]): Confirmation[] {
+export function queuedFor(confirmations: readonly Confirmation[], services: readonly ServiceId[]): Confirmation[] {
   const lacking = services.filter((service) => confirmationOf(confirmations, service).sent === "no");
   return lacking.reduce<Confirmation[]>(
     (known, service) => withConfirmation(known, service, { sent: "waiting" }),
@@ -70,7 +93,7 @@ export function queuedFor(confirmations: readonly Confirmation[], services: read
 }
 
 /** The services that a contact waits for. */
-export function servicesWaitedFor(confirmations: readonly Confirmation[]): Channel[] {
+export function servicesWaitedFor(confirmations: readonly Confirmation[]): ServiceId[] {
   return confirmations.flatMap(({ channel, sent }) => (channel !== "card" && sent === "waiting" ? [channel] : []));
 }
 

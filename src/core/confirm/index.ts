@@ -1,5 +1,6 @@
 export {
-  CHANNEL_NAMES,
+  CHANNEL_IDS,
+  channelName,
   CHANNELS,
   confirmationOf,
   confirmationSchema,
@@ -12,6 +13,9 @@ export {
   standing,
   withConfirmation,
 } from "./channel";
-export type { Channel, Confirmation, ReceivedState, SentState } from "./channel";
+export type { Channel, Confirmation, Proof, ReceivedState, SentState } from "./channel";
+export { SERVICE_IDS, serviceById, type ServiceId, SERVICES } from "./services";
+export { ANSWERS } from "./services/service";
+export type { AccountLine, Question, SendAnswer, Service, StatementPage, ToldContact } from "./services/service";
 export { explainNoTwin, sameForServices, toldAlike } from "./explain";
 export type { Statement } from "./explain";

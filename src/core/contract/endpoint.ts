@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { serviceIdSchema } from "./service";
 
 /**
  * What a call needs: to see, to log, to change what was logged, to manage what all share, to own it. Whose, the path
@@ -10,9 +11,15 @@ export type Right = (typeof RIGHTS)[number];
 type Names<Path extends string> = Path extends `${string}{${infer Name}}${infer Rest}`
   ? (Name extends `${infer Plain}...` ? Plain : Name) | Names<Rest>
   : never;
+/** What a path names that is one of a list; what is none of it is not found. */
+export const NAMED = { service: serviceIdSchema } as const;
 /** What a path names: those that end in "Id" are numbers of rows. */
 export type Params<Path extends string> = {
-  readonly [Name in Names<Path>]: Name extends `${string}Id` ? number : string;
+  readonly [Name in Names<Path>]: Name extends keyof typeof NAMED
+    ? z.output<(typeof NAMED)[Name]>
+    : Name extends `${string}Id`
+      ? number
+      : string;
 };
 
 /** A body that its service checks, since what it may hold depends on what is there already. */

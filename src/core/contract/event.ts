@@ -1,5 +1,5 @@
 import type { Slot } from "../award";
-import type { Channel } from "../confirm";
+import type { ServiceId } from "../confirm";
 import type { Alert } from "./alert";
 import type { StoredContact } from "./contact";
 import type { Job } from "./job";
@@ -24,7 +24,12 @@ export type LiveEvent =
   | { /** Things happened after the mark that one began from: load anew. */ readonly type: "missed" }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
   | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }
-  | { readonly type: "outbox"; readonly logbookId: number; readonly service: Channel; readonly waiting: number }
+  | { readonly type: "outbox"; readonly logbookId: number; readonly service: ServiceId; readonly waiting: number }
+  | {
+      /** How a service is reached. */ readonly type: "service";
+      readonly logbookId: number;
+      readonly service: ServiceId;
+    }
   | { readonly type: "job"; readonly job: Job }
   | {
       /** A link: as it is now, null when it was removed; or what it says of what goes on. */
@@ -80,6 +85,7 @@ function concernOf(event: LiveEvent): Concern {
     case "contacts":
     case "manyContacts":
     case "outbox":
+    case "service":
     case "spots":
     case "alert":
     case "alerts":

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { changeReportSchema } from "./change";
+import { serviceIdSchema } from "./service";
 
 /** What to do with contacts of a file that are in the log already, and with what they lack. */
 export const importChoicesSchema = z.strictObject({
@@ -9,8 +10,8 @@ export const importChoicesSchema = z.strictObject({
   siteId: z.int().positive().nullable().default(null),
   /** Work out entity, continent and zones anew, whatever the file says. */
   recalculate: z.boolean().default(false),
-  /** "lantern": what the file does not mark as sent waits for that service. */
-  queue: z.literal("lantern").nullable().default(null),
+  /** What the file does not mark as sent waits for these services. */
+  queue: z.array(serviceIdSchema).default([]),
 });
 export type ImportChoices = z.output<typeof importChoicesSchema>;
 
@@ -64,7 +65,7 @@ export const importReportSchema = z.object({
 export type ImportReport = z.output<typeof importReportSchema>;
 
 export const sendReportSchema = z.object({
-  service: z.literal("lantern"),
+  service: serviceIdSchema,
   sendingId: z.int().nullable(),
   batchId: z.int().nullable(),
   accepted: z.int(),
@@ -85,7 +86,7 @@ const fetchedLineSchema = z.object({
 export type FetchedLine = z.output<typeof fetchedLineSchema>;
 
 export const fetchReportSchema = z.object({
-  service: z.literal("lantern"),
+  service: serviceIdSchema,
   batchId: z.int().nullable(),
   matched: z.int(),
   known: z.int(),
@@ -123,6 +124,8 @@ export function jobOf<const Kind extends JobKind>(kind: Kind) {
     id: z.int(),
     logbookId: z.int(),
     kind: z.literal(kind),
+    /** The service that it has to do with. */
+    service: serviceIdSchema.nullable(),
     title: z.string(),
     state: z.enum(["running", "done", "failed", "cancelled", "interrupted"]),
     progress: z.object({ done: z.number(), total: z.number().nullable() }),

@@ -1,4 +1,28 @@
 import { z } from "zod";
+import { ANSWERS, type ServiceId, SERVICE_IDS } from "../confirm";
+
+export const serviceIdSchema = z.enum(SERVICE_IDS as [ServiceId, ...ServiceId[]]);
+
+/** How a service is reached, without its token. */
+export const serviceSettingsSchema = z.object({
+  service: serviceIdSchema,
+  /** Whether new contacts wait for it. */
+  isUsed: z.boolean(),
+  url: z.string(),
+  hasToken: z.boolean(),
+});
+export type ServiceSettings = z.output<typeof serviceSettingsSchema>;
+
+/** What is not given stays as it is. */
+export const serviceSettingsPatchSchema = z.strictObject({
+  isUsed: z.boolean().optional(),
+  url: z
+    .url({ protocol: /^https?$/, error: "give an address like https://service.example" })
+    .max(500)
+    .optional(),
+  token: z.string().trim().max(500, "a token has at most 500 characters").optional(),
+});
+export type ServiceSettingsPatch = z.output<typeof serviceSettingsPatchSchema>;
 
 const outboxEntrySchema = z.object({
   contactId: z.int(),
@@ -17,7 +41,10 @@ export type Sending = z.output<typeof sendingSchema>;
 
 /** How a logbook stands with a service. */
 export const serviceViewSchema = z.object({
-  service: z.literal("lantern"),
+  service: serviceIdSchema,
+  settings: serviceSettingsSchema,
+  /** Until when it asked to be left alone; null where it did not. */
+  restsUntil: z.string().nullable(),
   waiting: z.int(),
   refused: z.int(),
   fetchedAt: z.string().nullable(),
@@ -37,10 +64,20 @@ export const serviceViewSchema = z.object({
 });
 export type ServiceView = z.output<typeof serviceViewSchema>;
 
+/** What a service has of one of our calls, and what we believe that it has. */
+export const accountLineSchema = z.object({
+  call: z.string(),
+  contacts: z.int(),
+  confirmed: z.int(),
+  lastAt: z.string().nullable(),
+  ours: z.object({ sent: z.int(), confirmed: z.int(), lastAt: z.string().nullable() }),
+});
+export type AccountComparison = z.output<typeof accountLineSchema>;
+
 export const receiptLineSchema = z.object({
   contactId: z.int(),
   call: z.string(),
-  answer: z.enum(["accepted", "known", "refused"]),
+  answer: z.enum(ANSWERS),
   reason: z.string().nullable(),
 });
 export type ReceiptLine = z.output<typeof receiptLineSchema>;

@@ -1,4 +1,4 @@
-import { type Channel, CHANNEL_NAMES, CHANNELS, type Confirmation, emptyConfirmation, standing } from "../confirm";
+import { type Channel, CHANNELS, type Confirmation, emptyConfirmation, standing } from "../confirm";
 import { type CompleteContact, FACT_GROUPS, type FactKey, type FactKind, factText } from "../contact";
 import { entityByCode } from "../entity";
 
@@ -56,8 +56,7 @@ export const LOG_COLUMNS: readonly LogColumn[] = [
   ),
   { id: "modeGroup", label: "Mode group", title: "Group", group: "Contact", kind: "modeGroup", width: 80 },
   { id: "pin", label: "Pin", title: "Pin", group: "Remarks", kind: "flag", width: 48 },
-  ...CHANNELS.flatMap((channel): LogColumn[] => {
-    const name = CHANNEL_NAMES[channel];
+  ...CHANNELS.flatMap(({ id: channel, name }): LogColumn[] => {
     return [
       { id: channel, label: name, title: name, group: name, kind: "standing", width: 106, channel },
       ...CONFIRMATION_COLUMNS.map(([of, label, kind]) => ({
@@ -91,7 +90,7 @@ export const USUAL_COLUMNS: readonly string[] = [
   "reportReceived",
   "entityCode",
   "name",
-  "lantern",
+  ...CHANNELS.filter(({ proof }) => proof === "signed").map(({ id }) => id),
   "card",
   "comment",
 ];

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { bandByName } from "../band";
-import { RECEIVED_STATES, SENT_STATES } from "../confirm";
+import { RECEIVED_STATES, SENT_STATES, SERVICE_IDS } from "../confirm";
 import { entityByCode } from "../entity";
 import { type ColumnKind, LOG_COLUMNS } from "./columns";
 
@@ -183,7 +183,10 @@ const all = (...of: FilterGroup["of"]): FilterGroup => ({ join: "all", of });
 export const SHIPPED_FILTERS: readonly { readonly name: string; readonly filter: FilterGroup }[] = [
   { name: "Today", filter: all(one("startedAt", "today")) },
   { name: "This month", filter: all(one("startedAt", "thisMonth")) },
-  { name: "Waiting to be sent", filter: all(one("lantern.sent", "is", "waiting")) },
+  {
+    name: "Waiting to be sent",
+    filter: { join: "any", of: SERVICE_IDS.map((service) => one(`${service}.sent`, "is", "waiting")) },
+  },
   { name: "Cards owed", filter: all(one("card.sent", "is", "wanted")) },
   {
     name: "Cards sent and not answered",
@@ -196,12 +199,17 @@ export const SHIPPED_FILTERS: readonly { readonly name: string; readonly filter:
   },
   {
     name: "Sent, not confirmed for 6 months",
-    filter: all(
-      one("lantern.sent", "is", "sent"),
-      one("lantern.sentOn", "olderDays", "182"),
-      one("lantern.received", "isNot", "confirmed"),
-      one("lantern.received", "isNot", "verified"),
-    ),
+    filter: {
+      join: "any",
+      of: SERVICE_IDS.map((service) =>
+        all(
+          one(`${service}.sent`, "is", "sent"),
+          one(`${service}.sentOn`, "olderDays", "182"),
+          one(`${service}.received`, "isNot", "confirmed"),
+          one(`${service}.received`, "isNot", "verified"),
+        ),
+      ),
+    },
   },
   { name: "Never confirmed entities", filter: all(one("entityConfirmed", "no")) },
   { name: "Pinned", filter: all(one("pin", "yes")) },

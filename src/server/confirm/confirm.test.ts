@@ -4,8 +4,8 @@ import type { FetchReport, JobOf, LiveEvent, SendReport } from "../../core/contr
 import type { Context } from "../context";
 import { markCards } from "../logbook/cards";
 import { changeContact, deleteContact, getContact, logContact } from "../logbook/contacts";
-import { runTestJob, testContext, valueOf } from "../testing";
-import { lanternView, receiptOf, retryRefused, waitingFor } from "./outbox";
+import { runTestJob, testContext, testServices, valueOf } from "../testing";
+import { outboxes, receiptOf, retryRefused, serviceView } from "./outbox";
 
 let server: Server;
 let context: Context;
@@ -58,10 +58,10 @@ const log = (call: string, startedAt = "2026-11-23T21:00:00Z") =>
   valueOf(logContact(context, logbookId, { call, startedAt, band: "20m", mode: "CW" })).id;
 const change = (id: number, facts: object) => valueOf(changeContact(context, logbookId, id, facts));
 const outbox = () =>
-  valueOf(lanternView(context, logbookId)).entries.map(({ call, refused }) =>
+  valueOf(serviceView(context, testServices(), logbookId, "lantern")).entries.map(({ call, refused }) =>
     refused === null ? call : `${call}: ${refused}`,
   );
-const waiting = () => valueOf(waitingFor(context, logbookId)).waiting;
+const waiting = () => valueOf(outboxes(context, logbookId)).find(({ service }) => service === "lantern")!.waiting;
 const refusing = (call: string) => {
   answering = (contacts) => ({
     results: contacts.map((one) =>
@@ -111,10 +111,10 @@ describe("what a service refused", () => {
     await send();
     log("OY4QSA");
     heard.length = 0;
-    expect(valueOf(retryRefused(context, logbookId))).toEqual({ waiting: 1 });
+    expect(valueOf(retryRefused(context, logbookId, "lantern"))).toEqual({ waiting: 1 });
     expect(waiting()).toBe(2);
     expect(heard).toContainEqual({ type: "outbox", logbookId, service: "lantern", waiting: 2 });
-    expect(valueOf(retryRefused(context, logbookId))).toEqual({ waiting: 0 });
+    expect(valueOf(retryRefused(context, logbookId, "lantern"))).toEqual({ waiting: 0 });
   });
 });
 
@@ -215,10 +215,9 @@ describe("a fetch", () => {
       more: false,
     });
     expect((await fetched()).report).toMatchObject({ matched: 0, withoutTwin: 2 });
-    const reasons = valueOf(lanternView(context, logbookId)).withoutTwin.map(({ call, explanation }) => [
-      call,
-      explanation,
-    ]);
+    const reasons = valueOf(serviceView(context, testServices(), logbookId, "lantern")).withoutTwin.map(
+      ({ call, explanation }) => [call, explanation],
+    );
     expect(reasons).toEqual([
       ["DL1QTA", "their time is 3 h 4 min after yours"],
       ["PY2QSB", expect.any(String)],
@@ -230,7 +229,9 @@ describe("a fetch", () => {
       matchedLines: [{ call: "PY2QSB", text: "met a contact logged since" }],
     });
     expect(isConfirmed(late)).toBe(true);
-    expect(valueOf(lanternView(context, logbookId)).withoutTwin.map(({ call }) => call)).toEqual(["DL1QTA"]);
+    expect(
+      valueOf(serviceView(context, testServices(), logbookId, "lantern")).withoutTwin.map(({ call }) => call),
+    ).toEqual(["DL1QTA"]);
   });
 
   test("takes nothing of a page that is not understood, and keeps its cursor", async () => {

@@ -1,12 +1,22 @@
 import { modeGroup, parseMode } from "../../core/band";
 import { baseCall } from "../../core/callsign";
-import { confirmationOf, explainNoTwin, isConfirmed, type Statement, withConfirmation } from "../../core/confirm";
+import {
+  confirmationOf,
+  explainNoTwin,
+  isConfirmed,
+  type ServiceId,
+  serviceById,
+  type Statement,
+  type StatementPage,
+  withConfirmation,
+} from "../../core/confirm";
 import { CONFIRM_TOLERANCE, findTwin, isoTime, secondsOf } from "../../core/contact";
 import type { FetchedLine, FetchReport } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
 import { type BatchWriter, writeBatch } from "../logbook/batch";
-import { fetchFromLantern, type LanternPage, type ServiceAccess } from "./lantern";
+import type { ServiceAccess } from "./access";
+import { askPatiently } from "./askPatiently";
 
 const LISTED = 200;
 
@@ -17,12 +27,13 @@ const LISTED = 200;
  */
 export async function fetchConfirmations(
   run: JobRun<FetchReport, FetchReport>,
-  lantern: ServiceAccess,
+  service: ServiceId,
+  access: ServiceAccess,
 ): Promise<FetchReport> {
   const { context, logbookId } = run;
   const { store } = context;
   const report: FetchReport = run.resumed ?? {
-    service: "lantern",
+    service,
     batchId: null,
     matched: 0,
     known: 0,
@@ -31,19 +42,15 @@ export async function fetchConfirmations(
     withoutTwinLines: [],
   };
   const state = store.first(
-    store.q
-      .selectFrom("fetchState")
-      .select("cursor")
-      .where("logbookId", "=", logbookId)
-      .where("service", "=", "lantern"),
+    store.q.selectFrom("fetchState").select("cursor").where("logbookId", "=", logbookId).where("service", "=", service),
   );
   let cursor = state?.cursor ?? "";
   let first = true;
   for (;;) {
-    const page = await fetchFromLantern(lantern, cursor, run.signal);
+    const page = await askPatiently(run, service, access, serviceById(service).fetch(cursor));
     store.transaction(() => {
       takePage(context, logbookId, report, page, first);
-      keepCursor(context, logbookId, page.cursor);
+      keepCursor(context, logbookId, service, page.cursor);
       run.checkpoint(report, report, report.matched + report.known + report.withoutTwin, null);
     });
     first = false;
@@ -62,38 +69,39 @@ function takePage(
   context: Context,
   logbookId: number,
   report: FetchReport,
-  page: LanternPage,
+  page: StatementPage,
   retryOld: boolean,
 ): void {
   const { store } = context;
-  const options = { logbookId, kind: "confirm", summary: "Confirmed through Lantern" } as const;
+  const { service } = report;
+  const options = { logbookId, kind: "confirm", summary: `Confirmed through ${serviceById(service).name}` } as const;
   const incoming = page.statements.map(incomingOf);
-  const waiting = retryOld ? unmetStatements(context, logbookId) : [];
+  const waiting = retryOld ? unmetStatements(context, logbookId, service) : [];
   if (incoming.length === 0 && waiting.length === 0) return;
   writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
     for (const statement of waiting) {
-      const { contactId } = meet(context, logbookId, writer, statement);
+      const { contactId } = meet(context, logbookId, service, writer, statement);
       if (contactId === null) continue;
       store.run(
         store.q
           .updateTable("statement")
           .set({ contactId, explanation: null })
           .where("logbookId", "=", logbookId)
-          .where("service", "=", "lantern")
+          .where("service", "=", service)
           .where("serviceId", "=", statement.serviceId),
       );
       report.matched++;
       list(report.matchedLines, statement, "met a contact logged since");
     }
     for (const statement of incoming) {
-      const outcome = meet(context, logbookId, writer, statement);
+      const outcome = meet(context, logbookId, service, writer, statement);
       const { serviceId, call, baseCall: base, ownCall, band, mode, modeGroup: group, startedAt } = statement;
       const kept = store.run(
         store.q
           .insertInto("statement")
           .values({
             logbookId,
-            service: "lantern",
+            service,
             serviceId,
             call,
             baseCall: base,
@@ -121,7 +129,7 @@ function takePage(
   });
 }
 
-function incomingOf(statement: LanternPage["statements"][number]): Incoming {
+function incomingOf(statement: StatementPage["statements"][number]): Incoming {
   const mode = parseMode(statement.mode)?.mode ?? statement.mode;
   return {
     serviceId: statement.id,
@@ -135,13 +143,13 @@ function incomingOf(statement: LanternPage["statements"][number]): Incoming {
   };
 }
 
-function unmetStatements(context: Context, logbookId: number): Incoming[] {
+function unmetStatements(context: Context, logbookId: number, service: ServiceId): Incoming[] {
   return context.store.all(
     context.store.q
       .selectFrom("statement")
       .select(["serviceId", "call", "baseCall", "ownCall", "band", "mode", "modeGroup", "startedAt"])
       .where("logbookId", "=", logbookId)
-      .where("service", "=", "lantern")
+      .where("service", "=", service)
       .where("contactId", "is", null),
   );
 }
@@ -153,7 +161,13 @@ interface Outcome {
 }
 
 /** Looks for the contact that a statement is about and marks it confirmed. */
-function meet(context: Context, logbookId: number, writer: BatchWriter, statement: Incoming): Outcome {
+function meet(
+  context: Context,
+  logbookId: number,
+  service: ServiceId,
+  writer: BatchWriter,
+  statement: Incoming,
+): Outcome {
   const { store } = context;
   const withStation = store.all(
     store.q
@@ -172,21 +186,21 @@ function meet(context: Context, logbookId: number, writer: BatchWriter, statemen
   }
   const held = writer.hold([twin.id])[0]!;
   const { confirmations } = held.contact;
-  if (isConfirmed(confirmationOf(confirmations, "lantern")))
+  if (isConfirmed(confirmationOf(confirmations, service)))
     return { kind: "known", contactId: twin.id, explanation: null };
   const receivedOn = isoTime(context.now()).slice(0, 10);
   writer.change(held, {
-    confirmations: withConfirmation(confirmations, "lantern", { received: "confirmed", receivedOn }),
+    confirmations: withConfirmation(confirmations, service, { received: "confirmed", receivedOn }),
   });
   return { kind: "matched", contactId: twin.id, explanation: null };
 }
 
-function keepCursor(context: Context, logbookId: number, cursor: string): void {
+function keepCursor(context: Context, logbookId: number, service: ServiceId, cursor: string): void {
   const fetchedAt = context.now();
   context.store.run(
     context.store.q
       .insertInto("fetchState")
-      .values({ logbookId, service: "lantern", cursor, fetchedAt })
+      .values({ logbookId, service, cursor, fetchedAt })
       .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet({ cursor, fetchedAt })),
   );
 }

@@ -1,14 +1,22 @@
+import { serviceById, type ServiceId, SERVICE_IDS } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
 import type { JobOf, ReceiptLine, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
 import type { Supervisor } from "../jobs/supervisor";
-import { done, missing, type Result } from "../problem";
+import { fullTime } from "../../core/time/words";
+import { done, failed, missing, type Result } from "../problem";
+import { restsUntil, servicesInUse, type ServiceDefaults, settingsOf } from "./access";
 import { announceWaiting, waitingCount } from "../logbook/batch";
 
 const LISTED = 500;
 
-/** What waits for Lantern, what it answered, and what it says that meets no contact of ours. */
-export function lanternView(context: Context, logbookId: number): Result<ServiceView> {
+/** What waits for a service, what it answered, and what it says that meets no contact of ours. */
+export function serviceView(
+  context: Context,
+  defaults: ServiceDefaults,
+  logbookId: number,
+  service: ServiceId,
+): Result<ServiceView> {
   const { store } = context;
   const { q } = store;
   const counts = store.first(
@@ -16,7 +24,7 @@ export function lanternView(context: Context, logbookId: number): Result<Service
       .selectFrom("outbox")
       .select((eb) => [eb.fn.countAll<number>().as("all"), eb.fn.count<number>("refused").as("refused")])
       .where("logbookId", "=", logbookId)
-      .where("service", "=", "lantern"),
+      .where("service", "=", service),
   )!;
   const entries = store.all(
     q
@@ -24,19 +32,19 @@ export function lanternView(context: Context, logbookId: number): Result<Service
       .innerJoin("contact", "contact.id", "outbox.contactId")
       .select(["contactId", "call", "ownCall", "startedAt", "band", "mode", "queuedAt", "refused"])
       .where("outbox.logbookId", "=", logbookId)
-      .where("service", "=", "lantern")
+      .where("service", "=", service)
       .orderBy("startedAt", "desc")
       .limit(LISTED),
   );
   const fetched = store.first(
-    q.selectFrom("fetchState").select("fetchedAt").where("logbookId", "=", logbookId).where("service", "=", "lantern"),
+    q.selectFrom("fetchState").select("fetchedAt").where("logbookId", "=", logbookId).where("service", "=", service),
   );
   const sendings = store.all(
     q
       .selectFrom("sending")
       .selectAll()
       .where("logbookId", "=", logbookId)
-      .where("service", "=", "lantern")
+      .where("service", "=", service)
       .orderBy("id", "desc")
       .limit(20),
   );
@@ -45,14 +53,17 @@ export function lanternView(context: Context, logbookId: number): Result<Service
       .selectFrom("statement")
       .select(["call", "startedAt", "band", "mode", "explanation"])
       .where("logbookId", "=", logbookId)
-      .where("service", "=", "lantern")
+      .where("service", "=", service)
       .where("contactId", "is", null)
       .orderBy("startedAt", "desc")
       .limit(LISTED),
   );
+  const rests = restsUntil(context, logbookId, service);
   const iso = <Row extends { startedAt: number }>(row: Row) => ({ ...row, startedAt: isoTime(row.startedAt) });
   return done({
-    service: "lantern",
+    service,
+    settings: settingsOf(context, defaults, logbookId, service),
+    restsUntil: rests === null ? null : isoTime(rests),
     waiting: counts.all - counts.refused,
     refused: counts.refused,
     fetchedAt: fetched === undefined ? null : isoTime(fetched.fetchedAt),
@@ -68,19 +79,52 @@ export function lanternView(context: Context, logbookId: number): Result<Service
   });
 }
 
-/** How many contacts wait for Lantern. */
-export function waitingFor(context: Context, logbookId: number): Result<{ readonly waiting: number }> {
-  return done({ waiting: waitingCount(context.store, logbookId, "lantern") });
+/** How many contacts wait for each service, in the order in which they are shown. */
+export function outboxes({ store }: Context, logbookId: number): Result<Outbox[]> {
+  const used = servicesInUse(store, logbookId);
+  return done(
+    SERVICE_IDS.map((service) => ({
+      service,
+      isUsed: used.includes(service),
+      waiting: waitingCount(store, logbookId, service),
+    })),
+  );
+}
+
+interface Outbox {
+  readonly service: ServiceId;
+  readonly isUsed: boolean;
+  readonly waiting: number;
 }
 
 /** Starts the job that sends what waits. */
-export function startSending(context: Context, supervisor: Supervisor, logbookId: number): Result<JobOf<"send">> {
-  return supervisor.start(context, logbookId, "Send to Lantern", { kind: "send", service: "lantern" });
+export function startSending(
+  context: Context,
+  supervisor: Supervisor,
+  logbookId: number,
+  service: ServiceId,
+): Result<JobOf<"send">> {
+  const title = `Send to ${serviceById(service).name}`;
+  return atRest(context, logbookId, service) ?? supervisor.start(context, logbookId, title, { kind: "send", service });
 }
 
 /** Starts the job that fetches confirmations. */
-export function startFetching(context: Context, supervisor: Supervisor, logbookId: number): Result<JobOf<"fetch">> {
-  return supervisor.start(context, logbookId, "Fetch from Lantern", { kind: "fetch", service: "lantern" });
+export function startFetching(
+  context: Context,
+  supervisor: Supervisor,
+  logbookId: number,
+  service: ServiceId,
+): Result<JobOf<"fetch">> {
+  const title = `Fetch from ${serviceById(service).name}`;
+  return atRest(context, logbookId, service) ?? supervisor.start(context, logbookId, title, { kind: "fetch", service });
+}
+
+/** The refusal where a service asked to be left alone; null where it did not. */
+function atRest(context: Context, logbookId: number, service: ServiceId) {
+  const until = restsUntil(context, logbookId, service);
+  if (until === null) return null;
+  const text = `${serviceById(service).name} is busy and asks to be left alone until ${fullTime(isoTime(until))} UTC`;
+  return failed(503, "Busy", `${text}: what waits goes on waiting.`);
 }
 
 /** The answers to one sending, the refused first. */
@@ -104,16 +148,20 @@ export function receiptOf(context: Context, logbookId: number, sendingId: number
 }
 
 /** Lets refused contacts go out again with the next sending. */
-export function retryRefused(context: Context, logbookId: number): Result<{ readonly waiting: number }> {
+export function retryRefused(
+  context: Context,
+  logbookId: number,
+  service: ServiceId,
+): Result<{ readonly waiting: number }> {
   const { store } = context;
   const { changes } = store.run(
     store.q
       .updateTable("outbox")
       .set({ refused: null })
       .where("logbookId", "=", logbookId)
-      .where("service", "=", "lantern")
+      .where("service", "=", service)
       .where("refused", "is not", null),
   );
-  announceWaiting(context, logbookId, "lantern");
+  announceWaiting(context, logbookId, service);
   return done({ waiting: changes });
 }

@@ -1,4 +1,11 @@
-import { toldAlike, withConfirmation } from "../../core/confirm";
+import {
+  type SendAnswer,
+  type ServiceId,
+  serviceById,
+  toldAlike,
+  type ToldContact,
+  withConfirmation,
+} from "../../core/confirm";
 import { isoTime } from "../../core/contact";
 import type { SendReport, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
@@ -6,19 +13,22 @@ import type { JobRun } from "../jobs/jobRun";
 import { waitingCount, writeBatch } from "../logbook/batch";
 import { withConfirmations } from "../logbook/contactRow";
 import { siteOfLogbook } from "../logbook/sites";
-import { type LanternAnswer, type LanternContact, sendToLantern, type ServiceAccess } from "./lantern";
-
-/** How many contacts go in one request. */
-const PER_REQUEST = 50;
+import type { ServiceAccess } from "./access";
+import { askPatiently } from "./askPatiently";
 
 /**
- * Sends what waits for Lantern and writes each answer down. A contact leaves the outbox in the transaction that
- * keeps its answer: if the process dies in between, it is sent again, and Lantern knows it already.
+ * Sends what waits for a service and writes each answer down. A contact leaves the outbox in the transaction that
+ * keeps its answer: if the process dies in between, it is sent again, and the service knows it already.
  */
-export async function sendOutbox(run: JobRun<SendReport, SendReport>, lantern: ServiceAccess): Promise<SendReport> {
+export async function sendOutbox(
+  run: JobRun<SendReport, SendReport>,
+  service: ServiceId,
+  access: ServiceAccess,
+): Promise<SendReport> {
   const { context, logbookId } = run;
+  const { perRequest, send } = serviceById(service);
   const report: SendReport = run.resumed ?? {
-    service: "lantern",
+    service,
     sendingId: null,
     batchId: null,
     accepted: 0,
@@ -26,18 +36,18 @@ export async function sendOutbox(run: JobRun<SendReport, SendReport>, lantern: S
     refused: 0,
     unanswered: 0,
   };
-  const total = report.accepted + report.known + report.refused + waitingCount(context.store, logbookId, "lantern");
+  const total = report.accepted + report.known + report.refused + waitingCount(context.store, logbookId, service);
   const site = siteOfLogbook(context.store, logbookId);
   // Counted anew each time: what was not answered for waits, and goes out again.
   report.unanswered = 0;
   let lastId = 0;
   for (;;) {
-    const contacts = waiting(context, logbookId, lastId, PER_REQUEST);
+    const contacts = waiting(context, logbookId, service, lastId, perRequest);
     const last = contacts.at(-1);
     if (last === undefined) return report;
     lastId = last.id;
-    const told = contacts.map((contact) => lanternContact(contact, site.call));
-    const answers = await sendToLantern(lantern, told, run.signal);
+    const told = contacts.map((contact) => toldOf(contact, site.call));
+    const answers = await askPatiently(run, service, access, send(told));
     context.store.transaction(() => {
       keepAnswers(context, logbookId, report, told, answers);
       run.checkpoint(report, report, report.accepted + report.known + report.refused + report.unanswered, total);
@@ -45,13 +55,19 @@ export async function sendOutbox(run: JobRun<SendReport, SendReport>, lantern: S
   }
 }
 
-/** What Lantern is told of a contact. */
-function lanternContact(contact: StoredContact, usualCall: string): LanternContact {
+/** What a service is told of a contact. */
+function toldOf(contact: StoredContact, usualCall: string): ToldContact {
   const { id, call, startedAt, band, mode, submode } = contact;
   return { id, ownCall: contact.ownCall ?? usualCall, call, startedAt, band, mode, submode };
 }
 
-function waiting(context: Context, logbookId: number, afterId: number, limit: number): StoredContact[] {
+function waiting(
+  context: Context,
+  logbookId: number,
+  service: ServiceId,
+  afterId: number,
+  limit: number,
+): StoredContact[] {
   const { store } = context;
   const rows = store.all(
     store.q
@@ -59,7 +75,7 @@ function waiting(context: Context, logbookId: number, afterId: number, limit: nu
       .innerJoin("contact", "contact.id", "outbox.contactId")
       .selectAll("contact")
       .where("outbox.logbookId", "=", logbookId)
-      .where("service", "=", "lantern")
+      .where("service", "=", service)
       .where("refused", "is", null)
       .where("contactId", ">", afterId)
       .orderBy("contactId")
@@ -69,29 +85,28 @@ function waiting(context: Context, logbookId: number, afterId: number, limit: nu
 }
 
 /**
- * Writes down what Lantern answered. A contact that was deleted meanwhile has its receipt all the same; one that was
- * changed, so that Lantern has it otherwise than it is now, goes on waiting.
+ * Writes down what the service answered. A contact that was deleted meanwhile has its receipt all the same; one that
+ * was changed, so that the service has it otherwise than it is now, goes on waiting.
  */
 function keepAnswers(
   context: Context,
   logbookId: number,
   report: SendReport,
-  told: readonly LanternContact[],
-  answers: readonly LanternAnswer[],
+  told: readonly ToldContact[],
+  answers: readonly SendAnswer[],
 ): void {
   const { store } = context;
+  const { service } = report;
   const byId = new Map(answers.map((answer) => [answer.id, answer]));
   const today = isoTime(context.now()).slice(0, 10);
   const answered = told.filter(({ id }) => byId.has(id));
   report.unanswered += told.length - answered.length;
   if (answered.length === 0) return;
   report.sendingId ??= store.run(
-    store.q
-      .insertInto("sending")
-      .values({ logbookId, service: "lantern", at: context.now(), accepted: 0, known: 0, refused: 0 }),
+    store.q.insertInto("sending").values({ logbookId, service, at: context.now(), accepted: 0, known: 0, refused: 0 }),
   ).lastId;
   const site = siteOfLogbook(store, logbookId);
-  const options = { logbookId, kind: "send", summary: "Sent to Lantern" } as const;
+  const options = { logbookId, kind: "send", summary: `Sent to ${serviceById(service).name}` } as const;
   writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
     const held = new Map(writer.hold(answered.map(({ id }) => id)).map((one) => [one.contact.id, one]));
     for (const sent of answered) {
@@ -108,19 +123,19 @@ function keepAnswers(
           ),
       );
       const one = held.get(sent.id);
-      if (one === undefined || !toldAlike(lanternContact(one.contact, site.call), sent)) continue;
+      if (one === undefined || !toldAlike(toldOf(one.contact, site.call), sent)) continue;
       if (answer.answer === "refused") {
         store.run(
           store.q
             .updateTable("outbox")
             .set({ refused: reason ?? "refused without a reason" })
             .where("contactId", "=", sent.id)
-            .where("service", "=", "lantern"),
+            .where("service", "=", service),
         );
         continue;
       }
       writer.change(one, {
-        confirmations: withConfirmation(one.contact.confirmations, "lantern", { sent: "sent", sentOn: today }),
+        confirmations: withConfirmation(one.contact.confirmations, service, { sent: "sent", sentOn: today }),
       });
     }
     report.batchId = writer.batchId;

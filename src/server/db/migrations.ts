@@ -132,6 +132,27 @@ const CONTEST = [
 ];
 
 /**
+ * What the fields of an unsigned service say that were kept as they came, before there was such a service; `said` is
+ * null where it is none of the standard's values.
+ */
+const UNSIGNED = `
+  SELECT contactId, place, name,
+    CASE
+      WHEN name IN ('EQSL_QSLSDATE', 'EQSL_QSLRDATE') THEN iif(day = date(day), day, NULL)
+      WHEN letter = 'N' THEN 'no' WHEN letter = 'R' THEN 'wanted' WHEN letter = 'I' THEN 'ignored'
+      WHEN name = 'EQSL_QSL_SENT' THEN CASE letter WHEN 'Q' THEN 'waiting' WHEN 'Y' THEN 'sent' END
+      ELSE CASE letter WHEN 'Y' THEN 'confirmed' WHEN 'V' THEN 'verified' END
+    END AS said
+  FROM (
+    SELECT contact.id AS contactId, field.key AS place, json_extract(field.value, '$.name') AS name,
+      upper(trim(json_extract(field.value, '$.value'))) AS letter,
+      substr(trim(json_extract(field.value, '$.value')), 1, 4) || '-' ||
+        substr(trim(json_extract(field.value, '$.value')), 5, 2) || '-' ||
+        substr(trim(json_extract(field.value, '$.value')), 7) AS day
+    FROM contact, json_each(contact.extra) AS field WHERE contact.extra LIKE '%"EQSL_QSL%')
+  WHERE name IN ('EQSL_QSL_SENT', 'EQSL_QSLSDATE', 'EQSL_QSL_RCVD', 'EQSL_QSLRDATE')`;
+
+/**
  * The statements of each migration. Forward only; a released migration is never changed. Run in the order of their
  * names.
  */
@@ -195,5 +216,28 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
     `CREATE TABLE alertSnooze (
       id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
       ruleId INTEGER REFERENCES saved(id) ON DELETE CASCADE, base TEXT, until INTEGER NOT NULL) STRICT`,
+  ],
+  "0011-services": [
+    `CREATE TABLE serviceAccess (
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL,
+      isUsed INTEGER NOT NULL, url TEXT, token TEXT, restsUntil INTEGER,
+      PRIMARY KEY (logbookId, service)) STRICT, WITHOUT ROWID`,
+    `INSERT OR IGNORE INTO confirmation (contactId, channel, sent, sentOn, sentVia, received, receivedOn, receivedVia)
+      SELECT contactId, 'tideline', coalesce(sent, 'no'), sentOn, NULL, coalesce(received, 'no'), receivedOn, NULL
+      FROM (
+        SELECT contactId, max(iif(name = 'EQSL_QSL_SENT', said, NULL)) AS sent,
+          max(iif(name = 'EQSL_QSLSDATE', said, NULL)) AS sentOn,
+          max(iif(name = 'EQSL_QSL_RCVD', said, NULL)) AS received,
+          max(iif(name = 'EQSL_QSLRDATE', said, NULL)) AS receivedOn
+        FROM (${UNSIGNED}) WHERE said IS NOT NULL GROUP BY contactId)`,
+    `INSERT OR IGNORE INTO outbox (logbookId, service, contactId, queuedAt)
+      SELECT logbookId, 'tideline', id, CAST(strftime('%s', 'now') AS INTEGER) FROM contact
+      WHERE id IN (SELECT contactId FROM confirmation WHERE channel = 'tideline' AND sent = 'waiting')`,
+    `UPDATE contact SET extra = (
+        SELECT iif(count(*) = 0, NULL, json_group_array(json(field))) FROM (
+          SELECT json_each.value AS field, json_each.key AS place FROM json_each(contact.extra)
+          WHERE place NOT IN (SELECT place FROM (${UNSIGNED}) WHERE contactId = contact.id AND said IS NOT NULL)
+          ORDER BY place))
+      WHERE extra LIKE '%"EQSL_QSL%'`,
   ],
 };

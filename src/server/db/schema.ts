@@ -1,6 +1,6 @@
 import type { Generated } from "kysely";
 import type { ModeGroup } from "../../core/band";
-import type { Channel, ReceivedState, SentState } from "../../core/confirm";
+import type { Channel, ReceivedState, SendAnswer, SentState, ServiceId } from "../../core/confirm";
 import type { CompleteContact, FactKey } from "../../core/contact";
 import type { ArrivalOutcome } from "../../core/contract";
 
@@ -15,6 +15,7 @@ export interface Schema {
   sending: SendingTable;
   receipt: ReceiptTable;
   fetchState: FetchStateTable;
+  serviceAccess: ServiceAccessTable;
   statement: StatementTable;
   journalBatch: JournalBatchTable;
   journalEntry: JournalEntryTable;
@@ -346,7 +347,7 @@ interface SlotTable {
 interface OutboxTable {
   contactId: number;
   logbookId: number;
-  service: Channel;
+  service: ServiceId;
   queuedAt: number;
   refused: string | null;
 }
@@ -354,7 +355,7 @@ interface OutboxTable {
 interface SendingTable {
   id: Generated<number>;
   logbookId: number;
-  service: Channel;
+  service: ServiceId;
   at: number;
   accepted: number;
   known: number;
@@ -365,13 +366,25 @@ interface ReceiptTable {
   sendingId: number;
   contactId: number;
   call: string;
-  answer: "accepted" | "known" | "refused";
+  answer: SendAnswer["answer"];
   reason: string | null;
+}
+
+/** How a logbook reaches a service, where it is not as the installation says. */
+interface ServiceAccessTable {
+  logbookId: number;
+  service: ServiceId;
+  /** Whether new contacts wait for it. */
+  isUsed: number;
+  url: string | null;
+  token: string | null;
+  /** Until when the service asked to be left alone. */
+  restsUntil: number | null;
 }
 
 interface FetchStateTable {
   logbookId: number;
-  service: Channel;
+  service: ServiceId;
   cursor: string;
   fetchedAt: number;
 }
@@ -379,7 +392,7 @@ interface FetchStateTable {
 /** What a service said of others' logs; those without a twin are kept, so that a later contact can meet them. */
 interface StatementTable {
   logbookId: number;
-  service: Channel;
+  service: ServiceId;
   serviceId: string;
   call: string;
   baseCall: string;

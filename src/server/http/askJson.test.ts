@@ -34,6 +34,7 @@ test("what is answered is data, without what was secret and without what is no t
     status: 200,
     type: "application/json",
     data: { said: "the token [secret] is known", nul: "a\ufffdb", half: "x\ufffd" },
+    retryAfter: null,
   });
 });
 
@@ -94,9 +95,20 @@ describe("a service that asks for patience", () => {
     expect(asked[1]! - asked[0]!).toBeGreaterThanOrEqual(990);
   });
 
-  test("is given up at the end of the whole time, however long it asks for", async () => {
-    [refuseWith, times] = [[503, { "retry-after": "3600" }], 99];
+  test("is given up at the end of the whole time, though it asks for a little more", async () => {
+    [refuseWith, times] = [[503, { "retry-after": "2" }], 99];
     await expect(askPatient(400)).rejects.toMatchObject({ why: "slow" });
+    expect(asked).toHaveLength(1);
+  });
+
+  test.each([
+    ["seconds", () => "3600"],
+    ["a date", () => new Date(Date.now() + 3_600_000).toUTCString()],
+  ])("for long, in %s, is not waited for: it is told for how long", async (_, said) => {
+    [refuseWith, times] = [[429, { "retry-after": said() }], 99];
+    const { status, retryAfter } = await askPatient();
+    expect(status).toBe(429);
+    expect(Math.abs(retryAfter! - 3600)).toBeLessThanOrEqual(2);
     expect(asked).toHaveLength(1);
   });
 

@@ -21,6 +21,8 @@ interface Answer {
   readonly type: string;
   /** Undefined where the body is no JSON, or cut off. */
   readonly data: unknown;
+  /** After how many seconds it wants to be asked again, where it asks for patience. */
+  readonly retryAfter: number | null;
 }
 
 /** Why there is no answer: not within its time, silent in the middle of it, too large, or not reached or cut off. */
@@ -32,9 +34,15 @@ export class NoAnswer extends Error {
 
 /** A service that has begun to answer and then is silent for this part of the whole time has broken off. */
 const SILENCE = 1 / 3;
+/** Whoever wants more patience than this is not waited for: whoever asks is told when to come back. */
+const LONGEST_PAUSE_MS = 5000;
 /** What is worth trying again, within the whole time: pauses grow, or are as long as the service asks for. */
 const AGAIN = {
   limit: 3,
+  shouldRetry: ({ error }: { error: Error }) => {
+    const patience = error instanceof HTTPError ? retryAfterOf(error.response) : null;
+    return patience !== null && patience * 1000 > LONGEST_PAUSE_MS ? false : undefined;
+  },
   statusCodes: [429, 503],
   afterStatusCodes: [429, 503],
   delay: (attempt: number) => 200 * 4 ** (attempt - 1),
@@ -97,7 +105,7 @@ export async function askJson(
     }
     const { ok, status, headers } = response;
     const type = (headers.get("content-type") ?? "").split(";")[0]!.trim();
-    return { ok, status, type, data: dataOf(text + decoder.decode(), secrets) };
+    return { ok, status, type, data: dataOf(text + decoder.decode(), secrets), retryAfter: retryAfterOf(response) };
   }
 
   signal?.addEventListener("abort", cancel, { once: true });
@@ -114,6 +122,14 @@ export async function askJson(
     // What is left of an answer that nobody waits for is not fetched.
     stop.abort(new NoAnswer("unreachable"));
   }
+}
+
+/** The standard has seconds, or a date. RFC 9110, 10.2.3. */
+function retryAfterOf({ headers, status }: Response): number | null {
+  const said = headers.get("retry-after");
+  if (said === null || !AGAIN.statusCodes.includes(status)) return null;
+  const seconds = /^\d{1,9}$/.test(said.trim()) ? Number(said) : (Date.parse(said) - Date.now()) / 1000;
+  return Number.isFinite(seconds) && seconds > 0 ? Math.ceil(seconds) : null;
 }
 
 function dataOf(text: string, secrets: readonly string[]): unknown {

@@ -1,11 +1,24 @@
 import type { Selectable } from "kysely";
 import { z } from "zod";
 import { isoTime } from "../../core/contact";
-import { changeSchema, importChoicesSchema, type Job, type JobOf, selectionSchema } from "../../core/contract";
+import {
+  changeSchema,
+  importChoicesSchema,
+  type Job,
+  type JobOf,
+  selectionSchema,
+  serviceIdSchema,
+} from "../../core/contract";
 import type { Context } from "../context";
 import type { JobTable } from "../db/schema";
 import type { Store } from "../db/store";
 import { done, missing, type Result } from "../problem";
+
+/** Jobs of earlier versions name one service, or null. */
+function withListOfServices(choices: unknown): unknown {
+  const queue = z.object({ queue: serviceIdSchema.nullable() }).safeParse(choices).data?.queue;
+  return queue === undefined ? choices : { ...(choices as object), queue: queue === null ? [] : [queue] };
+}
 
 /** What a job may be asked to do. */
 export const jobRequestSchema = z.discriminatedUnion("kind", [
@@ -14,15 +27,20 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
     kind: z.literal("import"),
     file: z.string(),
     fileName: z.string(),
-    choices: importChoicesSchema.prefault({}),
+    choices: z.preprocess(withListOfServices, importChoicesSchema.prefault({})),
   }),
-  z.object({ kind: z.literal("send"), service: z.literal("lantern") }),
-  z.object({ kind: z.literal("fetch"), service: z.literal("lantern") }),
+  z.object({ kind: z.literal("send"), service: serviceIdSchema }),
+  z.object({ kind: z.literal("fetch"), service: serviceIdSchema }),
   z.object({ kind: z.literal("undo"), batchId: z.number() }),
   z.object({ kind: z.literal("preview"), selection: selectionSchema, change: changeSchema }),
   z.object({ kind: z.literal("change"), change: changeSchema, previewId: z.number() }),
 ]);
 export type JobRequest = z.output<typeof jobRequestSchema>;
+
+/** The service that a job has to do with, by what it was asked for; null for none. */
+export function serviceOf(request: string): Job["service"] {
+  return z.object({ service: serviceIdSchema }).safeParse(JSON.parse(request)).data?.service ?? null;
+}
 
 /** The row of a job; its report is as the job of that kind wrote it. */
 function jobOf(row: Selectable<JobTable>): Job {
@@ -30,6 +48,7 @@ function jobOf(row: Selectable<JobTable>): Job {
     id: row.id,
     logbookId: row.logbookId,
     kind: row.kind,
+    service: serviceOf(row.request),
     title: row.title,
     state: row.state,
     progress: { done: row.progressDone, total: row.progressTotal },

@@ -1,15 +1,15 @@
 import { Worker } from "node:worker_threads";
-import type { ServiceAccess } from "../confirm/lantern";
+import type { ServiceDefaults } from "../confirm/access";
 import type { Context } from "../context";
 import type { Job, JobOf, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
 import { type Door, ticketOf } from "../db/door";
-import { findJob, type JobRequest, SILENT } from "./job";
+import { findJob, type JobRequest, serviceOf, SILENT } from "./job";
 import { announceJob, CANCELLED, problemOf } from "./jobRun";
 import { WORKER_LIMITS } from "./workerLimits";
 import type { WorkerOrder } from "./worker";
 
-/** Starts jobs in threads of their own, one of a kind in a logbook at a time, and knows which run. */
+/** Starts jobs in threads of their own, one of a kind, and service, in a logbook at a time, and knows which run. */
 export interface Supervisor {
   start<Request extends JobRequest>(
     context: Context,
@@ -30,7 +30,7 @@ const SETTLE_AGAIN_MS = 2000;
 export function createSupervisor(
   databaseFile: string,
   door: Door,
-  lantern: ServiceAccess,
+  services: ServiceDefaults,
   fault: (error: unknown) => void,
 ): Supervisor {
   const running = new Map<number, Worker>();
@@ -38,7 +38,7 @@ export function createSupervisor(
   const goingOn = new Set<number>();
 
   function launch(context: Context, jobId: number): void {
-    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor.name, lantern };
+    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor.name, services };
     const worker = new Worker(new URL("./worker.ts", import.meta.url), {
       workerData: order,
       resourceLimits: WORKER_LIMITS,
@@ -77,24 +77,26 @@ export function createSupervisor(
     }
   }
 
-  /** Whether another job does the same already. One that only looks at something is in nobody's way. */
-  function inTheWay(context: Context, logbookId: number, kind: Job["kind"]) {
+  /** Whether another job does the same already, with the same service. One that only looks is in nobody's way. */
+  function inTheWay(context: Context, logbookId: number, kind: Job["kind"], service: Job["service"]) {
     const { store } = context;
-    const busy = store.first(
+    if (SILENT.includes(kind)) return null;
+    const running = store.all(
       store.q
         .selectFrom("job")
-        .select("id")
+        .select(["id", "request"])
         .where("logbookId", "=", logbookId)
         .where("kind", "=", kind)
         .where("state", "=", "running"),
     );
-    if (busy === undefined || SILENT.includes(kind)) return null;
+    const busy = running.find(({ request }) => serviceOf(request) === service);
+    if (busy === undefined) return null;
     return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
   }
 
   return {
     start<Request extends JobRequest>(context: Context, logbookId: number, title: string, request: Request) {
-      const obstacle = inTheWay(context, logbookId, request.kind);
+      const obstacle = inTheWay(context, logbookId, request.kind, "service" in request ? request.service : null);
       if (obstacle !== null) return obstacle;
       const jobId = insertJob(context, logbookId, title, request);
       launch(context, jobId);
@@ -105,7 +107,7 @@ export function createSupervisor(
       if (job === undefined) return missing(`job ${jobId}`);
       if (job.state === "running" || job.state === "done")
         return failed(409, "Cannot run again", `the job is ${job.state}`);
-      const obstacle = inTheWay(context, job.logbookId, job.kind);
+      const obstacle = inTheWay(context, job.logbookId, job.kind, job.service);
       if (obstacle !== null) return obstacle;
       context.store.run(
         context.store.q

@@ -1,7 +1,7 @@
 import type { ChangeReport, FetchReport, ImportReport, LookReport, SendReport, UndoReport } from "../../core/contract";
 import { fetchConfirmations } from "../confirm/fetchConfirmations";
 import { sendOutbox } from "../confirm/sendOutbox";
-import type { ServiceAccess } from "../confirm/lantern";
+import { accessOf, type ServiceDefaults } from "../confirm/access";
 import type { Context } from "../context";
 import { type ChangeCheckpoint, changeMany } from "../logbook/changeMany";
 import { previewChange } from "../logbook/previewChange";
@@ -15,7 +15,7 @@ export async function doJob(
   context: Context,
   jobId: number,
   signal: AbortSignal,
-  lantern: ServiceAccess,
+  services: ServiceDefaults,
 ): Promise<void> {
   const request = requestOf(context, jobId);
   switch (request.kind) {
@@ -24,9 +24,13 @@ export async function doJob(
     case "look":
       return runJob<LookReport, LookReport>(context, jobId, signal, (run) => lookIntoFile(run, request));
     case "send":
-      return runJob<SendReport, SendReport>(context, jobId, signal, (run) => sendOutbox(run, lantern));
+      return runJob<SendReport, SendReport>(context, jobId, signal, (run) =>
+        sendOutbox(run, request.service, accessOf(context, services, run.logbookId, request.service)),
+      );
     case "fetch":
-      return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) => fetchConfirmations(run, lantern));
+      return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) =>
+        fetchConfirmations(run, request.service, accessOf(context, services, run.logbookId, request.service)),
+      );
     case "preview":
       return runJob<ChangeReport, number>(context, jobId, signal, (run) => previewChange(run, request));
     case "change":

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from "node:worker_threads";
-import type { ServiceAccess } from "../confirm/lantern";
+import type { ServiceDefaults } from "../confirm/access";
 import { gateOf, ticketOf } from "../db/door";
 import { connect, WRITER_CACHE } from "../db/store";
 import { localFinder } from "../logbook/localFinder";
@@ -14,7 +14,7 @@ export interface WorkerOrder {
   readonly jobId: number;
   /** Who asked for it. */
   readonly actor: string;
-  readonly lantern: ServiceAccess;
+  readonly services: ServiceDefaults;
 }
 
 const order = workerData as WorkerOrder;
@@ -37,7 +37,7 @@ try {
     },
     order.jobId,
     abort.signal,
-    order.lantern,
+    order.services,
   );
 } finally {
   store.close();

@@ -15,7 +15,7 @@ import type { Context } from "../context";
 import { listEntries } from "../contest/entries";
 import { serialLogged, takeSerial } from "../contest/serials";
 import { exceptionsByCall } from "../directory/callExceptions";
-import { QUEUED_FOR } from "../logbook/contacts";
+import { servicesInUse } from "../confirm/access";
 import { writeBatch } from "../logbook/batch";
 import { stationOf } from "../logbook/reading";
 import { fillOwnFacts, ownFactsAt, siteOfLogbook } from "../logbook/sites";
@@ -105,7 +105,7 @@ function understand(context: Context, logbookId: number, record: AdifRecord, fac
   const before = checked.value.name === null ? stationOf(context, logbookId, checked.value.call) : null;
   const name = checked.value.name ?? before?.previous[0]?.name ?? before?.directory?.name ?? null;
   const completed = completeContact({ ...checked.value, name }, exceptionsByCall(store));
-  const contact = { ...completed, confirmations: queuedFor(completed.confirmations, QUEUED_FOR) };
+  const contact = { ...completed, confirmations: queuedFor(completed.confirmations, servicesInUse(store, logbookId)) };
   return done({ contact, said: { ownCall, ownGrid }, entry });
 }
 

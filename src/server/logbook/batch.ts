@@ -1,6 +1,6 @@
 import { type Insertable, sql } from "kysely";
 import { type Slot, slotsOf } from "../../core/award";
-import { type Channel, type Confirmation, servicesWaitedFor, toldAlike } from "../../core/confirm";
+import { type Confirmation, SERVICE_IDS, type ServiceId, servicesWaitedFor, toldAlike } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
 import { type Settled, settleExchange, withoutStaleParts } from "../../core/contest";
 import type { StoredContact } from "../../core/contract";
@@ -70,7 +70,7 @@ export function writeBatch<Result>(
   const changed: number[] = [];
   const removed: number[] = [];
   const inHand = new Map<number, Held>();
-  const servicesTouched = new Set<Channel>();
+  const servicesTouched = new Set<ServiceId>();
   let upTo = 0;
 
   function count(contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook = logbookId): void {
@@ -212,7 +212,7 @@ export function writeBatch<Result>(
   }
 
   /** The outbox holds a contact for a service exactly while its confirmation there says "waiting". */
-  function queueFor(home: number, contactId: number, services: readonly Channel[]): void {
+  function queueFor(home: number, contactId: number, services: readonly ServiceId[]): void {
     for (const service of services) {
       statements.queue.run(home, service, contactId, context.now(), null);
       servicesTouched.add(service);
@@ -297,13 +297,13 @@ interface SlotMove extends Slot {
   confirmed: number;
 }
 
-export function announceWaiting(context: Context, logbookId: number, service: Channel): void {
+export function announceWaiting(context: Context, logbookId: number, service: ServiceId): void {
   const waiting = waitingCount(context.store, logbookId, service);
   context.announce({ type: "outbox", logbookId, service, waiting });
 }
 
 /** How many contacts of a logbook wait to be sent to a service; those it refused do not count. */
-export function waitingCount(store: Store, logbookId: number, service: Channel): number {
+export function waitingCount(store: Store, logbookId: number, service: ServiceId): number {
   const row = store.first(
     store.q
       .selectFrom("outbox")
@@ -374,6 +374,7 @@ function statementsOf(store: Store): Statements {
 function prepareStatements(store: Store): Statements {
   const { q } = store;
   // Only the order of the columns matters here: the values are given at each run.
+  const ANY_SERVICE = SERVICE_IDS[0]!;
   const blank = <Row>(columns: readonly (keyof Row)[]) =>
     Object.fromEntries(columns.map((column) => [column, 0])) as Row;
   return {
@@ -383,7 +384,7 @@ function prepareStatements(store: Store): Statements {
     ),
     deleteContact: store.prepare(q.deleteFrom("contact").where("id", "=", 0)),
     deleteConfirmations: store.prepare(q.deleteFrom("confirmation").where("contactId", "=", 0)),
-    unqueue: store.prepare(q.deleteFrom("outbox").where("contactId", "=", 0).where("service", "=", "lantern")),
+    unqueue: store.prepare(q.deleteFrom("outbox").where("contactId", "=", 0).where("service", "=", ANY_SERVICE)),
     endRefusals: store.prepare(
       q.updateTable("outbox").set({ refused: "" }).where("contactId", "=", 0).where("refused", "is not", null),
     ),
@@ -430,7 +431,7 @@ function prepareStatements(store: Store): Statements {
     queue: store.prepare(
       q
         .insertInto("outbox")
-        .values({ logbookId: 0, service: "lantern", contactId: 0, queuedAt: 0, refused: "" })
+        .values({ logbookId: 0, service: ANY_SERVICE, contactId: 0, queuedAt: 0, refused: "" })
         .onConflict((conflict) => conflict.columns(["logbookId", "service", "contactId"]).doNothing()),
     ),
   };

@@ -1,3 +1,4 @@
+import { SERVICE_IDS } from "../../core/confirm";
 import {
   type Change,
   type ChangeReport,
@@ -145,7 +146,7 @@ test("contacts are moved to another logbook with all that counts, and come back 
         store.q.selectFrom("logbook").select("contactCount").where("id", "=", id),
       ) as [{ contactCount: number }];
       const waiting = store.all(store.q.selectFrom("outbox").select("contactId").where("logbookId", "=", id));
-      expect(waiting).toHaveLength(contactCount);
+      expect(waiting).toHaveLength(contactCount * SERVICE_IDS.length);
     }
   };
   consistent();

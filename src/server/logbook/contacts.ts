@@ -1,7 +1,8 @@
-import { type Channel, queuedFor } from "../../core/confirm";
+import { queuedFor } from "../../core/confirm";
 import { changedContact, checkContact, completeContact, type ContactFacts, secondsOf } from "../../core/contact";
 import { type ContactPage, type ContactQuery, type LoggedContact, type StoredContact } from "../../core/contract";
 import { NEWEST_FIRST, sortText } from "../../core/view";
+import { servicesInUse } from "../confirm/access";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
@@ -11,16 +12,16 @@ import { findLogbook } from "./logbooks";
 import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
 import { filteredContacts } from "./filterSql";
 
-/** Services that every new contact waits for. */
-export const QUEUED_FOR: readonly Channel[] = ["lantern"];
-
 /** Logs a contact. What it does not say of our side comes from the logbook's site. */
 export function logContact(context: Context, logbookId: number, input: unknown): Result<LoggedContact> {
   const checked = checkContact(input, context.now());
   if (!checked.ok) return invalid(checked.faults);
   const contact = completeContact(withSiteFacts(context, logbookId, checked.value), exceptionsByCall(context.store));
   const logged = writeBatch(context, { logbookId, kind: "log", summary: `Logged ${contact.call}` }, (writer) => ({
-    id: writer.add({ ...contact, confirmations: queuedFor(contact.confirmations, QUEUED_FOR) }),
+    id: writer.add({
+      ...contact,
+      confirmations: queuedFor(contact.confirmations, servicesInUse(context.store, logbookId)),
+    }),
     batchId: writer.batchId!,
   }));
   return done({ ...findContact(context.store, logged.id)!, batchId: logged.batchId });

@@ -61,7 +61,7 @@ export function recordReader(
     if (!checked.ok)
       return { kind: "refused", reason: checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; ") };
     const contact = completeContact(checked.value, exceptions);
-    if (choices.queue !== null) contact.confirmations = queuedFor(contact.confirmations, [choices.queue]);
+    if (choices.queue.length > 0) contact.confirmations = queuedFor(contact.confirmations, choices.queue);
     return { kind: "contact", contact, said: { ownCall, ownGrid } };
   };
 }

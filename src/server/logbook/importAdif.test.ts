@@ -178,7 +178,7 @@ test("duplicates are passed over, given what they lack, or kept, as one chooses"
 test("a site is given to contacts that do not say our call, and entities are worked out anew when asked", async () => {
   const { context, take, contacts } = await begin();
   const site = valueOf(addSite(context, taken(siteInputSchema, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" })));
-  await take({ siteId: site.id, recalculate: true, queue: "lantern" });
+  await take({ siteId: site.id, recalculate: true, queue: ["lantern"] });
   expect(await contacts()).toMatchObject([
     { call: "LU3QSC", ownCall: "LU/CX3QUA", ownGrid: "GF05", siteId: site.id },
     { call: "OY4QSA", ownCall: "CX8QSB", ownGrid: null, siteId: null, cqZone: 14 },

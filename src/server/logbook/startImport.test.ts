@@ -81,7 +81,7 @@ test("a file is kept as it came, and a job is given it with what was chosen", as
   const answer = await ask(body(PIECES).request, { queue: "lantern" });
   expect(answer).toMatchObject({ ok: true, value: { kind: "import", state: "running" } });
   const [job] = started;
-  expect(job).toMatchObject({ kind: "import", fileName: "log.adi", choices: { queue: "lantern" } });
+  expect(job).toMatchObject({ kind: "import", fileName: "log.adi", choices: { queue: ["lantern"] } });
   expect(readFileSync((job as { file: string }).file, "latin1")).toBe(PIECES.join(""));
 });
 

@@ -69,7 +69,7 @@ export async function startImport(
           kind: "import",
           file,
           fileName: name,
-          choices: importChoicesSchema.parse({ queue: queue ?? null }),
+          choices: importChoicesSchema.parse({ queue: queue === undefined ? [] : [queue] }),
         })
       : supervisor.start(context, logbookId, `Look into ${name}`, { kind: "look", file, fileName: name });
   const started = await context.write(start).catch(async (error: unknown) => {

@@ -3,7 +3,7 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
 import { bandLabel } from "@/core/band";
-import { CHANNEL_NAMES, isConfirmed } from "@/core/confirm";
+import { channelName, isConfirmed } from "@/core/confirm";
 import type { Entity } from "@/core/entity";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { fullTime } from "@/core/time/words";
@@ -64,7 +64,7 @@ export function CellContacts({ entity, band, group, onClose }: CellContactsProps
                     <td className="py-1">
                       {contact.confirmations.filter(isConfirmed).map(({ channel }) => (
                         <span key={channel} className="mr-3">
-                          <Mark kind="safe" /> {CHANNEL_NAMES[channel]}
+                          <Mark kind="safe" /> {channelName(channel)}
                         </span>
                       ))}
                     </td>

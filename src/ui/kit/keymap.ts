@@ -120,8 +120,9 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(CONTEST, "slower", "Alt+PageDown", "Morse slower"),
   keyed(CONTEST, "operator", "Ctrl+Alt+Y", "Next operator"),
 
-  keyed(CONFIRM, "send", "S", "Send what waits for Lantern"),
-  keyed(CONFIRM, "fetch", "F", "Fetch confirmations from Lantern"),
+  keyed(CONFIRM, "send", "S", "Send what waits for the service in sight"),
+  keyed(CONFIRM, "fetch", "F", "Fetch confirmations from the service in sight"),
+  keyed(CONFIRM, "nextService", "N", "Next service"),
 
   keyed(AWARDS, "search", "/", "Search an entity"),
   ...["mixed", "CW", "voice", "digital"].map((group, index) =>

@@ -4,7 +4,7 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
-import { CHANNEL_NAMES } from "@/core/confirm";
+import { channelName } from "@/core/confirm";
 import { FACT_GROUPS } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
@@ -182,7 +182,7 @@ function Confirmations({ contact }: { contact: StoredContact }) {
       <h3 className="heading mb-1">Confirmations by services</h3>
       {services.map((one) => (
         <p key={one.channel}>
-          <b className="font-semibold">{CHANNEL_NAMES[one.channel]}</b>{" "}
+          <b className="font-semibold">{channelName(one.channel)}</b>{" "}
           <span className="text-soft">
             ours: {[one.sent, one.sentOn, one.sentVia].filter(Boolean).join(", ")}; theirs:{" "}
             {[one.received, one.receivedOn, one.receivedVia].filter(Boolean).join(", ")}

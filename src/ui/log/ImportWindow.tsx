@@ -4,6 +4,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
+import { SERVICES } from "@/core/confirm";
 import { type ImportChoices, type ImportReport, type JobOf, type LookReport } from "@/core/contract";
 import * as station from "@/core/contract/endpoints/station";
 import * as jobs from "@/core/contract/endpoints/jobs";
@@ -25,7 +26,7 @@ interface ImportWindowProps {
   onClose: () => void;
 }
 
-const USUAL_CHOICES: ImportChoices = { duplicates: "skip", siteId: null, recalculate: false, queue: null };
+const USUAL_CHOICES: ImportChoices = { duplicates: "skip", siteId: null, recalculate: false, queue: [] };
 
 /** From choosing files, through looking into each before anything is written, to the report of what became of it. */
 export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
@@ -237,15 +238,22 @@ function Choices({ choices, setChoices, report }: ChoicesProps) {
         />
         Work out entity and zones anew, whatever the file says
       </label>
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          checked={choices.queue !== null}
-          onChange={({ target }) => setChoices({ ...choices, queue: target.checked ? "lantern" : null })}
-          className="size-4 accent-signal"
-        />
-        Put what is not marked as sent into the outbox of Lantern
-      </label>
+      {SERVICES.map(({ id, name }) => (
+        <label key={id} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={choices.queue.includes(id)}
+            onChange={({ target }) =>
+              setChoices({
+                ...choices,
+                queue: target.checked ? [...choices.queue, id] : choices.queue.filter((service) => service !== id),
+              })
+            }
+            className="size-4 accent-signal"
+          />
+          Put what is not marked as sent into the outbox of {name}
+        </label>
+      ))}
     </div>
   );
 }

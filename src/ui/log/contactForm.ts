@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { CHANNEL_NAMES, type Confirmation, confirmationOf, confirmationSchema, withConfirmation } from "@/core/confirm";
+import { channelName, type Confirmation, confirmationOf, confirmationSchema, withConfirmation } from "@/core/confirm";
 import {
   contactFactsSchema,
   FACT_FIELDS,
@@ -184,7 +184,7 @@ export function changeInWords(before: Facts, after: Facts): string {
 export function valueInWords(key: string, value: unknown): string {
   if (key === "confirmations") {
     const states = ((value ?? []) as readonly Confirmation[]).map(
-      ({ channel, sent, received }) => `${CHANNEL_NAMES[channel]} ${sent}, theirs ${received}`,
+      ({ channel, sent, received }) => `${channelName(channel)} ${sent}, theirs ${received}`,
     );
     return states.join(" and ") || "none";
   }

@@ -4,6 +4,7 @@ import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headless
 import { useQuery } from "@tanstack/react-query";
 import { ChevronDown, Moon, Search, Sun } from "lucide-react";
 import Link from "next/link";
+import { serviceById } from "@/core/confirm";
 import * as confirm from "@/core/contract/endpoints/confirm";
 import { useActions, useAllActions } from "../kit/actions";
 import { ask } from "../kit/api";
@@ -22,11 +23,15 @@ export function Rail({ theme }: { theme: Themed }) {
   const paletteKeys = useKeysOf("palette");
   const run = (id: string) => actions.find((action) => action.id === id)?.run?.();
   const { data } = useQuery({
-    queryKey: ["waiting", logbook.id, "lantern"],
-    queryFn: () => ask(confirm.waiting, { params: { logbookId: logbook.id } }),
+    queryKey: ["outboxes", logbook.id],
+    queryFn: () => ask(confirm.outboxes, { params: { logbookId: logbook.id } }),
   });
   useActions([{ id: "theme", label: theme.theme === "day" ? "Night theme" : "Day theme", run: theme.toggle }]);
-  const outbox = data?.waiting;
+  const outbox = data?.items.reduce((sum, { waiting }) => sum + waiting, 0);
+  const each = data?.items
+    .filter(({ waiting }) => waiting > 0)
+    .map(({ service, waiting }) => `${count(waiting)} for ${serviceById(service).name}`)
+    .join(", ");
   return (
     <header className="col-span-full flex print:hidden items-center gap-x-5 border-b border-line bg-panel pr-3 max-sm:flex-wrap max-sm:gap-x-3 max-sm:px-3 max-sm:py-1.5">
       <Link href="/desk" aria-label="Ypsiloid, to the Desk" className="grid w-[68px] place-items-center max-sm:w-8">
@@ -66,7 +71,8 @@ export function Rail({ theme }: { theme: Themed }) {
       <Link
         href="/confirm"
         className="whitespace-nowrap text-soft hover:text-signal"
-        aria-label={`Outbox: ${many(outbox ?? 0, "contact")} waiting`}
+        aria-label={`Outbox: ${count(outbox ?? 0)} waiting${each ? `, ${each}` : ""}`}
+        title={each || "Nothing waits to be sent"}
       >
         Outbox <b className="font-semibold text-ink">{outbox === undefined ? "–" : count(outbox)}</b>
       </Link>

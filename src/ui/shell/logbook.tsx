@@ -3,6 +3,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
+import type { ServiceId } from "@/core/confirm";
 import type { EntityTable, Logbook } from "@/core/contract";
 import { movedTable } from "@/core/award";
 import { tableKey } from "../awards/useEntityTable";
@@ -59,7 +60,16 @@ export function LogbookProvider({
     if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id)
       return;
     if (event.type === "outbox") {
-      client.setQueryData(["waiting", event.logbookId, event.service], { waiting: event.waiting });
+      const { service, waiting } = event;
+      client.setQueryData<{ items: readonly { service: ServiceId; waiting: number }[] }>(
+        ["outboxes", initial.id],
+        (before) =>
+          before && { items: before.items.map((one) => (one.service === service ? { ...one, waiting } : one)) },
+      );
+      return void client.invalidateQueries({ queryKey: ["service", initial.id, service] });
+    }
+    if (event.type === "service") {
+      void client.invalidateQueries({ queryKey: ["outboxes", initial.id] });
       return void client.invalidateQueries({ queryKey: ["service", initial.id, event.service] });
     }
     if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });

@@ -1,29 +1,37 @@
 import { z } from "zod";
 import { endpoint } from "../endpoint";
 import { jobOf } from "../job";
-import { receiptLineSchema, serviceViewSchema } from "../service";
+import {
+  accountLineSchema,
+  receiptLineSchema,
+  serviceIdSchema,
+  serviceSettingsPatchSchema,
+  serviceSettingsSchema,
+  serviceViewSchema,
+} from "../service";
 
-const OUTBOX = "logbooks/{logbookId}/outbox/lantern";
+const SERVICES = "logbooks/{logbookId}/services";
+const SERVICE = `${SERVICES}/{service}`;
+
+export const outboxes = endpoint({
+  method: "GET",
+  path: SERVICES,
+  summary: "How many contacts wait for each service",
+  needs: "read",
+  answer: { items: z.object({ service: serviceIdSchema, isUsed: z.boolean(), waiting: z.int() }) },
+});
 
 export const serviceView = endpoint({
   method: "GET",
-  path: OUTBOX,
-  summary: "How the logbook stands with Lantern",
+  path: SERVICE,
+  summary: "How the logbook stands with a service",
   needs: "read",
   answer: serviceViewSchema,
 });
 
-export const waiting = endpoint({
-  method: "GET",
-  path: `${OUTBOX}/waiting`,
-  summary: "How many contacts wait for Lantern",
-  needs: "read",
-  answer: z.object({ waiting: z.int() }),
-});
-
 export const send = endpoint({
   method: "POST",
-  path: `${OUTBOX}/send`,
+  path: `${SERVICE}/send`,
   summary: "Send what waits",
   needs: "change",
   status: 202,
@@ -32,7 +40,7 @@ export const send = endpoint({
 
 export const fetchConfirmations = endpoint({
   method: "POST",
-  path: `${OUTBOX}/fetch`,
+  path: `${SERVICE}/fetch`,
   summary: "Fetch confirmations since the last fetch",
   needs: "change",
   status: 202,
@@ -41,10 +49,27 @@ export const fetchConfirmations = endpoint({
 
 export const retryRefused = endpoint({
   method: "POST",
-  path: `${OUTBOX}/retry`,
+  path: `${SERVICE}/retry`,
   summary: "Let refused contacts go out again; the answer is how many wait again",
   needs: "change",
   answer: z.object({ waiting: z.int() }),
+});
+
+export const account = endpoint({
+  method: "GET",
+  path: `${SERVICE}/account`,
+  summary: "What the service says it has of ours, beside what we believe",
+  needs: "read",
+  answer: { items: accountLineSchema },
+});
+
+export const changeSettings = endpoint({
+  method: "PATCH",
+  path: `${SERVICE}/settings`,
+  summary: "Change how the logbook reaches a service; an empty token takes the kept one away",
+  needs: "manage",
+  body: serviceSettingsPatchSchema,
+  answer: serviceSettingsSchema,
 });
 
 export const receipt = endpoint({

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { endpoint, UPLOAD } from "../endpoint";
 import { exportInputSchema, exportSchema } from "../export";
 import { importChoicesSchema, jobOf, jobSchema } from "../job";
+import { serviceIdSchema } from "../service";
 import { removedSchema } from "./removed";
 
 const LOGBOOK = "logbooks/{logbookId}";
@@ -23,8 +24,8 @@ export const startImport = endpoint({
   query: z.strictObject({
     /** The file's name, for the report. */
     name: z.string().max(200).default("log.adi"),
-    /** "lantern": what the file does not mark as sent waits for that service. */
-    queue: importChoicesSchema.shape.queue.unwrap().unwrap().optional(),
+    /** What the file does not mark as sent waits for this service. */
+    queue: serviceIdSchema.optional(),
     /** "yes": only look what is in the file; the import is started with the number of the job that looked. */
     look: z.literal("yes").optional(),
   }),

@@ -3,5 +3,5 @@ import { startSending } from "@/server/confirm/outbox";
 import { write } from "@/server/route";
 
 export const POST = write(confirm.send, ({ context, runtime, params }) =>
-  startSending(context, runtime.supervisor, params.logbookId),
+  startSending(context, runtime.supervisor, params.logbookId, params.service),
 );

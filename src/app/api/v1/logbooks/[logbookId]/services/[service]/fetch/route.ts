@@ -3,5 +3,5 @@ import { startFetching } from "@/server/confirm/outbox";
 import { write } from "@/server/route";
 
 export const POST = write(confirm.fetchConfirmations, ({ context, runtime, params }) =>
-  startFetching(context, runtime.supervisor, params.logbookId),
+  startFetching(context, runtime.supervisor, params.logbookId, params.service),
 );

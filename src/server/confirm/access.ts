@@ -1,0 +1,95 @@
+import { type ServiceId, SERVICE_IDS } from "../../core/confirm";
+import type { ServiceSettings, ServiceSettingsPatch } from "../../core/contract";
+import type { Context } from "../context";
+import type { Store } from "../db/store";
+
+/** How a service is reached. The token never leaves the server. */
+export interface ServiceAccess {
+  readonly url: string;
+  readonly token: string;
+  readonly timeoutMs: number;
+}
+
+/** How each service is reached where a logbook says nothing else. */
+export type ServiceDefaults = Readonly<Record<ServiceId, ServiceAccess>>;
+
+function rowOf(store: Store, logbookId: number, service: ServiceId) {
+  return store.first(
+    store.q.selectFrom("serviceAccess").selectAll().where("logbookId", "=", logbookId).where("service", "=", service),
+  );
+}
+
+/** How a logbook reaches a service. A token that belongs to another address is not sent to this one. */
+export function accessOf(
+  { store }: Pick<Context, "store">,
+  defaults: ServiceDefaults,
+  logbookId: number,
+  service: ServiceId,
+): ServiceAccess {
+  const row = rowOf(store, logbookId, service);
+  const usual = defaults[service];
+  const url = row?.url ?? usual.url;
+  return { url, token: row?.token ?? (url === usual.url ? usual.token : ""), timeoutMs: usual.timeoutMs };
+}
+
+/** The same without the token. */
+export function settingsOf(
+  context: Pick<Context, "store">,
+  defaults: ServiceDefaults,
+  logbookId: number,
+  service: ServiceId,
+): ServiceSettings {
+  const { url, token } = accessOf(context, defaults, logbookId, service);
+  return { service, isUsed: servicesInUse(context.store, logbookId).includes(service), url, hasToken: token !== "" };
+}
+
+/** Until when a service asked to be left alone, seconds since 1970 UTC; null where it did not, or that is over. */
+export function restsUntil({ store, now }: Pick<Context, "store" | "now">, logbookId: number, service: ServiceId) {
+  const until = rowOf(store, logbookId, service)?.restsUntil ?? null;
+  return until !== null && until > now() ? until : null;
+}
+
+/** Keeps until when a service asked to be left alone. */
+export function letRest({ store }: Pick<Context, "store">, logbookId: number, service: ServiceId, until: number): void {
+  store.run(
+    store.q
+      .insertInto("serviceAccess")
+      .values({ logbookId, service, isUsed: 1, url: null, token: null, restsUntil: until })
+      .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet({ restsUntil: until })),
+  );
+}
+
+/** Changes how a logbook reaches a service. With another address the token that was kept for the old one is let go. */
+export function changeSettings(
+  context: Context,
+  defaults: ServiceDefaults,
+  logbookId: number,
+  service: ServiceId,
+  patch: ServiceSettingsPatch,
+): ServiceSettings {
+  const { store } = context;
+  const row = rowOf(store, logbookId, service);
+  const before = accessOf(context, defaults, logbookId, service);
+  const moved = patch.url !== undefined && patch.url !== before.url;
+  const url = moved ? patch.url : (row?.url ?? null);
+  const token = patch.token === undefined ? (moved ? null : (row?.token ?? null)) : patch.token;
+  const next = { url, token, isUsed: (patch.isUsed ?? row?.isUsed !== 0) ? 1 : 0, restsUntil: null };
+  store.run(
+    store.q
+      .insertInto("serviceAccess")
+      .values({ logbookId, service, ...next })
+      .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet(next)),
+  );
+  context.announce({ type: "service", logbookId, service });
+  return settingsOf(context, defaults, logbookId, service);
+}
+
+/** The services that new contacts of a logbook wait for. */
+export function servicesInUse(store: Store, logbookId: number): ServiceId[] {
+  const unused = store
+    .all(
+      store.q.selectFrom("serviceAccess").select("service").where("logbookId", "=", logbookId).where("isUsed", "=", 0),
+    )
+    .map(({ service }) => service);
+  return SERVICE_IDS.filter((service) => !unused.includes(service));
+}

@@ -1,0 +1,155 @@
+"use client";
+
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { type ReactNode, useState } from "react";
+import { toast } from "sonner";
+import { serviceById, type ServiceId } from "@/core/confirm";
+import type { Job } from "@/core/contract";
+import * as confirm from "@/core/contract/endpoints/confirm";
+import * as jobEndpoints from "@/core/contract/endpoints/jobs";
+import { fullTime } from "@/core/time/words";
+import { useActions } from "../kit/actions";
+import { ask } from "../kit/api";
+import { Button } from "../kit/Button";
+import { count, many } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
+import { ProgressBar, summaryOf } from "../shell/JobLine";
+import { useLogbook } from "../shell/logbook";
+import { Arrived } from "./Arrived";
+import { FetchLines, WithoutTwin } from "./CameBack";
+import { Outbox } from "./Outbox";
+import { Receipts } from "./Receipts";
+import { ServiceWindow } from "./ServiceWindow";
+
+/** One service: what waits for it, what it answered, what it has, and what others said of us. */
+export function ServicePage({ service }: { service: ServiceId }) {
+  const { logbook } = useLogbook();
+  const [setting, setSetting] = useState(false);
+  const { name, about } = serviceById(service);
+  const params = { logbookId: logbook.id, service };
+  const {
+    data: view,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: ["service", logbook.id, service],
+    queryFn: () => ask(confirm.serviceView, { params }),
+  });
+  const { data: jobs } = useQuery({ queryKey: ["jobs"], queryFn: () => ask(jobEndpoints.jobs) });
+  const here = jobs?.items.filter((job) => job.logbookId === logbook.id && job.service === service) ?? [];
+  const send = here.find((job) => job.kind === "send");
+  const fetched = here.find((job) => job.kind === "fetch");
+
+  const start = useMutation({
+    mutationFn: (what: "send" | "fetchConfirmations" | "retryRefused"): Promise<unknown> =>
+      ask(confirm[what], { params }),
+    onError: (problem) => toast.error(problem.message),
+    onSettled: () => void refetch(),
+  });
+  const busy = (job: Job | undefined) => job?.state === "running";
+  useActions([
+    { id: "send", label: `Send what waits for ${name}`, run: () => start.mutate("send") },
+    { id: "fetch", label: `Fetch confirmations from ${name}`, run: () => start.mutate("fetchConfirmations") },
+    { id: "serviceSettings", label: `Settings of ${name}`, run: () => setSetting(true) },
+  ]);
+
+  if (error !== null && view === undefined) {
+    return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
+  }
+  const resting = view?.restsUntil ?? null;
+  return (
+    <div className="grid h-full min-h-0 grid-rows-[auto_minmax(0,1fr)] max-lg:overflow-auto">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-panel px-4 py-2.5">
+        <p className="min-w-0 flex-1 text-soft">
+          {view === undefined ? (
+            "Loading"
+          ) : (
+            <>
+              {many(view.waiting, "contact")} waiting
+              {view.refused > 0 && `, ${count(view.refused)} refused`}
+              {view.fetchedAt !== null && `, last fetched ${fullTime(view.fetchedAt)} UTC`}
+              {!view.settings.isUsed && "; new contacts are not put here"}
+            </>
+          )}
+          {resting !== null && (
+            <span role="status" className="ml-2 text-hold">
+              {name} is busy and asks to be left alone until {fullTime(resting)} UTC.
+            </span>
+          )}
+        </p>
+        <Button
+          look="act"
+          disabled={view === undefined || view.waiting === 0 || busy(send)}
+          onClick={() => start.mutate("send")}
+        >
+          {busy(send) ? "Sending" : `Send ${view === undefined ? "" : count(view.waiting)} waiting`}
+        </Button>
+        <Button disabled={busy(fetched)} onClick={() => start.mutate("fetchConfirmations")}>
+          {busy(fetched) ? "Fetching" : "Fetch confirmations"}
+        </Button>
+        <Button look="quiet" disabled={view === undefined} onClick={() => setSetting(true)}>
+          Settings
+        </Button>
+      </header>
+      <div className="grid min-h-0 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] max-lg:grid-cols-1">
+        <Column title="Outbox" about={about}>
+          <JobState job={send} retry={() => start.mutate("send")} />
+          {view !== undefined && <Outbox view={view} onRetry={() => start.mutate("retryRefused")} />}
+        </Column>
+        <Column title="What came back">
+          <JobState job={fetched} retry={() => start.mutate("fetchConfirmations")} />
+          {fetched?.state === "done" && fetched.report !== null && <FetchLines report={fetched.report} />}
+          {view !== undefined && <WithoutTwin view={view} />}
+          <Arrived logbookId={logbook.id} service={service} />
+          {view !== undefined && <Receipts logbookId={logbook.id} sendings={view.sendings} />}
+        </Column>
+      </div>
+      {setting && view !== undefined && (
+        <ServiceWindow logbookId={logbook.id} settings={view.settings} onClose={() => setSetting(false)} />
+      )}
+    </div>
+  );
+}
+
+function Column({ title, about, children }: { title: string; about?: string; children: ReactNode }) {
+  return (
+    <section
+      aria-label={title}
+      tabIndex={0}
+      className="grid min-h-0 content-start gap-4 overflow-auto border-r border-line p-4 last:border-r-0"
+    >
+      <div>
+        <h2 className="heading">{title}</h2>
+        {about !== undefined && <p className="text-soft">{about}</p>}
+      </div>
+      {children}
+    </section>
+  );
+}
+
+/** The last sending or fetch: its progress, how it ended, and the way to try again. */
+function JobState({ job, retry }: { job: Job | undefined; retry: () => void }) {
+  if (job === undefined) return null;
+  const bad = job.state === "failed" || job.state === "interrupted";
+  return (
+    <div
+      role="status"
+      className={`grid gap-2 rounded-field border px-3 py-2.5 ${bad ? "border-stop bg-stop-wash" : "border-line bg-panel"}`}
+    >
+      <div className="flex items-center justify-between gap-3">
+        <span>
+          <b className="font-semibold">{job.title}</b>{" "}
+          <span className="text-soft">{fullTime(job.endedAt ?? job.startedAt)} UTC</span>
+        </span>
+        {bad && (
+          <Button small onClick={retry}>
+            Try again
+          </Button>
+        )}
+      </div>
+      {job.state === "running" && <ProgressBar job={job} />}
+      {job.problem !== null && <p className={bad ? "text-stop" : "text-soft"}>{job.problem}</p>}
+      {job.report !== null && <p className="text-soft">{summaryOf(job)}</p>}
+    </div>
+  );
+}
