@@ -15,12 +15,15 @@ export async function hostileServices(): Promise<Outcome> {
     const logbookId = await newLogbook(app, "Sent");
     await ended(app, (await importFile(app, logbookId, contactsFile(120), "?queue=lantern")).id);
     const post = (path: string) => app.api<Job>(path, { method: "POST" });
+    /** Settings that are kept anew end the rest that a busy service asked for. */
+    const wake = () => app.api(`logbooks/${logbookId}/services/lantern/settings`, { method: "PATCH", json: {} });
     const view = () => app.api<ServiceView>(`logbooks/${logbookId}/services/lantern`);
     for (const behaviour of manners) {
       forgetPeak(app.pid());
       for (const what of ["send", "fetch"]) {
         const before = (await view()).waiting;
         await app.lantern({ behaviour });
+        await wake();
         const job = await post(`logbooks/${logbookId}/services/lantern/${what}`);
         const end = await ended(app, job.id);
         if (end.problem?.includes("unexpected")) broken.push(`${what}, ${behaviour}: ${end.problem}`);
@@ -34,6 +37,7 @@ export async function hostileServices(): Promise<Outcome> {
           broken.push(`${what}, ${behaviour}: the token shows`);
         await post(`logbooks/${logbookId}/services/lantern/retry`);
       }
+      await wake();
       const hanging = await post(`logbooks/${logbookId}/services/lantern/fetch`);
       await pause(300);
       const start = performance.now();
@@ -45,6 +49,7 @@ export async function hostileServices(): Promise<Outcome> {
       most = Math.max(most, peakMemory(app.pid()) ?? 0);
     }
     await app.lantern({ behaviour: "normal" });
+    await wake();
     const sent = await ended(app, (await post(`logbooks/${logbookId}/services/lantern/send`)).id);
     if (sent.state !== "done" || (await view()).waiting !== 0) broken.push("afterwards not all was sent");
   } finally {

@@ -15,7 +15,9 @@ import { writeBatch } from "../src/server/logbook/batch";
 import { createLogbook } from "../src/server/logbook/logbooks";
 import { openArchive } from "../stand-ins/lantern/archive";
 import { DEMO_REGISTERED } from "../stand-ins/lantern/server";
-import { worldEntryFor } from "../stand-ins/lantern/world";
+import { worldEntryFor } from "../stand-ins/world/handIns";
+import { otherEntryFor, TIDELINE_CALLS } from "../stand-ins/tideline/server";
+import { type Entry, openShelf, TOLERANCE } from "../stand-ins/tideline/shelf";
 import { fractionOf } from "../stand-ins/world/random";
 import { seedContest } from "./contest";
 import { generateContacts, HOME } from "./generate";
@@ -25,6 +27,10 @@ const DAY = 86_400;
 const WAITING_FOR = 1.2 * DAY;
 /** Younger than this Lantern has news about it that were not fetched yet. */
 const NEWS_SINCE = 25 * DAY;
+/** Tideline was used for two years, until three months ago. */
+const SHARED_SINCE = 730 * DAY;
+const SHARED_UNTIL = 90 * DAY;
+const SHARED_NEWS_SINCE = 150 * DAY;
 const PER_TRANSACTION = 500;
 const PACE = 10;
 
@@ -39,6 +45,9 @@ export function seedDemo(context: Context, dataFolder: string): void {
   const { id: logbookId, site } = logbook.value;
   let cursor = 0;
   let newsBegins = false;
+  const shelf = openShelf(join(dataFolder, "stand-ins", "tideline.sqlite"));
+  let sharedCursor = 0;
+  let sharedNewsBegins = false;
   let batchId: number | null = null;
 
   for (let start = 0; start < inputs.length; start += PER_TRANSACTION) {
@@ -52,9 +61,15 @@ export function seedDemo(context: Context, dataFolder: string): void {
           archive.hurry();
           cursor = drain(archive, now);
         }
+        if (!sharedNewsBegins && at > now - SHARED_NEWS_SINCE) {
+          sharedNewsBegins = true;
+          shelf.hurry();
+          sharedCursor = shelf.metAfter(0, 1_000_000, at).met.at(-1)?.number ?? 0;
+        }
         const confirmations = [
           ...cardOf(input, now),
           ...lanternOf(input, now, (fact) => archive.take(fact, worldEntryFor(fact, PACE), at)),
+          ...tidelineOf(input, now, (entry) => shelf.keep(entry, otherEntryFor(entry, PACE), at)),
         ];
         const checked = checkContact({ ...input, siteId: site.id, confirmations }, now);
         if (!checked.ok) throw new Error(checked.faults[0]?.text);
@@ -63,10 +78,12 @@ export function seedDemo(context: Context, dataFolder: string): void {
     });
   }
   archive.close();
+  shelf.close();
   context.store.run(
-    context.store.q
-      .insertInto("fetchState")
-      .values({ logbookId, service: "lantern", cursor: String(cursor), fetchedAt: now - NEWS_SINCE }),
+    context.store.q.insertInto("fetchState").values([
+      { logbookId, service: "lantern", cursor: String(cursor), fetchedAt: now - NEWS_SINCE },
+      { logbookId, service: "tideline", cursor: String(sharedCursor), fetchedAt: now - SHARED_NEWS_SINCE },
+    ]),
   );
   seedContest(context, logbookId);
 }
@@ -101,6 +118,24 @@ function lanternOf(input: ContactInput, now: number, handIn: HandIn): Confirmati
     theirs !== null && theirs.band === fact.band && Math.abs(secondsOf(theirs.startedAt) - at) <= CONFIRM_TOLERANCE;
   if (!meets || age < NEWS_SINCE) return [sent];
   return [{ ...sent, received: "confirmed", receivedOn: isoTime(at + (2 + theirs.delay / 5) * DAY).slice(0, 10) }];
+}
+
+/** Tideline has what was made in its years, and confirms by a rule of its own. */
+function tidelineOf(input: ContactInput, now: number, keep: (entry: Entry) => unknown): Confirmation[] {
+  const at = secondsOf(input.startedAt);
+  const age = now - at;
+  const tideline = emptyConfirmation("tideline");
+  const log = input.ownCall ?? HOME.call;
+  if (age < WAITING_FOR) return [{ ...tideline, sent: "waiting" }];
+  if (age > SHARED_SINCE || age < SHARED_UNTIL || !TIDELINE_CALLS.includes(log)) return [];
+  const entry = { log, with: input.call, at, band: input.band!, mode: input.mode };
+  keep(entry);
+  const sent: Confirmation = { ...tideline, sent: "sent", sentOn: isoTime(at + DAY).slice(0, 10) };
+  const theirs = otherEntryFor(entry, PACE);
+  const meets =
+    theirs !== null && theirs.band === entry.band && Math.abs(secondsOf(theirs.startedAt) - at) <= TOLERANCE;
+  if (!meets || age < SHARED_NEWS_SINCE) return [sent];
+  return [{ ...sent, received: "confirmed", receivedOn: isoTime(at + 3 * DAY).slice(0, 10) }];
 }
 
 function cardOf(input: ContactInput, now: number): Confirmation[] {

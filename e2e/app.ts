@@ -8,6 +8,7 @@ import { startAlmanac } from "../stand-ins/almanac/server";
 import { startKeyer } from "../stand-ins/keyer/server";
 import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "../stand-ins/lantern/server";
 import { startOrganiser } from "../stand-ins/organiser/server";
+import { startTideline, TIDELINE_CALLS, TIDELINE_KEY } from "../stand-ins/tideline/server";
 
 /** The built application on a free port, with a database and a stand-in of its own. */
 interface LanternCounts {
@@ -23,6 +24,7 @@ export interface App {
   /** How many contacts the stand-in has, how often it was asked to take some, and how many it took, each as often as it came. */
   readonly lanternHas: () => Promise<LanternCounts>;
   readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
+  readonly tideline: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
   readonly organiser: (control: { behaviour?: string; closed?: string[] }) => Promise<void>;
   /** One request to the interface for programs; fails when it is refused. */
   readonly api: <Answer>(path: string, init?: RequestInit & { json?: unknown }) => Promise<Answer>;
@@ -52,6 +54,14 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     pace: 3600,
   });
   const lanternUrl = `http://127.0.0.1:${portOf(lantern)}`;
+  const tideline = await startTideline({
+    file: join(data, "stand-ins", "tideline.sqlite"),
+    port: 0,
+    key: TIDELINE_KEY,
+    calls: TIDELINE_CALLS,
+    pace: 3600,
+  });
+  const tidelineUrl = `http://127.0.0.1:${portOf(tideline)}`;
   const organiser = await startOrganiser({ port: 0 });
   const organiserUrl = `http://127.0.0.1:${portOf(organiser)}`;
   const almanac = await startAlmanac({ port: 0 });
@@ -78,6 +88,8 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
         YPSILOID_DATA: data,
         YPSILOID_LANTERN_URL: lanternUrl,
         YPSILOID_LANTERN_TIMEOUT: "2",
+        YPSILOID_TIDELINE_URL: tidelineUrl,
+        YPSILOID_TIDELINE_TIMEOUT: "2",
         YPSILOID_ORGANISER_URL: organiserUrl,
         YPSILOID_ORGANISER_TIMEOUT: "2",
         YPSILOID_ALMANAC_URL: `http://127.0.0.1:${portOf(almanac)}`,
@@ -116,6 +128,9 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     async lantern(control) {
       await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });
     },
+    async tideline(control) {
+      await fetch(`${tidelineUrl}/control`, { method: "POST", body: JSON.stringify(control) });
+    },
     async organiser(control) {
       await fetch(`${organiserUrl}/control`, { method: "POST", body: JSON.stringify(control) });
     },
@@ -133,9 +148,10 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     async stop() {
       await end("SIGTERM");
       lantern.closeAllConnections();
+      tideline.closeAllConnections();
       organiser.closeAllConnections();
       almanac.closeAllConnections();
-      for (const standIn of [lantern, organiser, almanac, keyer])
+      for (const standIn of [lantern, tideline, organiser, almanac, keyer])
         await new Promise((resolve) => standIn.close(resolve));
       rmSync(data, { recursive: true, force: true });
     },

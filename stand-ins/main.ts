@@ -14,6 +14,7 @@ import { startKnobs } from "./radio/knobs";
 import { PETREL, petrelDialect } from "./radio/petrel";
 import { type RadioServer, type RadioServerOptions, startRadio } from "./radio/server";
 import { startSun } from "./sun/server";
+import { startTideline, TIDELINE_CALLS, TIDELINE_KEY } from "./tideline/server";
 
 /**
  * Runs the stand-ins that are named behind the command, or all of them, until they are told to stop. Each has its place
@@ -31,6 +32,8 @@ const NEIGHBOURS = 30;
 /** Whose station they stand in. */
 const STATION = { call: "CX3QUA", grid: "GF35co", speed: 26 } as const;
 const AIR = "air";
+/** How many seconds a simulated hour lasts. */
+const PACE = Number(process.env.YPSILOID_STANDINS_PACE ?? 10);
 
 const portOfAir = () => first + STAND_INS.findIndex(({ id }) => id === AIR);
 
@@ -74,7 +77,7 @@ const STAND_INS: readonly StandIn[] = [
         port,
         token: DEMO_TOKEN,
         registered: DEMO_REGISTERED,
-        pace: Number(process.env.YPSILOID_STANDINS_PACE ?? 10),
+        pace: PACE,
         logs: followLogs(portOfAir()),
       }),
   },
@@ -116,6 +119,19 @@ const STAND_INS: readonly StandIn[] = [
     start: async (port) => (mailBox = await startMailBox({ port, domain: "farol.example" })),
   },
   { id: "letters", name: "The page of the mail box", start: (port) => startLetterPage(port, () => mailBox) },
+  {
+    id: "tideline",
+    name: "Tideline",
+    start: (port) =>
+      startTideline({
+        file: join(data, "stand-ins", "tideline.sqlite"),
+        port,
+        key: TIDELINE_KEY,
+        calls: TIDELINE_CALLS,
+        pace: PACE,
+        logs: followLogs(portOfAir()),
+      }),
+  },
 ];
 
 const wanted = process.argv.slice(2);

@@ -16,10 +16,12 @@ export const BEHAVIOURS = [
   "flood",
   "bomb",
   "lost",
+  "busy",
 ] as const;
 export type Behaviour = (typeof BEHAVIOURS)[number];
 
 const SLOW_MS = 3000;
+const BUSY_SECONDS = 3600;
 const LARGEST_BODY = 5_000_000;
 const DRIP_MS = 200;
 const FLOOD_PIECE = " ".repeat(64 * 1024);
@@ -46,6 +48,10 @@ export async function misbehave(
       return true;
     case "error":
       send(response, 500, { error: "the lamp went out" });
+      return true;
+    case "busy":
+      response.setHeader("retry-after", String(BUSY_SECONDS));
+      send(response, 429, { error: "too many lamps to light" });
       return true;
     case "cut":
       response.writeHead(200, { "content-type": "application/json", "content-length": "5000" });

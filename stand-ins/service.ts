@@ -7,24 +7,52 @@ export interface ServiceOptions {
   readonly host?: string;
 }
 
-const controlSchema = z.object({ behaviour: z.enum(BEHAVIOURS).optional() });
+/** A question that a service was asked. */
+export interface Asked {
+  readonly method: string;
+  readonly path: string;
+  readonly query: URLSearchParams;
+  readonly headers: IncomingMessage["headers"];
+  readonly body: () => Promise<string>;
+}
+
+interface Parts<Own extends string> {
+  /** Answers; in one of its own behaviours where it is told to. What is thrown is a question not understood. */
+  readonly answer: (asked: Asked, response: ServerResponse, behaviour: Own | "normal") => void | Promise<void>;
+  /** Ways to behave besides those of any service. */
+  readonly own?: readonly Own[];
+  /** What else `POST /control` may say. */
+  readonly control?: (said: unknown) => void;
+  /** Hears of each question, before it is answered or not. */
+  readonly begun?: (asked: Asked) => void;
+  /** What else `GET /health` tells. */
+  readonly health?: () => object;
+}
 
 /** Starts a service of HTTP that answers questions, and behaves as `POST /control` says. */
-export async function startService(
+export async function startService<Own extends string = never>(
   service: string,
   { port, host = "127.0.0.1" }: ServiceOptions,
-  answer: (path: string, response: ServerResponse) => void,
+  { answer, own = [], control, begun, health }: Parts<Own>,
 ): Promise<Server> {
-  let behaviour: Behaviour = "normal";
+  const controlSchema = z.object({ behaviour: z.enum([...BEHAVIOURS, ...own] as [string, ...string[]]).optional() });
+  const isOwn = (word: string): word is Own => (own as readonly string[]).includes(word);
+  let behaviour = "normal";
 
   async function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
-    const { pathname } = new URL(request.url ?? "/", "http://service");
-    if (pathname === "/control" && request.method === "POST") {
-      behaviour = controlSchema.parse(JSON.parse(await bodyOf(request))).behaviour ?? behaviour;
+    const { pathname: path, searchParams: query } = new URL(request.url ?? "/", "http://service");
+    const { method = "GET", headers } = request;
+    if (path === "/control" && method === "POST") {
+      const said: unknown = JSON.parse(await bodyOf(request));
+      behaviour = controlSchema.parse(said).behaviour ?? behaviour;
+      control?.(said);
       return send(response, 200, { behaviour });
     }
-    if (pathname === "/health") return send(response, 200, { service, behaviour });
-    if (!(await misbehave(behaviour, request, response))) answer(pathname, response);
+    if (path === "/health") return send(response, 200, { service, behaviour, ...health?.() });
+    const asked = { method, path, query, headers, body: () => bodyOf(request) };
+    begun?.(asked);
+    if (!isOwn(behaviour) && (await misbehave(behaviour as Behaviour, request, response))) return;
+    await answer(asked, response, isOwn(behaviour) ? behaviour : "normal");
   }
 
   const server = createServer((request, response) => {

@@ -1,7 +1,11 @@
 import Database from "better-sqlite3";
 import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
-import { contactKey, type HandedContact, type WorldEntry } from "./world";
+import { CONFIRM_TOLERANCE, secondsOf } from "../../src/core/contact";
+import { modeGroup, parseMode } from "../../src/core/band";
+import { baseCall } from "../../src/core/callsign";
+import type { HandedContact, WorldEntry } from "../world/handIns";
+import { contactKey } from "./rules";
 
 interface ArchivedStatement {
   readonly id: string;
@@ -24,6 +28,8 @@ export interface Archive {
     limit: number,
     now: number,
   ): { readonly statements: ArchivedStatement[]; readonly cursor: number; readonly more: boolean };
+  /** What was handed in of each of our calls, how much of it others confirm, and the newest. */
+  account(now: number): { readonly call: string; contacts: number; confirmed: number; lastAt: string | null }[];
   /** How many different contacts were handed in. */
   count(): number;
   /** Brings everything to light that is still to come. */
@@ -84,6 +90,29 @@ export function openArchive(file: string): Archive {
     take,
     hear,
     since,
+    account(now) {
+      reveal.run(now);
+      forget.run(now);
+      const told = new Map<string, number[]>();
+      for (const { ownCall, call, startedAt, band, mode } of sqlite
+        .prepare("SELECT * FROM statement")
+        .all() as ArchivedStatement[]) {
+        const key = [ownCall, baseCall(call), band, modeGroup(parseMode(mode)?.mode ?? mode)].join(" ");
+        told.set(key, [...(told.get(key) ?? []), secondsOf(startedAt)]);
+      }
+      const lines = new Map<string, { call: string; contacts: number; confirmed: number; lastAt: string | null }>();
+      for (const key of sqlite.prepare("SELECT key FROM handed").pluck().all() as string[]) {
+        const [call = "", base, minute, band, group] = key.split(" ");
+        const at = `${minute}:00Z`;
+        const line = lines.get(call) ?? { call, contacts: 0, confirmed: 0, lastAt: null };
+        lines.set(call, line);
+        line.contacts++;
+        if (line.lastAt === null || at > line.lastAt) line.lastAt = at;
+        const times = told.get([call, base, band, group].join(" ")) ?? [];
+        if (times.some((time) => Math.abs(time - secondsOf(at)) <= CONFIRM_TOLERANCE)) line.confirmed++;
+      }
+      return [...lines.values()];
+    },
     count: () => sqlite.prepare("SELECT count(*) FROM handed").pluck().get() as number,
     hurry: () => void sqlite.prepare("UPDATE coming SET due = 0").run(),
     close: () => void sqlite.close(),

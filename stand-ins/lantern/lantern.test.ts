@@ -3,7 +3,7 @@ import { createAir } from "../world/air";
 import { gatherLogs, isOfAir } from "../world/airLogs";
 import type { LogEntry } from "../world/worldLog";
 import { openArchive } from "./archive";
-import { statementFrom } from "./world";
+import { statementFrom } from "../world/handIns";
 
 const START = Date.UTC(2026, 10, 26, 20) / 1000;
 const air = createAir({ seed: 5, stations: 60, startsAt: START });

@@ -1,19 +1,20 @@
-import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import type { Server } from "node:http";
 import { z } from "zod";
+import { lantern } from "../../src/core/confirm/services/lantern";
 import { secondsOf } from "../../src/core/contact";
-import { type Behaviour, BEHAVIOURS, bodyOf, misbehave, send } from "../manners";
+import { send } from "../manners";
+import { type ServiceOptions, startService } from "../service";
 import { type Archive, openArchive } from "./archive";
 import { type AirLogs, isOfAir } from "../world/airLogs";
-import { type HandedContact, refusalOf, statementFrom, type WorldEntry, worldEntryFor } from "./world";
+import { type HandedContact, statementFrom, type WorldEntry, worldEntryFor } from "../world/handIns";
+import { refusalOf } from "./rules";
 
 /** The account of the demo's operator: the portable call abroad was never registered, so its contacts are refused. */
 export const DEMO_REGISTERED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
-export const DEMO_TOKEN = "lantern-demo-token";
+export const DEMO_TOKEN = lantern.standIn.token;
 
-export interface LanternOptions {
+export interface LanternOptions extends ServiceOptions {
   readonly file: string;
-  readonly port: number;
-  readonly host?: string;
   readonly token: string;
   /** Calls that the account may hand in contacts for. */
   readonly registered: readonly string[];
@@ -41,13 +42,13 @@ const querySchema = z.object({
   after: z.coerce.number().int().min(0).default(0),
   limit: z.coerce.number().int().min(1).max(500).default(200),
 });
-/** In the manner of any service, or in two of its own: it answers for nothing, or says the token back. */
-const OWN_BEHAVIOURS = [...BEHAVIOURS, "empty", "echo"] as const;
-const controlSchema = z.object({ behaviour: z.enum(OWN_BEHAVIOURS).optional(), hurry: z.boolean().optional() });
+/** It answers for nothing, or says the token back. */
+const OWN_BEHAVIOURS = ["empty", "echo"] as const;
+const controlSchema = z.object({ hurry: z.boolean().optional() });
 
 /** Starts the stand-in for the service Lantern; docs/stand-ins.md describes what it speaks. */
 export async function startLantern(options: LanternOptions): Promise<Server> {
-  const { logs, pace } = options;
+  const { logs, pace, token } = options;
   const archive = openArchive(options.file);
   const registered = new Set(options.registered);
   logs?.onGuest((entry) => {
@@ -57,55 +58,38 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
   });
   const entryFor = (contact: HandedContact) =>
     isOfAir(contact.call, secondsOf(contact.startedAt), logs) ? null : worldEntryFor(contact, pace);
-  let behaviour: (typeof OWN_BEHAVIOURS)[number] = "normal";
   /** Requests to take contacts in that began since it runs, and contacts taken in, each as often as it was. */
   let asked = 0;
   let taken = 0;
 
-  async function handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
-    const url = new URL(request.url ?? "/", "http://lantern");
-    if (url.pathname === "/control" && request.method === "POST") {
-      const control = controlSchema.parse(JSON.parse(await bodyOf(request)));
-      behaviour = control.behaviour ?? behaviour;
-      if (control.hurry) archive.hurry();
-      return send(response, 200, { behaviour });
-    }
-    if (url.pathname === "/health")
-      return send(response, 200, { service: "Lantern", behaviour, has: archive.count(), asked, taken });
-    if (url.pathname === "/contacts") asked++;
-    const own = behaviour === "empty" || behaviour === "echo" ? behaviour : null;
-    if (own === null && (await misbehave(behaviour as Behaviour, request, response))) return;
-    if (request.headers.authorization !== `Bearer ${options.token}`)
-      return send(response, 401, { error: "unknown token" });
-    if (url.pathname === "/contacts" && request.method === "POST") {
-      const body = await bodyOf(request);
-      if (own === "empty") return send(response, 200, { results: [] });
-      const answer = handIn(archive, registered, entryFor, body);
-      taken += answer.results.length;
-      if (own === "echo") for (const result of answer.results) result.reason = `the token ${options.token} is old`;
-      return send(response, 200, answer);
-    }
-    if (url.pathname === "/statements" && request.method === "GET") {
-      const { after, limit } = querySchema.parse({
-        after: url.searchParams.get("after") || 0,
-        limit: url.searchParams.get("limit") ?? 200,
-      });
-      const page = archive.since(after, limit, Date.now() / 1000);
-      return send(response, 200, { ...page, cursor: String(page.cursor) });
-    }
-    return send(response, 404, { error: "no such thing here" });
-  }
-
-  const server = createServer((request, response) => {
-    handle(request, response).catch(() => {
-      if (!response.headersSent) send(response, 400, { error: "not understood" });
-    });
+  const server = await startService("Lantern", options, {
+    own: OWN_BEHAVIOURS,
+    control: (said) => controlSchema.parse(said).hurry && archive.hurry(),
+    health: () => ({ has: archive.count(), asked, taken }),
+    begun: ({ path }) => void (path === "/contacts" && asked++),
+    async answer({ method, path, query, headers, body }, response, behaviour) {
+      if (headers.authorization !== `Bearer ${token}`) return send(response, 401, { error: "unknown token" });
+      if (path === "/account" && method === "GET") return send(response, 200, { calls: archive.account(Date.now() / 1000) });
+      if (path === "/contacts" && method === "POST") {
+        const handed = await body();
+        if (behaviour === "empty") return send(response, 200, { results: [] });
+        const answer = handIn(archive, registered, entryFor, handed);
+        taken += answer.results.length;
+        if (behaviour === "echo") for (const result of answer.results) result.reason = `the token ${token} is old`;
+        return send(response, 200, answer);
+      }
+      if (path === "/statements" && method === "GET") {
+        const { after, limit } = querySchema.parse({
+          after: query.get("after") || 0,
+          limit: query.get("limit") ?? 200,
+        });
+        const page = archive.since(after, limit, Date.now() / 1000);
+        return send(response, 200, { ...page, cursor: String(page.cursor) });
+      }
+      return send(response, 404, { error: "no such thing here" });
+    },
   });
   server.on("close", () => archive.close());
-  await new Promise<void>((resolve, reject) => {
-    server.once("error", reject);
-    server.listen(options.port, options.host ?? "127.0.0.1", resolve);
-  });
   return server;
 }
 

@@ -39,7 +39,7 @@ function believed({ store }: Context, logbookId: number, service: ServiceId): Ma
       .selectFrom("confirmation")
       .innerJoin("contact", "contact.id", "confirmation.contactId")
       .select((eb) => [
-        eb.fn.coalesce("contact.ownCall", eb.val(usual)).as("call"),
+        eb.fn.coalesce("contact.ownCall", eb.val(usual)).as("ours"),
         eb.fn.countAll<number>().as("sent"),
         eb.fn
           .sum<number>(eb.case().when("received", "in", ["confirmed", "verified"]).then(1).else(0).end())
@@ -49,10 +49,10 @@ function believed({ store }: Context, logbookId: number, service: ServiceId): Ma
       .where("contact.logbookId", "=", logbookId)
       .where("channel", "=", service)
       .where("sent", "=", "sent")
-      .groupBy("call"),
+      .groupBy("ours"),
   );
   return new Map(
-    rows.map(({ call, sent, confirmed, last }) => [
+    rows.map(({ ours: call, sent, confirmed, last }) => [
       call,
       { sent, confirmed, lastAt: last === null ? null : isoTime(last) },
     ]),

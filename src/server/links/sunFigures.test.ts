@@ -25,7 +25,7 @@ const portOf = (server: Server) => {
 const add = (port: number, more: object = {}) => shack.add("sunFigures", "The sun", { port, ...more });
 /** One who answers what the test says. */
 const service = async (answer: unknown) =>
-  portOf(await startService("The sun", { port: 0 }, (_, response) => send(response, 200, answer)));
+  portOf(await startService("The sun", { port: 0 }, { answer: (_, response) => send(response, 200, answer) }));
 const refused = async (port: number, more: object = {}) => {
   const id = await add(port, more);
   await until(() => shack.linkOf(id).text !== null);

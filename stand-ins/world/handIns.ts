@@ -1,12 +1,10 @@
-import { modeGroup, parseMode } from "../../src/core/band";
-import { baseCall, parseCallsign } from "../../src/core/callsign";
+import { baseCall } from "../../src/core/callsign";
 import { isoTime, secondsOf } from "../../src/core/contact";
-import { fractionOf } from "../world/random";
-import type { LogEntry } from "../world/worldLog";
+import { fractionOf } from "./random";
+import type { LogEntry } from "./worldLog";
 
-/** A contact as Lantern is handed it. */
+/** A contact as a service is handed it. */
 export interface HandedContact {
-  readonly id: number;
   readonly ownCall: string;
   readonly call: string;
   readonly startedAt: string;
@@ -14,7 +12,7 @@ export interface HandedContact {
   readonly mode: string;
 }
 
-/** What a station of the simulated world put into Lantern about a contact with one of ours. */
+/** What a station of the simulated world put into a service about a contact with one of ours. */
 export interface WorldEntry {
   readonly ownCall: string;
   readonly call: string;
@@ -29,14 +27,16 @@ const NEIGHBOUR_BANDS = ["80m", "40m", "30m", "20m", "17m", "15m", "12m", "10m"]
 const MINUTE = 60;
 
 /**
- * How the other station behaves, told from the contact alone, so that the same contact always meets the same fate:
+ * How the other station behaves towards a service, told from the contact alone, so that the same contact always meets
+ * the same fate there:
  * of ten stations about six answer (half of them at once, the others later), one has the wrong band, one has a wrong
  * clock, and the rest never answer.
  *
  * @param pace how many seconds a simulated hour lasts
+ * @param where the service, where it is not the first one
  */
-export function worldEntryFor(contact: HandedContact, pace: number): WorldEntry | null {
-  const chance = fractionOf(`${baseCall(contact.call)} ${contact.startedAt} ${contact.band}`);
+export function worldEntryFor(contact: HandedContact, pace: number, where = ""): WorldEntry | null {
+  const chance = fractionOf(`${where}${baseCall(contact.call)} ${contact.startedAt} ${contact.band}`);
   const { ownCall, call, startedAt, band, mode } = contact;
   const entry = { ownCall, call, startedAt, band, mode, delay: 0 };
   const shift = Math.round((fractionOf(`${call} clock`) - 0.5) * 4) * MINUTE;
@@ -49,7 +49,7 @@ export function worldEntryFor(contact: HandedContact, pace: number): WorldEntry 
 }
 
 /**
- * What a station of the air puts into Lantern about one of ours; null where it never does, or means somebody else.
+ * What a station of the air puts into a service about one of ours; null where it never does, or means somebody else.
  *
  * @param pace how many seconds a simulated hour lasts
  */
@@ -67,19 +67,4 @@ export function statementFrom(
 function neighbourOf(band: string): string {
   const at = NEIGHBOUR_BANDS.indexOf(band);
   return at < 0 ? "20m" : NEIGHBOUR_BANDS[(at + 1) % NEIGHBOUR_BANDS.length]!;
-}
-
-/** Why Lantern refuses a contact, or null. */
-export function refusalOf(contact: HandedContact, registered: ReadonlySet<string>, now: number): string | null {
-  if (!registered.has(contact.ownCall)) return `${contact.ownCall} is not registered with this account`;
-  if (!parseCallsign(contact.call).ok) return `${contact.call} is no call`;
-  if (secondsOf(contact.startedAt) > now + 300) return "the contact lies in the future";
-  if (parseMode(contact.mode) === null) return `the mode ${contact.mode} is not known`;
-  return null;
-}
-
-/** Two hand-ins with the same key are one contact. */
-export function contactKey(contact: HandedContact): string {
-  const group = modeGroup(parseMode(contact.mode)?.mode ?? contact.mode);
-  return `${contact.ownCall} ${baseCall(contact.call)} ${contact.startedAt.slice(0, 16)} ${contact.band} ${group}`;
 }

@@ -1,0 +1,105 @@
+import Database from "better-sqlite3";
+import { mkdirSync } from "node:fs";
+import { dirname } from "node:path";
+import { modeGroup, parseMode } from "../../src/core/band";
+import { baseCall } from "../../src/core/callsign";
+import { secondsOf } from "../../src/core/contact";
+import type { WorldEntry } from "../world/handIns";
+
+/** An entry of a shared log. Times in seconds since 1970 UTC. */
+export interface Entry {
+  readonly log: string;
+  readonly with: string;
+  readonly at: number;
+  readonly band: string;
+  readonly mode: string;
+}
+export interface Met extends Entry {
+  readonly number: number;
+}
+export interface LogFigures {
+  readonly log: string;
+  readonly entries: number;
+  readonly met: number;
+  readonly latest: number | null;
+}
+
+/** Two entries whose times are further apart do not meet, seconds. */
+export const TOLERANCE = 15 * 60;
+
+/** What Tideline keeps: our entries, what others put in about us, and which of them met, in the order in which they did. */
+export interface Shelf {
+  /** False when the entry was there already. What the other operator puts in about it is `other`. */
+  keep(entry: Entry, other: WorldEntry | null, now: number): boolean;
+  /** Another operator put something in about us, whether or not we have; told again it is the same. */
+  hear(other: WorldEntry, now: number): void;
+  /** Entries that stand in both logs, after a number. */
+  metAfter(number: number, count: number, now: number): { readonly met: Met[]; readonly end: boolean };
+  figures(now: number): LogFigures[];
+  /** Brings everything to light that is still to come. */
+  hurry(): void;
+  close(): void;
+}
+
+export function openShelf(file: string): Shelf {
+  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
+  const sqlite = new Database(file);
+  sqlite.pragma("journal_mode = WAL");
+  sqlite.pragma("synchronous = OFF");
+  sqlite.exec(`
+    CREATE TABLE IF NOT EXISTS entry (
+      id INTEGER PRIMARY KEY, log TEXT NOT NULL, "with" TEXT NOT NULL, at INTEGER NOT NULL, band TEXT NOT NULL,
+      mode TEXT NOT NULL, pair TEXT NOT NULL, UNIQUE (pair, at));
+    CREATE TABLE IF NOT EXISTS other (
+      id INTEGER PRIMARY KEY, due REAL NOT NULL, pair TEXT NOT NULL, at INTEGER NOT NULL, UNIQUE (pair, at));
+    CREATE INDEX IF NOT EXISTS otherByDue ON other (due);
+    CREATE TABLE IF NOT EXISTS met (
+      number INTEGER PRIMARY KEY AUTOINCREMENT, entryId INTEGER NOT NULL UNIQUE REFERENCES entry (id));`);
+  const keep = sqlite.prepare(
+    `INSERT OR IGNORE INTO entry (log, "with", at, band, mode, pair) VALUES (@log, @with, @at, @band, @mode, @pair)`,
+  );
+  const expect = sqlite.prepare("INSERT OR IGNORE INTO other (due, pair, at) VALUES (@due, @pair, @at)");
+  const meet = sqlite.prepare(
+    `INSERT OR IGNORE INTO met (entryId)
+      SELECT entry.id FROM other JOIN entry ON entry.pair = other.pair AND abs(entry.at - other.at) <= ${TOLERANCE}
+      WHERE other.due <= ? ORDER BY other.due, entry.id`,
+  );
+  const read = sqlite.prepare(
+    `SELECT number, log, "with", at, band, mode FROM met JOIN entry ON entry.id = entryId
+      WHERE number > ? ORDER BY number LIMIT ?`,
+  );
+  const figures = sqlite.prepare(
+    `SELECT log, count(*) AS entries, count(met.number) AS met, max(at) AS latest
+      FROM entry LEFT JOIN met ON met.entryId = entry.id GROUP BY log ORDER BY log`,
+  );
+
+  function hear({ ownCall, call, startedAt, band, mode, delay }: WorldEntry, now: number): void {
+    const entry = { log: ownCall, with: call, at: secondsOf(startedAt), band, mode };
+    expect.run({ due: now + delay, pair: pairOf(entry), at: entry.at });
+  }
+
+  return {
+    keep: sqlite.transaction((entry: Entry, other: WorldEntry | null, now: number) => {
+      if (keep.run({ ...entry, pair: pairOf(entry) }).changes === 0) return false;
+      if (other !== null) hear(other, now);
+      return true;
+    }),
+    hear,
+    metAfter: sqlite.transaction((number: number, count: number, now: number) => {
+      meet.run(now);
+      const rows = read.all(number, count + 1) as Met[];
+      return { met: rows.slice(0, count), end: rows.length <= count };
+    }),
+    figures: sqlite.transaction((now: number) => {
+      meet.run(now);
+      return figures.all() as LogFigures[];
+    }),
+    hurry: () => void sqlite.prepare("UPDATE other SET due = 0").run(),
+    close: () => void sqlite.close(),
+  };
+}
+
+/** What two entries of one contact have in common, whoever wrote them. */
+function pairOf({ log, with: call, band, mode }: Entry): string {
+  return [baseCall(log), baseCall(call), band, modeGroup(parseMode(mode)?.mode ?? mode)].join(" ");
+}
