@@ -1,3 +1,4 @@
+import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "./test";
 
 test.afterEach(async ({ app }) => app.lantern({ behaviour: "normal" }));
@@ -61,4 +62,55 @@ test("sending twice never makes two", async ({ page, app }) => {
   await page.goto("/confirm");
   await page.keyboard.press("s");
   await expect(page.getByRole("region", { name: "Outbox" })).toContainText("1 known already");
+});
+
+test("the second service: some contacts are looked at and sent, what it has stands beside the log, its settings are kept", async ({
+  page,
+  app,
+}) => {
+  await page.goto("/confirm");
+  await page.getByRole("button", { name: /^Send \d+ waiting/ }).waitFor();
+  await page.keyboard.press("n");
+  await expect(page.getByRole("tab", { name: "Tideline" })).toHaveAttribute("aria-selected", "true");
+
+  await page.keyboard.press("m");
+  const window = page.getByRole("dialog");
+  const look = window.getByRole("status", { name: "What would go" });
+  await expect(look).toContainText(/Of .* contacts .* go to Tideline:/);
+  await expect(look).toContainText("stay here: Tideline has them, by what the log says");
+  await window.getByLabel("From day").fill("2026-02-31");
+  await expect(window.getByText("write a day as in 2026-11-23, or leave it empty")).toBeVisible();
+  const day = new Date(Date.now() - 10 * 86_400_000).toISOString().slice(0, 10);
+  await window.getByLabel("From day").fill(day);
+  const send = window.getByRole("button", { name: /^Send [1-9]/ });
+  await expect(send).toBeEnabled();
+  const goes = (await send.textContent())!.replace("Send ", "");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "Outbox" })).toContainText(`${goes} accepted, 0 known already`);
+
+  await app.tideline({ hurry: true });
+  await page.keyboard.press("f");
+  await expect(page.getByRole("region", { name: "What came back" })).toContainText(
+    /[1-9].* confirmed, 0 known already/,
+  );
+  const has = page.getByRole("region", { name: "What Tideline has" });
+  await has.getByRole("button", { name: "Ask what it has" }).click();
+  await expect(has.getByRole("row").filter({ hasText: "LU/CX3QUA" })).toContainText("the same");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  await app.tideline({ behaviour: "busy" });
+  await page.keyboard.press("f");
+  await expect(page.getByText(/Tideline is busy and asks to be left alone until/).first()).toBeVisible();
+  await page.getByRole("button", { name: "Settings" }).click();
+  await page.getByLabel("Address", { exact: true }).fill("the sea");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("give an address like https://service.example")).toBeVisible();
+  await page.getByLabel("Address", { exact: true }).fill("http://127.0.0.1:1/");
+  await page.getByLabel("Token").fill("shore-token");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await has.getByRole("button", { name: "Ask what it has" }).click();
+  await expect(has.getByRole("alert")).toContainText("Tideline at 127.0.0.1:1 cannot be reached");
+  expect(await page.content()).not.toContain("shore-token");
+  await app.tideline({ behaviour: "normal" });
 });

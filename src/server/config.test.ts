@@ -10,7 +10,12 @@ const read = (environment: Record<string, string> = {}) =>
   readConfig({ YPSILOID_DATA: data, ...environment } as unknown as NodeJS.ProcessEnv);
 
 test("without anything said it listens on this computer only", () => {
-  expect(read()).toMatchObject({ host: "127.0.0.1", port: 4680, data, services: { lantern: { url: "http://127.0.0.1:4690", token: "lantern-demo-token", timeoutMs: 15_000 } } });
+  expect(read()).toMatchObject({
+    host: "127.0.0.1",
+    port: 4680,
+    data,
+    services: { lantern: { url: "http://127.0.0.1:4690", token: "lantern-demo-token", timeoutMs: 15_000 } },
+  });
 });
 
 test("the file sets, and the environment overrules it", () => {

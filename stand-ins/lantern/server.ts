@@ -69,7 +69,8 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
     begun: ({ path }) => void (path === "/contacts" && asked++),
     async answer({ method, path, query, headers, body }, response, behaviour) {
       if (headers.authorization !== `Bearer ${token}`) return send(response, 401, { error: "unknown token" });
-      if (path === "/account" && method === "GET") return send(response, 200, { calls: archive.account(Date.now() / 1000) });
+      if (path === "/account" && method === "GET")
+        return send(response, 200, { calls: archive.account(Date.now() / 1000) });
       if (path === "/contacts" && method === "POST") {
         const handed = await body();
         if (behaviour === "empty") return send(response, 200, { results: [] });

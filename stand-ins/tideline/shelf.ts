@@ -62,7 +62,7 @@ export function openShelf(file: string): Shelf {
   const meet = sqlite.prepare(
     `INSERT OR IGNORE INTO met (entryId)
       SELECT entry.id FROM other JOIN entry ON entry.pair = other.pair AND abs(entry.at - other.at) <= ${TOLERANCE}
-      WHERE other.due <= ? ORDER BY other.due, entry.id`,
+      WHERE other.due <= ? AND entry.id NOT IN (SELECT entryId FROM met) ORDER BY other.due, entry.id`,
   );
   const read = sqlite.prepare(
     `SELECT number, log, "with", at, band, mode FROM met JOIN entry ON entry.id = entryId

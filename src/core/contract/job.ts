@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { changeReportSchema } from "./change";
-import { serviceIdSchema } from "./service";
+import { sendLookSchema, serviceIdSchema } from "./service";
 
 /** What to do with contacts of a file that are in the log already, and with what they lack. */
 export const importChoicesSchema = z.strictObject({
@@ -73,6 +73,9 @@ export const sendReportSchema = z.object({
   refused: z.int(),
   /** Contacts of which the service said nothing; they still wait. */
   unanswered: z.int().default(0),
+  /** Contacts that were put into the outbox for it, and those that were left out: the service has them already. */
+  queued: z.int().default(0),
+  leftOut: z.int().default(0),
 });
 export type SendReport = z.output<typeof sendReportSchema>;
 
@@ -110,6 +113,7 @@ export type UndoReport = z.output<typeof undoReportSchema>;
 const REPORTS = {
   look: lookReportSchema,
   import: importReportSchema,
+  sendLook: sendLookSchema,
   send: sendReportSchema,
   fetch: fetchReportSchema,
   undo: undoReportSchema,
@@ -140,6 +144,7 @@ export function jobOf<const Kind extends JobKind>(kind: Kind) {
 export const jobSchema = z.discriminatedUnion("kind", [
   jobOf("look"),
   jobOf("import"),
+  jobOf("sendLook"),
   jobOf("send"),
   jobOf("fetch"),
   jobOf("undo"),

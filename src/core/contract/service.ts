@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { selectionSchema } from "./contact";
 import { ANSWERS, type ServiceId, SERVICE_IDS } from "../confirm";
 
 export const serviceIdSchema = z.enum(SERVICE_IDS as [ServiceId, ...ServiceId[]]);
@@ -63,6 +64,24 @@ export const serviceViewSchema = z.object({
   ),
 });
 export type ServiceView = z.output<typeof serviceViewSchema>;
+
+/** Which contacts a sending is about, and whether also those of which the log says that the service has them. */
+export const sendChoiceSchema = z.strictObject({ selection: selectionSchema, again: z.boolean().default(false) });
+export type SendChoice = z.output<typeof sendChoiceSchema>;
+
+/** What a sending would be, before anything goes. */
+export const sendLookSchema = z.object({
+  service: serviceIdSchema,
+  selected: z.int(),
+  goes: z.int(),
+  /** By our call and place, the most first. */
+  groups: z.array(
+    z.object({ ownCall: z.string(), ownGrid: z.string().nullable(), count: z.int(), from: z.string(), to: z.string() }),
+  ),
+  /** What stays here and why, the most first. */
+  leftOut: z.array(z.object({ why: z.string(), count: z.int() })),
+});
+export type SendLook = z.output<typeof sendLookSchema>;
 
 /** What a service has of one of our calls, and what we believe that it has. */
 export const accountLineSchema = z.object({

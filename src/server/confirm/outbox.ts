@@ -1,6 +1,6 @@
 import { serviceById, type ServiceId, SERVICE_IDS } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
-import type { JobOf, ReceiptLine, ServiceView } from "../../core/contract";
+import type { JobOf, ReceiptLine, SendChoice, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
 import type { Supervisor } from "../jobs/supervisor";
 import { fullTime } from "../../core/time/words";
@@ -97,15 +97,29 @@ interface Outbox {
   readonly waiting: number;
 }
 
-/** Starts the job that sends what waits. */
+/** Starts the job that sends what waits, or some contacts whether they wait or not. */
 export function startSending(
   context: Context,
   supervisor: Supervisor,
   logbookId: number,
   service: ServiceId,
+  choice?: SendChoice,
 ): Result<JobOf<"send">> {
   const title = `Send to ${serviceById(service).name}`;
-  return atRest(context, logbookId, service) ?? supervisor.start(context, logbookId, title, { kind: "send", service });
+  const request = { kind: "send", service, choice } as const;
+  return atRest(context, logbookId, service) ?? supervisor.start(context, logbookId, title, request);
+}
+
+/** Starts the job that looks what a sending of some contacts would be. */
+export function startLooking(
+  context: Context,
+  supervisor: Supervisor,
+  logbookId: number,
+  service: ServiceId,
+  choice: SendChoice,
+): Result<JobOf<"sendLook">> {
+  const title = `Look what would go to ${serviceById(service).name}`;
+  return supervisor.start(context, logbookId, title, { kind: "sendLook", service, choice });
 }
 
 /** Starts the job that fetches confirmations. */

@@ -7,7 +7,7 @@ import {
   withConfirmation,
 } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
-import type { SendReport, StoredContact } from "../../core/contract";
+import type { SendChoice, SendReport, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
 import { waitingCount, writeBatch } from "../logbook/batch";
@@ -15,6 +15,7 @@ import { withConfirmations } from "../logbook/contactRow";
 import { siteOfLogbook } from "../logbook/sites";
 import type { ServiceAccess } from "./access";
 import { askPatiently } from "./askPatiently";
+import { queueChosen } from "./sendChoice";
 
 /**
  * Sends what waits for a service and writes each answer down. A contact leaves the outbox in the transaction that
@@ -22,7 +23,7 @@ import { askPatiently } from "./askPatiently";
  */
 export async function sendOutbox(
   run: JobRun<SendReport, SendReport>,
-  service: ServiceId,
+  { service, choice }: { readonly service: ServiceId; readonly choice?: SendChoice | undefined },
   access: ServiceAccess,
 ): Promise<SendReport> {
   const { context, logbookId } = run;
@@ -35,17 +36,19 @@ export async function sendOutbox(
     known: 0,
     refused: 0,
     unanswered: 0,
+    queued: 0,
+    leftOut: 0,
   };
-  const total = report.accepted + report.known + report.refused + waitingCount(context.store, logbookId, service);
+  const only = choice === undefined ? null : await queueChosen(run, service, choice, report);
+  const total =
+    report.accepted + report.known + report.refused + (only?.size ?? waitingCount(context.store, logbookId, service));
   const site = siteOfLogbook(context.store, logbookId);
   // Counted anew each time: what was not answered for waits, and goes out again.
   report.unanswered = 0;
-  let lastId = 0;
-  for (;;) {
-    const contacts = waiting(context, logbookId, service, lastId, perRequest);
-    const last = contacts.at(-1);
-    if (last === undefined) return report;
-    lastId = last.id;
+  const ids = waitingIds(context, logbookId, service).filter((id) => only?.has(id) !== false);
+  for (let start = 0; start < ids.length; start += perRequest) {
+    const contacts = stillWaiting(context, logbookId, service, ids.slice(start, start + perRequest));
+    if (contacts.length === 0) continue;
     const told = contacts.map((contact) => toldOf(contact, site.call));
     const answers = await askPatiently(run, service, access, send(told));
     context.store.transaction(() => {
@@ -53,6 +56,7 @@ export async function sendOutbox(
       run.checkpoint(report, report, report.accepted + report.known + report.refused + report.unanswered, total);
     });
   }
+  return report;
 }
 
 /** What a service is told of a contact. */
@@ -61,14 +65,28 @@ function toldOf(contact: StoredContact, usualCall: string): ToldContact {
   return { id, ownCall: contact.ownCall ?? usualCall, call, startedAt, band, mode, submode };
 }
 
-function waiting(
-  context: Context,
+/** What is in the outbox and was not refused, the oldest logged first. */
+function waitingIds({ store }: Context, logbookId: number, service: ServiceId): number[] {
+  return store
+    .all(
+      store.q
+        .selectFrom("outbox")
+        .select("contactId")
+        .where("logbookId", "=", logbookId)
+        .where("service", "=", service)
+        .where("refused", "is", null)
+        .orderBy("contactId"),
+    )
+    .map(({ contactId }) => contactId);
+}
+
+/** Those of some contacts that wait as they did when the sending began. */
+function stillWaiting(
+  { store }: Context,
   logbookId: number,
   service: ServiceId,
-  afterId: number,
-  limit: number,
+  ids: readonly number[],
 ): StoredContact[] {
-  const { store } = context;
   const rows = store.all(
     store.q
       .selectFrom("outbox")
@@ -76,10 +94,9 @@ function waiting(
       .selectAll("contact")
       .where("outbox.logbookId", "=", logbookId)
       .where("service", "=", service)
+      .where("contactId", "in", ids)
       .where("refused", "is", null)
-      .where("contactId", ">", afterId)
-      .orderBy("contactId")
-      .limit(limit),
+      .orderBy("contactId"),
   );
   return withConfirmations(store, rows);
 }

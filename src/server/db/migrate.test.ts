@@ -140,3 +140,66 @@ function thrownBy(work: () => void): unknown {
   }
   throw new Error("nothing was thrown");
 }
+
+test("what an unsigned service's fields said before there was such a service becomes how the contact stands with it", () => {
+  const file = newFile();
+  earlier(file, Object.keys(MIGRATIONS).indexOf("0011-services"));
+  const sqlite = new Database(file);
+  sqlite.exec("INSERT INTO logbook (id, name, siteId, createdAt) VALUES (1, 'Home log', 1, 0)");
+  const extras = [
+    [
+      ["QSO_RANDOM", "Y"],
+      ["EQSL_QSL_SENT", "y"],
+      ["EQSL_QSLSDATE", "20240229"],
+      ["EQSL_QSL_RCVD", "V"],
+      ["EQSL_QSLRDATE", "20240301"],
+    ],
+    [["EQSL_QSL_SENT", "Q"]],
+    [
+      ["EQSL_QSL_RCVD", "perhaps"],
+      ["EQSL_QSLSDATE", "20230231"],
+      ["EQSL_AG", "Y"],
+    ],
+  ];
+  const insert =
+    sqlite.prepare(`INSERT INTO contact (logbookId, revision, call, baseCall, startedAt, endedAt, band, mode, modeGroup, extra)
+    VALUES (1, 1, 'DL1QTA', 'DL1QTA', 0, 0, '20m', 'CW', 'CW', ?)`);
+  for (const fields of extras) insert.run(JSON.stringify(fields.map(([name, value]) => ({ name, value }))));
+  insert.run(null);
+  sqlite.close();
+  const store = openStore(file);
+  const { q } = store;
+  expect(store.all(q.selectFrom("confirmation").selectAll().orderBy("contactId"))).toEqual([
+    {
+      contactId: 1,
+      channel: "tideline",
+      sent: "sent",
+      sentOn: "2024-02-29",
+      sentVia: null,
+      received: "verified",
+      receivedOn: "2024-03-01",
+      receivedVia: null,
+    },
+    {
+      contactId: 2,
+      channel: "tideline",
+      sent: "waiting",
+      sentOn: null,
+      sentVia: null,
+      received: "no",
+      receivedOn: null,
+      receivedVia: null,
+    },
+  ]);
+  expect(store.all(q.selectFrom("outbox").select(["contactId", "service"]))).toEqual([
+    { contactId: 2, service: "tideline" },
+  ]);
+  const kept = store.all(q.selectFrom("contact").select("extra").orderBy("id"));
+  expect(kept.map(({ extra }) => (extra === null ? null : (JSON.parse(extra) as object[])))).toEqual([
+    [{ name: "QSO_RANDOM", value: "Y" }],
+    null,
+    extras[2]!.map(([name, value]) => ({ name, value })),
+    null,
+  ]);
+  store.close();
+});

@@ -442,6 +442,8 @@ export interface JobTable {
   id: Generated<number>;
   logbookId: number;
   kind: string;
+  /** The service that it has to do with. */
+  service: ServiceId | null;
   title: string;
   state: JobState;
   /** JSON: what the job was asked to do. */

@@ -7,6 +7,7 @@ import {
   type Job,
   type JobOf,
   selectionSchema,
+  sendChoiceSchema,
   serviceIdSchema,
 } from "../../core/contract";
 import type { Context } from "../context";
@@ -29,7 +30,8 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
     fileName: z.string(),
     choices: z.preprocess(withListOfServices, importChoicesSchema.prefault({})),
   }),
-  z.object({ kind: z.literal("send"), service: serviceIdSchema }),
+  z.object({ kind: z.literal("sendLook"), service: serviceIdSchema, choice: sendChoiceSchema }),
+  z.object({ kind: z.literal("send"), service: serviceIdSchema, choice: sendChoiceSchema.optional() }),
   z.object({ kind: z.literal("fetch"), service: serviceIdSchema }),
   z.object({ kind: z.literal("undo"), batchId: z.number() }),
   z.object({ kind: z.literal("preview"), selection: selectionSchema, change: changeSchema }),
@@ -37,18 +39,13 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
 ]);
 export type JobRequest = z.output<typeof jobRequestSchema>;
 
-/** The service that a job has to do with, by what it was asked for; null for none. */
-export function serviceOf(request: string): Job["service"] {
-  return z.object({ service: serviceIdSchema }).safeParse(JSON.parse(request)).data?.service ?? null;
-}
-
 /** The row of a job; its report is as the job of that kind wrote it. */
 function jobOf(row: Selectable<JobTable>): Job {
   return {
     id: row.id,
     logbookId: row.logbookId,
     kind: row.kind,
-    service: serviceOf(row.request),
+    service: row.service,
     title: row.title,
     state: row.state,
     progress: { done: row.progressDone, total: row.progressTotal },
@@ -72,7 +69,7 @@ export function getJob({ store }: Context, id: number): Result<Job> {
 const RECENT = 50;
 
 /** Jobs that only look at something: they are no news, and several may run at a time. */
-export const SILENT: readonly Job["kind"][] = ["preview", "look"];
+export const SILENT: readonly Job["kind"][] = ["preview", "look", "sendLook"];
 
 /** The newest jobs first. */
 export function recentJobs(store: Store): Job[] {

@@ -4,7 +4,7 @@ import type { Context } from "../context";
 import type { Job, JobOf, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
 import { type Door, ticketOf } from "../db/door";
-import { findJob, type JobRequest, serviceOf, SILENT } from "./job";
+import { findJob, type JobRequest, SILENT } from "./job";
 import { announceJob, CANCELLED, problemOf } from "./jobRun";
 import { WORKER_LIMITS } from "./workerLimits";
 import type { WorkerOrder } from "./worker";
@@ -81,22 +81,22 @@ export function createSupervisor(
   function inTheWay(context: Context, logbookId: number, kind: Job["kind"], service: Job["service"]) {
     const { store } = context;
     if (SILENT.includes(kind)) return null;
-    const running = store.all(
+    const busy = store.first(
       store.q
         .selectFrom("job")
-        .select(["id", "request"])
+        .select("id")
         .where("logbookId", "=", logbookId)
         .where("kind", "=", kind)
+        .where("service", "is", service)
         .where("state", "=", "running"),
     );
-    const busy = running.find(({ request }) => serviceOf(request) === service);
     if (busy === undefined) return null;
     return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
   }
 
   return {
     start<Request extends JobRequest>(context: Context, logbookId: number, title: string, request: Request) {
-      const obstacle = inTheWay(context, logbookId, request.kind, "service" in request ? request.service : null);
+      const obstacle = inTheWay(context, logbookId, request.kind, serviceOf(request));
       if (obstacle !== null) return obstacle;
       const jobId = insertJob(context, logbookId, title, request);
       launch(context, jobId);
@@ -135,6 +135,11 @@ export function createSupervisor(
   };
 }
 
+/** The service that a job has to do with; null for none. */
+function serviceOf(request: JobRequest): Job["service"] {
+  return "service" in request ? request.service : null;
+}
+
 type End = Required<Pick<Job, "state" | "problem">>;
 const INTERRUPTED = "interrupted by a restart; it can be run again and goes on where it was";
 
@@ -145,6 +150,7 @@ export function insertJob(context: Context, logbookId: number, title: string, re
       kind: request.kind,
       title,
       state: "running",
+      service: serviceOf(request),
       request: JSON.stringify(request),
       progressDone: 0,
       startedAt: context.now(),

@@ -1,5 +1,14 @@
-import type { ChangeReport, FetchReport, ImportReport, LookReport, SendReport, UndoReport } from "../../core/contract";
+import type {
+  ChangeReport,
+  FetchReport,
+  ImportReport,
+  LookReport,
+  SendLook,
+  SendReport,
+  UndoReport,
+} from "../../core/contract";
 import { fetchConfirmations } from "../confirm/fetchConfirmations";
+import { lookAtSending } from "../confirm/sendChoice";
 import { sendOutbox } from "../confirm/sendOutbox";
 import { accessOf, type ServiceDefaults } from "../confirm/access";
 import type { Context } from "../context";
@@ -25,8 +34,10 @@ export async function doJob(
       return runJob<LookReport, LookReport>(context, jobId, signal, (run) => lookIntoFile(run, request));
     case "send":
       return runJob<SendReport, SendReport>(context, jobId, signal, (run) =>
-        sendOutbox(run, request.service, accessOf(context, services, run.logbookId, request.service)),
+        sendOutbox(run, request, accessOf(context, services, run.logbookId, request.service)),
       );
+    case "sendLook":
+      return runJob<SendLook, number>(context, jobId, signal, (run) => lookAtSending(run, request));
     case "fetch":
       return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) =>
         fetchConfirmations(run, request.service, accessOf(context, services, run.logbookId, request.service)),

@@ -1,11 +1,9 @@
 import type { Change, ChangeReport, Selection } from "../../core/contract";
-import { NEWEST_FIRST } from "../../core/view";
-import type { Context } from "../context";
 import { inSteps, type JobRun } from "../jobs/jobRun";
 import { emptyReport, tally } from "./changeReport";
 import { contactsById } from "./contactRow";
 import { plannerFor } from "./planChange";
-import { createSearcher } from "./search";
+import { selectedIds } from "./selectedIds";
 
 const PIECE = 50;
 
@@ -61,23 +59,4 @@ async function forgetItems(run: JobRun<ChangeReport, number>): Promise<void> {
     store.run(store.q.deleteFrom("jobItem").where("jobId", "=", first.jobId).where("position", "<", upTo));
     return true;
   });
-}
-
-function selectedIds(context: Context, logbookId: number, selection: Selection): readonly number[] {
-  const { store } = context;
-  if ("all" in selection) {
-    const except = new Set(selection.except);
-    const search = { logbookId, asked: selection.all, sort: NEWEST_FIRST };
-    const ids = createSearcher(store).all(search, context.now());
-    return except.size === 0 ? ids : ids.filter((id) => !except.has(id));
-  }
-  const here: number[] = [];
-  for (let start = 0; start < selection.ids.length; start += PIECE) {
-    const some = selection.ids.slice(start, start + PIECE);
-    const rows = store.all(
-      store.q.selectFrom("contact").select("id").where("id", "in", some).where("logbookId", "=", logbookId),
-    );
-    here.push(...rows.map(({ id }) => id));
-  }
-  return here;
 }

@@ -25,7 +25,7 @@ export function Confirm() {
       run: () => show(index),
     })),
   ]);
-  const { id } = SERVICES[at]!;
+  const { id, about } = SERVICES[at]!;
   return (
     <TabGroup
       selectedIndex={at}
@@ -35,6 +35,9 @@ export function Confirm() {
       <div className="flex items-center border-b border-line bg-panel px-4">
         <h1 className="sr-only">Confirm</h1>
         <TabBar names={NAMES} />
+        <p className="min-w-0 flex-1 truncate pl-4 text-right text-soft max-lg:hidden" title={about}>
+          {about}
+        </p>
       </div>
       <ServicePage key={id} service={id} />
     </TabGroup>

@@ -19,13 +19,15 @@ import { Arrived } from "./Arrived";
 import { FetchLines, WithoutTwin } from "./CameBack";
 import { Outbox } from "./Outbox";
 import { Receipts } from "./Receipts";
+import { SendWindow } from "./SendWindow";
 import { ServiceWindow } from "./ServiceWindow";
 
 /** One service: what waits for it, what it answered, what it has, and what others said of us. */
 export function ServicePage({ service }: { service: ServiceId }) {
   const { logbook } = useLogbook();
   const [setting, setSetting] = useState(false);
-  const { name, about } = serviceById(service);
+  const [sendingMore, setSendingMore] = useState(false);
+  const { name } = serviceById(service);
   const params = { logbookId: logbook.id, service };
   const {
     data: view,
@@ -50,6 +52,7 @@ export function ServicePage({ service }: { service: ServiceId }) {
   useActions([
     { id: "send", label: `Send what waits for ${name}`, run: () => start.mutate("send") },
     { id: "fetch", label: `Fetch confirmations from ${name}`, run: () => start.mutate("fetchConfirmations") },
+    { id: "sendMore", label: `Send more to ${name}`, run: () => setSendingMore(true) },
     { id: "serviceSettings", label: `Settings of ${name}`, run: () => setSetting(true) },
   ]);
 
@@ -84,6 +87,9 @@ export function ServicePage({ service }: { service: ServiceId }) {
         >
           {busy(send) ? "Sending" : `Send ${view === undefined ? "" : count(view.waiting)} waiting`}
         </Button>
+        <Button disabled={busy(send)} onClick={() => setSendingMore(true)}>
+          Send more
+        </Button>
         <Button disabled={busy(fetched)} onClick={() => start.mutate("fetchConfirmations")}>
           {busy(fetched) ? "Fetching" : "Fetch confirmations"}
         </Button>
@@ -92,18 +98,22 @@ export function ServicePage({ service }: { service: ServiceId }) {
         </Button>
       </header>
       <div className="grid min-h-0 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] max-lg:grid-cols-1">
-        <Column title="Outbox" about={about}>
+        <Column title="Outbox">
           <JobState job={send} retry={() => start.mutate("send")} />
           {view !== undefined && <Outbox view={view} onRetry={() => start.mutate("retryRefused")} />}
         </Column>
         <Column title="What came back">
           <JobState job={fetched} retry={() => start.mutate("fetchConfirmations")} />
           {fetched?.state === "done" && fetched.report !== null && <FetchLines report={fetched.report} />}
+          {view !== undefined && view.fetchedAt === null && fetched === undefined && (
+            <p className="text-soft">Nothing was fetched yet: what others say of you comes with a fetch.</p>
+          )}
           {view !== undefined && <WithoutTwin view={view} />}
           <Arrived logbookId={logbook.id} service={service} />
           {view !== undefined && <Receipts logbookId={logbook.id} sendings={view.sendings} />}
         </Column>
       </div>
+      {sendingMore && <SendWindow logbookId={logbook.id} service={service} onClose={() => setSendingMore(false)} />}
       {setting && view !== undefined && (
         <ServiceWindow logbookId={logbook.id} settings={view.settings} onClose={() => setSetting(false)} />
       )}
@@ -111,17 +121,14 @@ export function ServicePage({ service }: { service: ServiceId }) {
   );
 }
 
-function Column({ title, about, children }: { title: string; about?: string; children: ReactNode }) {
+function Column({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section
       aria-label={title}
       tabIndex={0}
       className="grid min-h-0 content-start gap-4 overflow-auto border-r border-line p-4 last:border-r-0"
     >
-      <div>
-        <h2 className="heading">{title}</h2>
-        {about !== undefined && <p className="text-soft">{about}</p>}
-      </div>
+      <h2 className="heading">{title}</h2>
       {children}
     </section>
   );

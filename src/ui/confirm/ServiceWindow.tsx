@@ -15,13 +15,11 @@ import { useZodForm } from "../kit/form/useZodForm";
 const formSchema = z
   .object({ queue: z.enum(["yes", "no"]), url: z.string(), token: z.string() })
   // A token that is not typed stays as it is.
-  .transform(
-    ({ queue, url, token }): z.input<typeof serviceSettingsPatchSchema> => ({
-      isUsed: queue === "yes",
-      url,
-      ...(token === "" ? {} : { token }),
-    }),
-  )
+  .transform(({ queue, url, token }): z.input<typeof serviceSettingsPatchSchema> => ({
+    isUsed: queue === "yes",
+    url,
+    ...(token === "" ? {} : { token }),
+  }))
   .pipe(serviceSettingsPatchSchema);
 type SettingsForm = z.input<typeof formSchema>;
 

@@ -121,6 +121,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(CONTEST, "operator", "Ctrl+Alt+Y", "Next operator"),
 
   keyed(CONFIRM, "send", "S", "Send what waits for the service in sight"),
+  keyed(CONFIRM, "sendMore", "M", "Send more to the service in sight"),
   keyed(CONFIRM, "fetch", "F", "Fetch confirmations from the service in sight"),
   keyed(CONFIRM, "nextService", "N", "Next service"),
 

@@ -17,6 +17,7 @@ import { useAddress } from "../kit/useAddress";
 import { useSettled } from "../kit/useSettled";
 import { useLogbook } from "../shell/logbook";
 import { CardsWindow } from "./CardsWindow";
+import { SendWindow } from "../confirm/SendWindow";
 import { ChangeWindow } from "./ChangeWindow";
 import { ColumnsWindow } from "./ColumnsWindow";
 import { ContactPanel } from "./ContactPanel";
@@ -56,7 +57,9 @@ export function Log({ leaveTo, children }: LogProps) {
   // A selection belongs to what was shown when it was made.
   const [selected, setSelected] = useState({ of: shown, picked: NONE_PICKED });
   const picked = selected.of === shown ? selected.picked : NONE_PICKED;
-  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | "export" | "cards" | null>(null);
+  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | "send" | "export" | "cards" | null>(
+    null,
+  );
   const [editing, setEditing] = useState<EditedCondition | null>(null);
   const openedId = Number(params.get("contact") ?? "");
   const setContact = (one: StoredContact | null) => go({ contact: one === null ? null : String(one.id) });
@@ -90,16 +93,17 @@ export function Log({ leaveTo, children }: LogProps) {
     if (gone.length > 0) toast(`${view.name} has columns that are no longer there: ${gone.join(", ")}.`);
   }
 
-  const changeSelected = () =>
-    chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen("change");
+  const withSelected = (what: "change" | "send") =>
+    chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen(what);
   useActions([
     { id: "toLog", run: () => tableRef.current?.focus() },
     { id: "find", run: () => findRef.current?.select() },
-    { id: "change", run: changeSelected },
+    { id: "change", run: () => withSelected("change") },
     { id: "journal", run: () => setOpen("journal") },
     { id: "cards", run: () => setOpen("cards") },
     { id: "labels", label: "Cards owed, with labels", run: () => router.push("/labels") },
     { id: "export", run: () => setOpen("export") },
+    { id: "sendSelected", label: "Send the selected contacts", run: () => withSelected("send") },
     { id: "columns", label: "Choose the columns of the log", run: () => setOpen("columns") },
     { id: "views", run: () => setOpen("views") },
     { id: "openContact" },
@@ -203,9 +207,14 @@ export function Log({ leaveTo, children }: LogProps) {
           )}
         </span>
         {chosen > 0 && (
-          <Button small look="act" onClick={changeSelected}>
-            Change
-          </Button>
+          <>
+            <Button small look="act" onClick={() => withSelected("change")}>
+              Change
+            </Button>
+            <Button small onClick={() => withSelected("send")}>
+              Send
+            </Button>
+          </>
         )}
         <span className="flex-1" />
         {children}
@@ -276,6 +285,9 @@ export function Log({ leaveTo, children }: LogProps) {
           selected={chosen > 0 ? { selection: selectionOf(picked, held), count: chosen } : null}
           onClose={() => setOpen(null)}
         />
+      )}
+      {open === "send" && (
+        <SendWindow logbookId={logbook.id} selection={selectionOf(picked, held)} onClose={() => setOpen(null)} />
       )}
       {open === "change" && (
         <ChangeWindow

@@ -79,9 +79,13 @@ export function summaryOf(job: Job): string {
       return `${count(read)} read, ${count(added)} added, ${many(duplicates, "duplicate")}, ${count(refusedCount)} refused`;
     }
     case "send": {
-      const { accepted, known, refused, unanswered = 0 } = job.report;
-      const said = `${count(accepted)} accepted, ${count(known)} known already, ${count(refused)} refused`;
-      return unanswered === 0 ? said : `${said}, ${count(unanswered)} without an answer, which still wait`;
+      const { accepted, known, refused, unanswered = 0, leftOut = 0 } = job.report;
+      const parts = [
+        `${count(accepted)} accepted, ${count(known)} known already, ${count(refused)} refused`,
+        unanswered > 0 ? `${count(unanswered)} without an answer, which still wait` : "",
+        leftOut > 0 ? `${count(leftOut)} left out` : "",
+      ];
+      return parts.filter(Boolean).join(", ");
     }
     case "fetch": {
       const { matched, known, withoutTwin } = job.report;
@@ -97,6 +101,7 @@ export function summaryOf(job: Job): string {
       ];
       return parts.filter(Boolean).join(", ");
     }
+    case "sendLook":
     case "preview":
     case "look":
       return "";

@@ -4,6 +4,7 @@ import { jobOf } from "../job";
 import {
   accountLineSchema,
   receiptLineSchema,
+  sendChoiceSchema,
   serviceIdSchema,
   serviceSettingsPatchSchema,
   serviceSettingsSchema,
@@ -35,6 +36,26 @@ export const send = endpoint({
   summary: "Send what waits",
   needs: "change",
   status: 202,
+  answer: jobOf("send"),
+});
+
+export const lookAtSending = endpoint({
+  method: "POST",
+  path: `${SERVICE}/look`,
+  summary: "Look what a sending of some contacts would be: how many by call and place, what is left out and why",
+  needs: "change",
+  status: 202,
+  body: sendChoiceSchema,
+  answer: jobOf("sendLook"),
+});
+
+export const sendSome = endpoint({
+  method: "POST",
+  path: `${SERVICE}/send-some`,
+  summary: "Send some contacts, whether they wait or not",
+  needs: "change",
+  status: 202,
+  body: sendChoiceSchema,
   answer: jobOf("send"),
 });
 

@@ -1,0 +1,104 @@
+import fc from "fast-check";
+import { isoTime } from "../../contact";
+import { CHANNELS, SERVICES, serviceById } from "..";
+import { lantern } from "./lantern";
+import { ANSWERS, type ToldContact } from "./service";
+import { tideline } from "./tideline";
+
+const LAST_SECOND = 253_402_300_799;
+const contact: fc.Arbitrary<ToldContact> = fc.record({
+  id: fc.integer({ min: 1 }),
+  ownCall: fc.constantFrom("CX3QUA", "LU/CX3QUA"),
+  call: fc.constantFrom("DL1QTA", "OY4QSA", "P5QUZ/M"),
+  startedAt: fc.integer({ min: -1_400_000_000, max: 4_000_000_000 }).map(isoTime),
+  band: fc.constantFrom("20m", "160m", "2m"),
+  mode: fc.constantFrom("CW", "SSB", "MFSK"),
+  submode: fc.constantFrom(null, "FT4"),
+});
+
+test("each service is one: by its name, its stand-in's place and the fields of a file", () => {
+  for (const key of ["id", "name"] as const)
+    expect(new Set(SERVICES.map((service) => service[key])).size).toBe(SERVICES.length);
+  expect(new Set(SERVICES.map(({ standIn }) => standIn.place)).size).toBe(SERVICES.length);
+  expect(new Set(CHANNELS.map(({ recordedAs }) => recordedAs)).size).toBe(CHANNELS.length);
+  for (const { id } of SERVICES) expect(serviceById(id).id).toBe(id);
+});
+
+test("what nobody understands is taken from no answer", () => {
+  fc.assert(
+    fc.property(fc.jsonValue(), (answer) => {
+      for (const service of SERVICES)
+        for (const question of [service.send([]), service.fetch(""), service.account()])
+          expect(question.answer.safeParse(answer).success).toBe(false);
+    }),
+  );
+});
+
+test.each(SERVICES.map((service) => [service.name, service] as const))(
+  "what %s is told goes as JSON, whole",
+  (_, service) => {
+    fc.assert(
+      fc.property(fc.array(contact, { maxLength: 5 }), (contacts) => {
+        const { method, body } = service.send(contacts);
+        expect(method).toBe("POST");
+        const words = JSON.stringify(body);
+        expect(JSON.parse(words)).toEqual(body);
+        for (const { call, ownCall } of contacts)
+          expect([words.includes(call), words.includes(ownCall)]).toEqual([true, true]);
+      }),
+    );
+  },
+);
+
+test("Lantern's answers are taken as they are", () => {
+  const results = ANSWERS.map((answer, id) => ({ id, answer, reason: answer === "refused" ? "not known here" : null }));
+  expect(lantern.send([]).answer.parse({ results })).toEqual(results);
+  expect(lantern.fetch("17").path).toBe("statements?after=17&limit=200");
+});
+
+test("Tideline's words mean what ours do", () => {
+  expect(
+    tideline.send([]).answer.parse({ kept: [3, 1], had: [2], turnedDown: [{ ref: 4, because: "no call" }] }),
+  ).toEqual([
+    { id: 3, answer: "accepted" },
+    { id: 1, answer: "accepted" },
+    { id: 2, answer: "known" },
+    { id: 4, answer: "refused", reason: "no call" },
+  ]);
+  const met = [{ number: 9, log: "CX3QUA", with: "DL1QTA", at: 1_764_018_000, band: "20m", mode: "FT4" }];
+  expect(tideline.fetch("").path).toBe("met?from=0&count=200");
+  expect(tideline.fetch("8").answer.parse({ met, to: 9, end: false })).toEqual({
+    statements: [
+      { id: "T9", ownCall: "CX3QUA", call: "DL1QTA", startedAt: "2025-11-24T21:00:00Z", band: "20m", mode: "FT4" },
+    ],
+    cursor: "9",
+    more: true,
+  });
+});
+
+test.each([
+  ["before there was a radio", -5_000_000_000],
+  ["after the last year that has a date", LAST_SECOND + 1],
+  ["no whole second", 1.5],
+])("Tideline's time %s is not understood", (_, at) => {
+  const met = [{ number: 1, log: "CX3QUA", with: "DL1QTA", at, band: "20m", mode: "CW" }];
+  expect(tideline.fetch("").answer.safeParse({ met, to: 1, end: true }).success).toBe(false);
+});
+
+test("a contact from 1925 is told and understood as any other", () => {
+  const at = Date.UTC(1925, 4, 1, 12) / 1000;
+  const old = {
+    id: 1,
+    ownCall: "CX3QUA",
+    call: "DL1QTA",
+    startedAt: "1925-05-01T12:00:00Z",
+    band: "160m",
+    mode: "CW",
+    submode: null,
+  };
+  expect(tideline.send([old]).body).toEqual({
+    entries: [{ ref: 1, log: "CX3QUA", with: "DL1QTA", at, band: "160m", mode: "CW" }],
+  });
+  const met = [{ number: 1, log: "CX3QUA", with: "DL1QTA", at, band: "160m", mode: "CW" }];
+  expect(tideline.fetch("").answer.parse({ met, to: 1, end: true }).statements[0]?.startedAt).toBe(old.startedAt);
+});
