@@ -14,6 +14,7 @@ import { adoptKeyer } from "./links/adoptKeyer";
 import { createLinks, type Links } from "./links/supervisor";
 import { askAlmanac } from "./directory/almanac";
 import { createDirectory, type Directory } from "./directory/directory";
+import { createSendingByItself, type SendingByItself } from "./confirm/byItself";
 import { createHub, type Hub } from "./live/hub";
 import { createSpotBoard, type SpotBoard } from "./spot/board";
 
@@ -29,6 +30,7 @@ export interface Runtime {
   readonly spots: SpotBoard;
   readonly alerts: AlertWatch;
   readonly alertMail: AlertMail;
+  readonly byItself: SendingByItself;
   readonly directory: Directory;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
@@ -36,7 +38,11 @@ export interface Runtime {
 }
 
 // Routes and instrumentation are bundled apart, so the one instance is kept where both see it.
-const keeper = globalThis as typeof globalThis & { ypsiloidRuntime?: Promise<Runtime> };
+const keeper = globalThis as typeof globalThis & {
+  ypsiloidRuntime?: Promise<Runtime>;
+  /** What is still done after the process was told to end; `front/serve.ts` waits for it. */
+  ypsiloidLastWork?: Promise<void>;
+};
 
 /** The runtime; the first call opens the database, brings it up to date and marks interrupted jobs. */
 export function runtime(): Promise<Runtime> {
@@ -90,11 +96,23 @@ async function start(): Promise<Runtime> {
     spotted: spots.take,
     fault: (error) => log.error({ err: error }, "a link failed"),
   });
+  const byItself = createSendingByItself({
+    context,
+    supervisor,
+    listen: hub.listen,
+    fault: (error) => log.error({ err: error }, "sending by itself failed"),
+  });
   const alertFault = (error: unknown) => log.error({ err: error }, "alerts failed");
   const alertMail = createAlertMail({ context, links, fault: alertFault });
   const alerts = createAlertWatch({ context, listen: hub.listen, spots, mail: alertMail, fault: alertFault });
   const longLived = [alerts, alertMail, links, spots, directory];
-  ending.signal.addEventListener("abort", () => longLived.forEach((one) => one.close()));
+  ending.signal.addEventListener("abort", () => {
+    longLived.forEach((one) => one.close());
+    keeper.ypsiloidLastWork = byItself
+      .ending()
+      .catch((error: unknown) => log.error({ err: error }, "sending at the end failed"))
+      .finally(() => byItself.close());
+  });
   return {
     config,
     store,
@@ -106,6 +124,7 @@ async function start(): Promise<Runtime> {
     spots,
     alerts,
     alertMail,
+    byItself,
     directory,
     log,
     ending: ending.signal,

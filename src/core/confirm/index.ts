@@ -15,6 +15,8 @@ export {
 } from "./channel";
 export type { Channel, Confirmation, Proof, ReceivedState, SentState } from "./channel";
 export { SERVICE_IDS, serviceById, type ServiceId, SERVICES } from "./services";
+export { dueAt, NEVER_BY_ITSELF, pausedUntil, SEND_TIMES, sendTimesSchema, sendTimesText } from "./sendTimes";
+export type { SendTimes } from "./sendTimes";
 export { ANSWERS } from "./services/service";
 export type { AccountLine, Question, SendAnswer, Service, StatementPage, ToldContact } from "./services/service";
 export { explainNoTwin, sameForServices, toldAlike } from "./explain";

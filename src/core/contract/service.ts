@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { selectionSchema } from "./contact";
-import { ANSWERS, type ServiceId, SERVICE_IDS } from "../confirm";
+import { ANSWERS, sendTimesSchema, type ServiceId, SERVICE_IDS } from "../confirm";
 
 export const serviceIdSchema = z.enum(SERVICE_IDS as [ServiceId, ...ServiceId[]]);
 
@@ -11,6 +11,8 @@ export const serviceSettingsSchema = z.object({
   isUsed: z.boolean(),
   url: z.string(),
   hasToken: z.boolean(),
+  /** When what waits is sent by itself. */
+  byItself: sendTimesSchema,
 });
 export type ServiceSettings = z.output<typeof serviceSettingsSchema>;
 
@@ -22,6 +24,7 @@ export const serviceSettingsPatchSchema = z.strictObject({
     .max(500)
     .optional(),
   token: z.string().trim().max(500, "a token has at most 500 characters").optional(),
+  byItself: sendTimesSchema.optional(),
 });
 export type ServiceSettingsPatch = z.output<typeof serviceSettingsPatchSchema>;
 
@@ -82,6 +85,15 @@ export const sendLookSchema = z.object({
   leftOut: z.array(z.object({ why: z.string(), count: z.int() })),
 });
 export type SendLook = z.output<typeof sendLookSchema>;
+
+/** How many contacts wait for a service, and whether sending by itself pauses. */
+export const outboxSchema = z.object({
+  service: serviceIdSchema,
+  isUsed: z.boolean(),
+  waiting: z.int(),
+  pause: z.object({ until: z.string(), why: z.string() }).nullable(),
+});
+export type OutboxState = z.output<typeof outboxSchema>;
 
 /** What a service has of one of our calls, and what we believe that it has. */
 export const accountLineSchema = z.object({

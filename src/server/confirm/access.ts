@@ -1,4 +1,4 @@
-import { type ServiceId, SERVICE_IDS } from "../../core/confirm";
+import { NEVER_BY_ITSELF, type SendTimes, sendTimesSchema, type ServiceId, SERVICE_IDS } from "../../core/confirm";
 import type { ServiceSettings, ServiceSettingsPatch } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
@@ -40,7 +40,30 @@ export function settingsOf(
   service: ServiceId,
 ): ServiceSettings {
   const { url, token } = accessOf(context, defaults, logbookId, service);
-  return { service, isUsed: servicesInUse(context.store, logbookId).includes(service), url, hasToken: token !== "" };
+  return {
+    service,
+    isUsed: servicesInUse(context.store, logbookId).includes(service),
+    url,
+    hasToken: token !== "",
+    byItself: timesIn(rowOf(context.store, logbookId, service)?.byItself ?? null),
+  };
+}
+
+function timesIn(text: string | null): SendTimes {
+  return text === null ? NEVER_BY_ITSELF : (sendTimesSchema.safeParse(JSON.parse(text)).data ?? NEVER_BY_ITSELF);
+}
+
+/** What is sent by itself: which logbook's contacts, to which service, and when. */
+export function sentByItself(store: Store) {
+  return store
+    .all(
+      store.q
+        .selectFrom("serviceAccess")
+        .select(["logbookId", "service", "byItself"])
+        .where("byItself", "is not", null),
+    )
+    .map(({ logbookId, service, byItself }) => ({ logbookId, service, times: timesIn(byItself) }))
+    .filter(({ times }) => times.when !== "never" || times.ending);
 }
 
 /** Until when a service asked to be left alone, seconds since 1970 UTC; null where it did not, or that is over. */
@@ -54,7 +77,7 @@ export function letRest({ store }: Pick<Context, "store">, logbookId: number, se
   store.run(
     store.q
       .insertInto("serviceAccess")
-      .values({ logbookId, service, isUsed: 1, url: null, token: null, restsUntil: until })
+      .values({ logbookId, service, isUsed: 1, url: null, token: null, byItself: null, restsUntil: until })
       .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet({ restsUntil: until })),
   );
 }
@@ -73,7 +96,8 @@ export function changeSettings(
   const moved = patch.url !== undefined && patch.url !== before.url;
   const url = moved ? patch.url : (row?.url ?? null);
   const token = patch.token === undefined ? (moved ? null : (row?.token ?? null)) : patch.token;
-  const next = { url, token, isUsed: (patch.isUsed ?? row?.isUsed !== 0) ? 1 : 0, restsUntil: null };
+  const byItself = patch.byItself === undefined ? (row?.byItself ?? null) : JSON.stringify(patch.byItself);
+  const next = { url, token, byItself, isUsed: (patch.isUsed ?? row?.isUsed !== 0) ? 1 : 0, restsUntil: null };
   store.run(
     store.q
       .insertInto("serviceAccess")

@@ -1,6 +1,6 @@
 import { serviceById, type ServiceId, SERVICE_IDS } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
-import type { JobOf, ReceiptLine, SendChoice, ServiceView } from "../../core/contract";
+import type { JobOf, OutboxState, ReceiptLine, SendChoice, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
 import type { Supervisor } from "../jobs/supervisor";
 import { fullTime } from "../../core/time/words";
@@ -80,21 +80,20 @@ export function serviceView(
 }
 
 /** How many contacts wait for each service, in the order in which they are shown. */
-export function outboxes({ store }: Context, logbookId: number): Result<Outbox[]> {
+export function outboxes(
+  { store }: Context,
+  pauseOf: (logbookId: number, service: ServiceId) => OutboxState["pause"],
+  logbookId: number,
+): Result<OutboxState[]> {
   const used = servicesInUse(store, logbookId);
   return done(
     SERVICE_IDS.map((service) => ({
       service,
       isUsed: used.includes(service),
       waiting: waitingCount(store, logbookId, service),
+      pause: pauseOf(logbookId, service),
     })),
   );
-}
-
-interface Outbox {
-  readonly service: ServiceId;
-  readonly isUsed: boolean;
-  readonly waiting: number;
 }
 
 /** Starts the job that sends what waits, or some contacts whether they wait or not. */

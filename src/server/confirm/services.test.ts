@@ -1,6 +1,6 @@
 import type { Server } from "node:http";
 import type { AddressInfo } from "node:net";
-import { type ServiceId, SERVICES } from "../../core/confirm";
+import { NEVER_BY_ITSELF, type ServiceId, SERVICES } from "../../core/confirm";
 import { type JobOf, type SendChoice } from "../../core/contract";
 import { DEMO_REGISTERED, startLantern } from "../../../stand-ins/lantern/server";
 import { startTideline, TIDELINE_CALLS } from "../../../stand-ins/tideline/server";
@@ -52,7 +52,7 @@ const standing = (id: number, service: ServiceId) =>
   valueOf(getContact(context, logbookId, id)).confirmations.find(({ channel }) => channel === service);
 const all = (again = false): SendChoice => ({ selection: { all: {}, except: [] }, again });
 const waiting = (service: ServiceId) =>
-  valueOf(outboxes(context, logbookId)).find((outbox) => outbox.service === service)!.waiting;
+  valueOf(outboxes(context, () => null, logbookId)).find((outbox) => outbox.service === service)!.waiting;
 
 describe.each(SERVICES.map(({ id, name }) => [name, id] as const))("%s, with its stand-in", (name, service) => {
   beforeEach(() => begin(service));
@@ -120,7 +120,13 @@ describe("settings", () => {
   test("another address is never sent the token of the one before", () => {
     changeSettings(context, defaults, logbookId, "tideline", { token: "mine" });
     const moved = changeSettings(context, defaults, logbookId, "tideline", { url: "http://elsewhere.test/" });
-    expect(moved).toEqual({ service: "tideline", isUsed: true, url: "http://elsewhere.test/", hasToken: false });
+    expect(moved).toEqual({
+      service: "tideline",
+      isUsed: true,
+      url: "http://elsewhere.test/",
+      hasToken: false,
+      byItself: NEVER_BY_ITSELF,
+    });
     expect(access().token).toBe("");
     changeSettings(context, defaults, logbookId, "tideline", { token: "theirs" });
     expect(access()).toMatchObject({ url: "http://elsewhere.test/", token: "theirs" });

@@ -220,7 +220,7 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
   "0011-services": [
     `CREATE TABLE serviceAccess (
       logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL,
-      isUsed INTEGER NOT NULL, url TEXT, token TEXT, restsUntil INTEGER,
+      isUsed INTEGER NOT NULL, url TEXT, token TEXT, byItself TEXT, restsUntil INTEGER,
       PRIMARY KEY (logbookId, service)) STRICT, WITHOUT ROWID`,
     `ALTER TABLE job ADD COLUMN service TEXT`,
     `UPDATE job SET service = json_extract(request, '$.service') WHERE kind IN ('send', 'fetch')`,

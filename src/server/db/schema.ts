@@ -378,6 +378,8 @@ interface ServiceAccessTable {
   isUsed: number;
   url: string | null;
   token: string | null;
+  /** JSON: when what waits is sent by itself; null for never. */
+  byItself: string | null;
   /** Until when the service asked to be left alone. */
   restsUntil: number | null;
 }

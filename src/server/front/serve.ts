@@ -1,9 +1,12 @@
+import { setImmediate, setTimeout } from "node:timers/promises";
 import next from "next";
 import { ConfigProblem, readConfig } from "../config";
 import { createFront } from "./front";
 
 /** How long open answers have when the process is told to end, milliseconds. */
 const GRACE_MS = 3000;
+/** How long what is still sent then has before. */
+const LAST_WORK_MS = 15_000;
 
 /** Starts the built application behind its front, and ends when the process is told to. */
 export async function serve(dir: string, { development = false } = {}): Promise<void> {
@@ -21,15 +24,25 @@ export async function serve(dir: string, { development = false } = {}): Promise<
     server.listen(port, host);
     for (const signal of ["SIGINT", "SIGTERM"] as const) {
       process.once(signal, () => {
-        server.close(() => process.exit(0));
+        const closed = new Promise((resolve) => server.close(resolve));
         server.closeIdleConnections();
-        setTimeout(() => process.exit(0), GRACE_MS).unref();
+        void lastWork()
+          .then(() => Promise.race([closed, setTimeout(GRACE_MS)]))
+          .then(() => process.exit(0));
       });
     }
   } catch (error) {
     if (error instanceof ConfigProblem) giveUp(error.message);
     throw error;
   }
+}
+
+/** What the application still does when it was told to end, as sending what waits; not for ever. */
+async function lastWork(): Promise<void> {
+  // Whoever hears of the end as this does has begun it then.
+  await setImmediate();
+  const { ypsiloidLastWork } = globalThis as typeof globalThis & { ypsiloidLastWork?: Promise<void> };
+  await Promise.race([ypsiloidLastWork, setTimeout(LAST_WORK_MS)]);
 }
 
 function giveUp(sentence: string): never {

@@ -3,7 +3,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { toast } from "sonner";
-import { serviceById, type ServiceId } from "@/core/confirm";
+import { sendTimesText, serviceById, type ServiceId } from "@/core/confirm";
 import type { Job } from "@/core/contract";
 import * as confirm from "@/core/contract/endpoints/confirm";
 import * as jobEndpoints from "@/core/contract/endpoints/jobs";
@@ -15,6 +15,7 @@ import { count, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { ProgressBar, summaryOf } from "../shell/JobLine";
 import { useLogbook } from "../shell/logbook";
+import { useOutboxes } from "../shell/useOutboxes";
 import { Arrived } from "./Arrived";
 import { FetchLines, WithoutTwin } from "./CameBack";
 import { Outbox } from "./Outbox";
@@ -38,6 +39,7 @@ export function ServicePage({ service }: { service: ServiceId }) {
     queryFn: () => ask(confirm.serviceView, { params }),
   });
   const { data: jobs } = useQuery({ queryKey: ["jobs"], queryFn: () => ask(jobEndpoints.jobs) });
+  const outboxes = useOutboxes(logbook.id);
   const here = jobs?.items.filter((job) => job.logbookId === logbook.id && job.service === service) ?? [];
   const send = here.find((job) => job.kind === "send");
   const fetched = here.find((job) => job.kind === "fetch");
@@ -60,6 +62,8 @@ export function ServicePage({ service }: { service: ServiceId }) {
     return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   }
   const resting = view?.restsUntil ?? null;
+  const isByItself = view !== undefined && (view.settings.byItself.when !== "never" || view.settings.byItself.ending);
+  const pause = outboxes.find((outbox) => outbox.service === service)?.pause;
   return (
     <div className="grid h-full min-h-0 grid-rows-[auto_minmax(0,1fr)] max-lg:overflow-auto">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-panel px-4 py-2.5">
@@ -71,12 +75,18 @@ export function ServicePage({ service }: { service: ServiceId }) {
               {many(view.waiting, "contact")} waiting
               {view.refused > 0 && `, ${count(view.refused)} refused`}
               {view.fetchedAt !== null && `, last fetched ${fullTime(view.fetchedAt)} UTC`}
+              {isByItself && `, sent ${sendTimesText(view.settings.byItself)}`}
               {!view.settings.isUsed && "; new contacts are not put here"}
             </>
           )}
           {resting !== null && (
             <span role="status" className="ml-2 text-hold">
               {name} is busy and asks to be left alone until {fullTime(resting)} UTC.
+            </span>
+          )}
+          {resting === null && pause != null && (
+            <span role="status" className="ml-2 text-hold">
+              Sending by itself pauses until {fullTime(pause.until)} UTC: {pause.why}
             </span>
           )}
         </p>

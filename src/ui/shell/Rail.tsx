@@ -1,13 +1,10 @@
 "use client";
 
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
-import { useQuery } from "@tanstack/react-query";
 import { ChevronDown, Moon, Search, Sun } from "lucide-react";
 import Link from "next/link";
 import { serviceById } from "@/core/confirm";
-import * as confirm from "@/core/contract/endpoints/confirm";
 import { useActions, useAllActions } from "../kit/actions";
-import { ask } from "../kit/api";
 import { useKeysOf } from "../kit/changedKeys";
 import { count, many } from "../kit/format";
 import { Clock } from "./Clock";
@@ -15,6 +12,7 @@ import { JobsMenu } from "./JobsMenu";
 import { useLogbook } from "./logbook";
 import { RadioRail } from "./RadioRail";
 import type { Themed } from "./theme";
+import { useOutboxes } from "./useOutboxes";
 
 /** What one always wants to see: log, site, time, radio, outbox, running jobs. */
 export function Rail({ theme }: { theme: Themed }) {
@@ -22,16 +20,14 @@ export function Rail({ theme }: { theme: Themed }) {
   const actions = useAllActions();
   const paletteKeys = useKeysOf("palette");
   const run = (id: string) => actions.find((action) => action.id === id)?.run?.();
-  const { data } = useQuery({
-    queryKey: ["outboxes", logbook.id],
-    queryFn: () => ask(confirm.outboxes, { params: { logbookId: logbook.id } }),
-  });
+  const outboxes = useOutboxes(logbook.id);
   useActions([{ id: "theme", label: theme.theme === "day" ? "Night theme" : "Day theme", run: theme.toggle }]);
-  const outbox = data?.items.reduce((sum, { waiting }) => sum + waiting, 0);
-  const each = data?.items
-    .filter(({ waiting }) => waiting > 0)
-    .map(({ service, waiting }) => `${count(waiting)} for ${serviceById(service).name}`)
+  const waiting = outboxes.reduce((sum, outbox) => sum + outbox.waiting, 0);
+  const each = outboxes
+    .filter((outbox) => outbox.waiting > 0)
+    .map((outbox) => `${count(outbox.waiting)} for ${serviceById(outbox.service).name}`)
     .join(", ");
+  const paused = outboxes.filter(({ pause }) => pause !== null).map(({ service }) => serviceById(service).name);
   return (
     <header className="col-span-full flex print:hidden items-center gap-x-5 border-b border-line bg-panel pr-3 max-sm:flex-wrap max-sm:gap-x-3 max-sm:px-3 max-sm:py-1.5">
       <Link href="/desk" aria-label="Ypsiloid, to the Desk" className="grid w-[68px] place-items-center max-sm:w-8">
@@ -71,10 +67,11 @@ export function Rail({ theme }: { theme: Themed }) {
       <Link
         href="/confirm"
         className="whitespace-nowrap text-soft hover:text-signal"
-        aria-label={`Outbox: ${count(outbox ?? 0)} waiting${each ? `, ${each}` : ""}`}
+        aria-label={`Outbox: ${count(waiting)} waiting${each === "" ? "" : `, ${each}`}${paused.length > 0 ? `, paused: ${paused.join(", ")}` : ""}`}
         title={each || "Nothing waits to be sent"}
       >
-        Outbox <b className="font-semibold text-ink">{outbox === undefined ? "–" : count(outbox)}</b>
+        Outbox <b className="font-semibold text-ink">{outboxes.length === 0 ? "–" : count(waiting)}</b>
+        {paused.length > 0 && <span className="ml-1 text-hold">{paused.join(", ")} paused</span>}
       </Link>
       <JobsMenu />
       <span className="flex items-center gap-1 max-sm:hidden">

@@ -3,13 +3,13 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
-import type { ServiceId } from "@/core/confirm";
-import type { EntityTable, Logbook } from "@/core/contract";
+import type { EntityTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
 import { tableKey } from "../awards/useEntityTable";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
 import { useFreshLinks } from "./useLinks";
+import { outboxesKey } from "./useOutboxes";
 
 interface LogbookState {
   readonly logbook: Logbook;
@@ -48,7 +48,10 @@ export function LogbookProvider({
       return void client.invalidateQueries();
     }
     if (event.type === "job") {
-      if (event.job.state !== "running") void client.invalidateQueries({ queryKey: ["service", event.job.logbookId] });
+      if (event.job.state !== "running") {
+        void client.invalidateQueries({ queryKey: ["service", event.job.logbookId] });
+        if (event.job.kind === "send") void client.invalidateQueries({ queryKey: outboxesKey(event.job.logbookId) });
+      }
       return void client.invalidateQueries({ queryKey: ["jobs"] });
     }
     // Of any logbook: all of them stand in the rail's menu.
@@ -61,15 +64,15 @@ export function LogbookProvider({
       return;
     if (event.type === "outbox") {
       const { service, waiting } = event;
-      client.setQueryData<{ items: readonly { service: ServiceId; waiting: number }[] }>(
-        ["outboxes", initial.id],
+      client.setQueryData<{ items: readonly OutboxState[] }>(
+        outboxesKey(initial.id),
         (before) =>
           before && { items: before.items.map((one) => (one.service === service ? { ...one, waiting } : one)) },
       );
       return void client.invalidateQueries({ queryKey: ["service", initial.id, service] });
     }
     if (event.type === "service") {
-      void client.invalidateQueries({ queryKey: ["outboxes", initial.id] });
+      void client.invalidateQueries({ queryKey: outboxesKey(initial.id) });
       return void client.invalidateQueries({ queryKey: ["service", initial.id, event.service] });
     }
     if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });

@@ -3,9 +3,9 @@ import { endpoint } from "../endpoint";
 import { jobOf } from "../job";
 import {
   accountLineSchema,
+  outboxSchema,
   receiptLineSchema,
   sendChoiceSchema,
-  serviceIdSchema,
   serviceSettingsPatchSchema,
   serviceSettingsSchema,
   serviceViewSchema,
@@ -17,9 +17,9 @@ const SERVICE = `${SERVICES}/{service}`;
 export const outboxes = endpoint({
   method: "GET",
   path: SERVICES,
-  summary: "How many contacts wait for each service",
+  summary: "How many contacts wait for each service, and whether sending by itself pauses",
   needs: "read",
-  answer: { items: z.object({ service: serviceIdSchema, isUsed: z.boolean(), waiting: z.int() }) },
+  answer: { items: outboxSchema },
 });
 
 export const serviceView = endpoint({

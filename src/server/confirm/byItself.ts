@@ -1,0 +1,151 @@
+import { dueAt, pausedUntil, type ServiceId } from "../../core/confirm";
+import { isoTime } from "../../core/contact";
+import type { Job, LiveEvent, OutboxState } from "../../core/contract";
+import { LOCAL_OPERATOR } from "../actor";
+import type { Context } from "../context";
+import { guardedBy } from "../guarded";
+import type { Supervisor } from "../jobs/supervisor";
+import type { Store } from "../db/store";
+import { restsUntil, sentByItself } from "./access";
+import { startSending } from "./outbox";
+
+/** Sends what waits by itself, where a logbook asks for it. */
+export interface SendingByItself {
+  /** Until when it pauses after failures, and why; null where it does not. */
+  pauseOf(logbookId: number, service: ServiceId): OutboxState["pause"];
+  /** Sends what waits where that is asked for at the end, and waits for it. */
+  ending(): Promise<void>;
+  close(): void;
+}
+
+interface Options {
+  readonly context: Context;
+  readonly supervisor: Supervisor;
+  readonly listen: (listener: (event: LiveEvent) => void) => () => void;
+  readonly fault: (error: unknown) => void;
+  readonly tickMs?: number;
+}
+
+/** Seconds since 1970 UTC. */
+interface Progress {
+  changedAt: number;
+  triedAt: number | null;
+  failures: number;
+  why: string;
+  /** Whether it was started here, and has not ended. */
+  runs: boolean;
+}
+
+const TICK_MS = 5000;
+
+export function createSendingByItself({
+  context,
+  supervisor,
+  listen,
+  fault,
+  tickMs = TICK_MS,
+}: Options): SendingByItself {
+  const since = context.now();
+  const progress = new Map<string, Progress>();
+  const acting: Context = { ...context, actor: { ...LOCAL_OPERATOR, name: "by itself" } };
+  const over: ((event: Job) => void)[] = [];
+
+  function progressOf(logbookId: number, service: ServiceId): Progress {
+    const key = `${logbookId} ${service}`;
+    const known = progress.get(key);
+    if (known !== undefined) return known;
+    const triedAt = lastSending(context.store, logbookId, service);
+    const begun = { changedAt: since, triedAt, failures: 0, why: "", runs: false };
+    progress.set(key, begun);
+    return begun;
+  }
+
+  const guarded = guardedBy(fault);
+  const end = listen((event) =>
+    guarded(() => {
+      if (event.type === "outbox") progressOf(event.logbookId, event.service).changedAt = context.now();
+      if (event.type === "service") Object.assign(progressOf(event.logbookId, event.service), { failures: 0 });
+      if (event.type === "job" && event.job.state !== "running") hasEnded(event.job);
+    }),
+  );
+
+  function hasEnded(job: Job): void {
+    if (job.kind !== "send" || job.service === null) return;
+    const one = progressOf(job.logbookId, job.service);
+    const failed = job.state === "failed" || job.state === "interrupted";
+    if (one.runs && failed) one.failures++;
+    if (job.state === "done") one.failures = 0;
+    Object.assign(one, { runs: false, triedAt: context.now(), why: failed ? (job.problem ?? "") : "" });
+    for (const hear of [...over]) hear(job);
+  }
+
+  async function send(logbookId: number, service: ServiceId): Promise<number | null> {
+    const one = progressOf(logbookId, service);
+    const started = await context.write(() => startSending(acting, supervisor, logbookId, service));
+    one.triedAt = context.now();
+    one.runs = started.ok;
+    return started.ok ? started.value.id : null;
+  }
+
+  async function look(): Promise<void> {
+    for (const { logbookId, service, times } of sentByItself(context.store)) {
+      const one = progressOf(logbookId, service);
+      const due = dueAt(times, { ...one, since });
+      if (one.runs || due === null || due > context.now()) continue;
+      if (!hasWaiting(context.store, logbookId, service) || restsUntil(context, logbookId, service) !== null) continue;
+      await send(logbookId, service);
+    }
+  }
+
+  let looking = false;
+  const timer = setInterval(() => {
+    if (looking) return;
+    looking = true;
+    look()
+      .catch(fault)
+      .finally(() => (looking = false));
+  }, tickMs);
+  timer.unref();
+
+  return {
+    pauseOf(logbookId, service) {
+      const one = progress.get(`${logbookId} ${service}`);
+      const until = one === undefined ? null : pausedUntil(one);
+      return until === null || until <= context.now() ? null : { until: isoTime(until), why: one!.why };
+    },
+    async ending() {
+      clearInterval(timer);
+      const last = sentByItself(context.store).filter(
+        ({ logbookId, service, times }) =>
+          times.ending &&
+          hasWaiting(context.store, logbookId, service) &&
+          restsUntil(context, logbookId, service) === null,
+      );
+      const ids = await Promise.all(last.map(({ logbookId, service }) => send(logbookId, service)));
+      const open = new Set(ids.filter((id) => id !== null));
+      if (open.size === 0) return;
+      await new Promise<void>((resolve) =>
+        over.push(({ id }) => {
+          open.delete(id);
+          if (open.size === 0) resolve();
+        }),
+      );
+    },
+    close() {
+      clearInterval(timer);
+      end();
+    },
+  };
+}
+
+/** When something was sent last, by hand or by itself. */
+function lastSending(store: Store, logbookId: number, service: ServiceId): number | null {
+  const { q } = store;
+  const last = q.selectFrom("sending").select((eb) => eb.fn.max("at").as("at"));
+  return store.first(last.where("logbookId", "=", logbookId).where("service", "=", service))?.at ?? null;
+}
+
+function hasWaiting(store: Store, logbookId: number, service: ServiceId): boolean {
+  const waiting = store.q.selectFrom("outbox").select("contactId").where("logbookId", "=", logbookId);
+  return store.first(waiting.where("service", "=", service).where("refused", "is", null).limit(1)) !== undefined;
+}
