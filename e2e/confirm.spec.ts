@@ -98,6 +98,11 @@ test("the second service: some contacts are looked at and sent, what it has stan
   await expect(has.getByRole("row").filter({ hasText: "LU/CX3QUA" })).toContainText("the same");
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 
+  await page.getByRole("button", { name: "Fetch again" }).click();
+  await page.getByLabel("Contacts from day").fill(day);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "What came back" })).toContainText(/of earlier days passed over/);
+
   await app.tideline({ behaviour: "busy" });
   await page.keyboard.press("f");
   await expect(page.getByText(/Tideline is busy and asks to be left alone until/).first()).toBeVisible();

@@ -94,6 +94,12 @@ export const fetchReportSchema = z.object({
   matched: z.int(),
   known: z.int(),
   withoutTwin: z.int(),
+  /** Statements that were passed over: they are of before the day from which on it was fetched. */
+  passedOver: z.int().default(0),
+  /** The same by our call, the most first. */
+  byCall: z
+    .array(z.object({ ownCall: z.string(), matched: z.int(), known: z.int(), withoutTwin: z.int() }))
+    .default([]),
   /** The first of each kind. */
   matchedLines: z.array(fetchedLineSchema),
   withoutTwinLines: z.array(fetchedLineSchema),

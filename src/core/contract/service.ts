@@ -72,6 +72,12 @@ export type ServiceView = z.output<typeof serviceViewSchema>;
 export const sendChoiceSchema = z.strictObject({ selection: selectionSchema, again: z.boolean().default(false) });
 export type SendChoice = z.output<typeof sendChoiceSchema>;
 
+/** From where on to fetch once more: from the beginning, or what was made from a day on. */
+export const fetchChoiceSchema = z.strictObject({
+  from: z.union([z.literal("beginning"), z.iso.date()], { error: 'say "beginning", or a day as in 2026-11-23' }),
+});
+export type FetchChoice = z.output<typeof fetchChoiceSchema>;
+
 /** What a sending would be, before anything goes. */
 export const sendLookSchema = z.object({
   service: serviceIdSchema,

@@ -45,13 +45,8 @@ afterEach(async () => {
   await new Promise((resolve) => server.close(resolve));
 });
 
-const run = (kind: "send" | "fetch") =>
-  runTestJob(
-    context,
-    logbookId,
-    { kind, service: "lantern" },
-    `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
-  );
+const address = () => `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+const run = (kind: "send" | "fetch") => runTestJob(context, logbookId, { kind, service: "lantern" }, address());
 const send = async () => (await run("send")) as JobOf<"send">;
 const fetched = async () => (await run("fetch")) as JobOf<"fetch">;
 const log = (call: string, startedAt = "2026-11-23T21:00:00Z") =>
@@ -243,5 +238,43 @@ describe("a fetch", () => {
     pages = (after) => (asked.push(after), { statements: [], cursor: "", more: false });
     await fetched();
     expect(asked).toEqual([""]);
+  });
+
+  it("goes back to the beginning, or to a day, and confirms what lost its confirmation", async () => {
+    const [old, young] = [log("DL1QTA", "2026-10-01T21:00:00Z"), log("OY4QSA")];
+    const asked: string[] = [];
+    pages = (after) => {
+      asked.push(after);
+      const statements = [said("1", "DL1QTA", "2026-10-01T21:04:00Z"), { ...said("2", "OY4QSA"), ownCall: "CX3QUA/P" }];
+      return after === "" ? { statements, cursor: "a", more: false } : { statements: [], cursor: "a", more: false };
+    };
+    await fetched();
+    for (const id of [old, young])
+      change(id, { confirmations: [{ channel: "lantern", sent: "sent", received: "no" }] });
+    expect((await fetched()).report).toMatchObject({ matched: 0, known: 0 });
+
+    const again = (from: string) =>
+      runTestJob(context, logbookId, { kind: "fetch", service: "lantern", choice: { from } }, address());
+    expect(await again("2026-11-01")).toMatchObject({
+      report: {
+        matched: 1,
+        passedOver: 1,
+        byCall: [{ ownCall: "CX3QUA/P", matched: 1, known: 0, withoutTwin: 0 }],
+      },
+    });
+    expect([isConfirmed(old), isConfirmed(young)]).toEqual([false, true]);
+    expect(await again("beginning")).toMatchObject({
+      report: {
+        matched: 1,
+        known: 1,
+        passedOver: 0,
+        byCall: [
+          { ownCall: "CX3QUA", matched: 1, known: 0, withoutTwin: 0 },
+          { ownCall: "CX3QUA/P", matched: 0, known: 1, withoutTwin: 0 },
+        ],
+      },
+    });
+    expect(asked).toEqual(["", "a", "", ""]);
+    expect(isConfirmed(old)).toBe(true);
   });
 });

@@ -11,7 +11,7 @@ import {
   withConfirmation,
 } from "../../core/confirm";
 import { CONFIRM_TOLERANCE, findTwin, isoTime, secondsOf } from "../../core/contact";
-import type { FetchedLine, FetchReport } from "../../core/contract";
+import type { FetchChoice, FetchedLine, FetchReport } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
 import { type BatchWriter, writeBatch } from "../logbook/batch";
@@ -21,13 +21,14 @@ import { askPatiently } from "./askPatiently";
 const LISTED = 200;
 
 /**
- * Fetches what others said since the last fetch, by the service's own cursor. A page and its cursor are kept in one
+ * Fetches what others said since the last fetch, by the service's own cursor; or once more, from the beginning or from a
+ * day on. A page and its cursor are kept in one
  * transaction, so a page is never taken twice, and none is passed over. Statements of earlier fetches that met no
  * contact are tried again first.
  */
 export async function fetchConfirmations(
   run: JobRun<FetchReport, FetchReport>,
-  service: ServiceId,
+  { service, choice }: { readonly service: ServiceId; readonly choice?: FetchChoice | undefined },
   access: ServiceAccess,
 ): Promise<FetchReport> {
   const { context, logbookId } = run;
@@ -38,16 +39,24 @@ export async function fetchConfirmations(
     matched: 0,
     known: 0,
     withoutTwin: 0,
+    passedOver: 0,
+    byCall: [],
     matchedLines: [],
     withoutTwinLines: [],
   };
   const state = store.first(
     store.q.selectFrom("fetchState").select("cursor").where("logbookId", "=", logbookId).where("service", "=", service),
   );
-  let cursor = state?.cursor ?? "";
+  // Taken up again it goes on where it was: each page is kept with its cursor.
+  const afresh = choice !== undefined && run.resumed === null;
+  const earliest = choice === undefined || choice.from === "beginning" ? null : choice.from;
+  let cursor = afresh ? "" : (state?.cursor ?? "");
   let first = true;
   for (;;) {
-    const page = await askPatiently(run, service, access, serviceById(service).fetch(cursor));
+    const answer = await askPatiently(run, service, access, serviceById(service).fetch(cursor));
+    const statements = answer.statements.filter(({ startedAt }) => earliest === null || startedAt >= earliest);
+    report.passedOver += answer.statements.length - statements.length;
+    const page = { ...answer, statements };
     store.transaction(() => {
       takePage(context, logbookId, report, page, first);
       keepCursor(context, logbookId, service, page.cursor);
@@ -82,15 +91,8 @@ function takePage(
     for (const statement of waiting) {
       const { contactId } = meet(context, logbookId, service, writer, statement);
       if (contactId === null) continue;
-      store.run(
-        store.q
-          .updateTable("statement")
-          .set({ contactId, explanation: null })
-          .where("logbookId", "=", logbookId)
-          .where("service", "=", service)
-          .where("serviceId", "=", statement.serviceId),
-      );
-      report.matched++;
+      keepTwin(context, logbookId, service, statement.serviceId, contactId);
+      count(report, statement, "matched");
       list(report.matchedLines, statement, "met a contact logged since");
     }
     for (const statement of incoming) {
@@ -116,12 +118,14 @@ function takePage(
           })
           .onConflict((conflict) => conflict.doNothing()),
       );
-      if (kept.changes === 0 || outcome.kind === "known") report.known++;
-      else if (outcome.kind === "matched") {
-        report.matched++;
+      if (outcome.kind === "matched") {
+        // Said before, and met by a contact that was not confirmed, as one that was put back from a file.
+        if (kept.changes === 0) keepTwin(context, logbookId, service, serviceId, outcome.contactId);
+        count(report, statement, "matched");
         list(report.matchedLines, statement, "");
-      } else {
-        report.withoutTwin++;
+      } else if (kept.changes === 0 || outcome.kind === "known") count(report, statement, "known");
+      else {
+        count(report, statement, "withoutTwin");
         list(report.withoutTwinLines, statement, outcome.explanation ?? "");
       }
     }
@@ -151,6 +155,24 @@ function unmetStatements(context: Context, logbookId: number, service: ServiceId
       .where("logbookId", "=", logbookId)
       .where("service", "=", service)
       .where("contactId", "is", null),
+  );
+}
+
+/** Keeps which contact of ours a statement is about. */
+function keepTwin(
+  { store }: Context,
+  logbookId: number,
+  service: ServiceId,
+  serviceId: string,
+  contactId: number | null,
+): void {
+  store.run(
+    store.q
+      .updateTable("statement")
+      .set({ contactId, explanation: null })
+      .where("logbookId", "=", logbookId)
+      .where("service", "=", service)
+      .where("serviceId", "=", serviceId),
   );
 }
 
@@ -203,6 +225,15 @@ function keepCursor(context: Context, logbookId: number, service: ServiceId, cur
       .values({ logbookId, service, cursor, fetchedAt })
       .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet({ cursor, fetchedAt })),
   );
+}
+
+/** Counts a statement, also for the call of ours that it is about. */
+function count(report: FetchReport, { ownCall }: Incoming, what: "matched" | "known" | "withoutTwin"): void {
+  report[what]++;
+  if (ownCall === null) return;
+  let line = report.byCall.find((one) => one.ownCall === ownCall);
+  if (line === undefined) report.byCall.push((line = { ownCall, matched: 0, known: 0, withoutTwin: 0 }));
+  line[what]++;
 }
 
 function list(lines: FetchedLine[], statement: Incoming, text: string): void {

@@ -1,6 +1,6 @@
 import { serviceById, type ServiceId, SERVICE_IDS } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
-import type { JobOf, OutboxState, ReceiptLine, SendChoice, ServiceView } from "../../core/contract";
+import type { FetchChoice, JobOf, OutboxState, ReceiptLine, SendChoice, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
 import type { Supervisor } from "../jobs/supervisor";
 import { fullTime } from "../../core/time/words";
@@ -121,15 +121,17 @@ export function startLooking(
   return supervisor.start(context, logbookId, title, { kind: "sendLook", service, choice });
 }
 
-/** Starts the job that fetches confirmations. */
+/** Starts the job that fetches confirmations: what came since the last time, or once more from where it is said. */
 export function startFetching(
   context: Context,
   supervisor: Supervisor,
   logbookId: number,
   service: ServiceId,
+  choice?: FetchChoice,
 ): Result<JobOf<"fetch">> {
   const title = `Fetch from ${serviceById(service).name}`;
-  return atRest(context, logbookId, service) ?? supervisor.start(context, logbookId, title, { kind: "fetch", service });
+  const request = { kind: "fetch", service, choice } as const;
+  return atRest(context, logbookId, service) ?? supervisor.start(context, logbookId, title, request);
 }
 
 /** The refusal where a service asked to be left alone; null where it did not. */

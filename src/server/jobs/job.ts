@@ -3,6 +3,7 @@ import { z } from "zod";
 import { isoTime } from "../../core/contact";
 import {
   changeSchema,
+  fetchChoiceSchema,
   importChoicesSchema,
   type Job,
   type JobOf,
@@ -32,7 +33,7 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
   }),
   z.object({ kind: z.literal("sendLook"), service: serviceIdSchema, choice: sendChoiceSchema }),
   z.object({ kind: z.literal("send"), service: serviceIdSchema, choice: sendChoiceSchema.optional() }),
-  z.object({ kind: z.literal("fetch"), service: serviceIdSchema }),
+  z.object({ kind: z.literal("fetch"), service: serviceIdSchema, choice: fetchChoiceSchema.optional() }),
   z.object({ kind: z.literal("undo"), batchId: z.number() }),
   z.object({ kind: z.literal("preview"), selection: selectionSchema, change: changeSchema }),
   z.object({ kind: z.literal("change"), change: changeSchema, previewId: z.number() }),

@@ -40,7 +40,7 @@ export async function doJob(
       return runJob<SendLook, number>(context, jobId, signal, (run) => lookAtSending(run, request));
     case "fetch":
       return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) =>
-        fetchConfirmations(run, request.service, accessOf(context, services, run.logbookId, request.service)),
+        fetchConfirmations(run, request, accessOf(context, services, run.logbookId, request.service)),
       );
     case "preview":
       return runJob<ChangeReport, number>(context, jobId, signal, (run) => previewChange(run, request));

@@ -6,6 +6,32 @@ import { Mark } from "../kit/Mark";
 
 /** What the last fetch confirmed. */
 export function FetchLines({ report }: { report: FetchReport }) {
+  return (
+    <>
+      <ByCall lines={report.byCall ?? []} />
+      <Matched report={report} />
+    </>
+  );
+}
+
+/** What was said of each of our calls, where there are several. */
+function ByCall({ lines }: { lines: FetchReport["byCall"] }) {
+  if (lines.length < 2) return null;
+  return (
+    <ul aria-label="By our call">
+      {lines.map(({ ownCall, matched, known, withoutTwin }) => (
+        <li key={ownCall} className="flex gap-3">
+          <span className="w-24 font-mono font-bold">{ownCall}</span>
+          <span className="text-soft">
+            {count(matched)} confirmed, {count(known)} known already, {count(withoutTwin)} without a twin
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Matched({ report }: { report: FetchReport }) {
   if (report.matchedLines.length === 0) return null;
   return (
     <section className="grid gap-1.5">

@@ -18,6 +18,7 @@ import { useLogbook } from "../shell/logbook";
 import { useOutboxes } from "../shell/useOutboxes";
 import { Arrived } from "./Arrived";
 import { FetchLines, WithoutTwin } from "./CameBack";
+import { FetchWindow } from "./FetchWindow";
 import { Outbox } from "./Outbox";
 import { Receipts } from "./Receipts";
 import { SendWindow } from "./SendWindow";
@@ -28,6 +29,7 @@ export function ServicePage({ service }: { service: ServiceId }) {
   const { logbook } = useLogbook();
   const [setting, setSetting] = useState(false);
   const [sendingMore, setSendingMore] = useState(false);
+  const [fetchingAgain, setFetchingAgain] = useState(false);
   const { name } = serviceById(service);
   const params = { logbookId: logbook.id, service };
   const {
@@ -55,6 +57,11 @@ export function ServicePage({ service }: { service: ServiceId }) {
     { id: "send", label: `Send what waits for ${name}`, run: () => start.mutate("send") },
     { id: "fetch", label: `Fetch confirmations from ${name}`, run: () => start.mutate("fetchConfirmations") },
     { id: "sendMore", label: `Send more to ${name}`, run: () => setSendingMore(true) },
+    {
+      id: "fetchAgain",
+      label: `Fetch again from ${name}, from the beginning or a day`,
+      run: () => setFetchingAgain(true),
+    },
     { id: "serviceSettings", label: `Settings of ${name}`, run: () => setSetting(true) },
   ]);
 
@@ -80,13 +87,13 @@ export function ServicePage({ service }: { service: ServiceId }) {
             </>
           )}
           {resting !== null && (
-            <span role="status" className="ml-2 text-hold">
+            <span role="status" className="ml-2 text-stop">
               {name} is busy and asks to be left alone until {fullTime(resting)} UTC.
             </span>
           )}
           {resting === null && pause != null && (
-            <span role="status" className="ml-2 text-hold">
-              Sending by itself pauses until {fullTime(pause.until)} UTC: {pause.why}
+            <span role="status" className="ml-2 text-stop" title={pause.why}>
+              Sending by itself pauses until {fullTime(pause.until)} UTC.
             </span>
           )}
         </p>
@@ -102,6 +109,9 @@ export function ServicePage({ service }: { service: ServiceId }) {
         </Button>
         <Button disabled={busy(fetched)} onClick={() => start.mutate("fetchConfirmations")}>
           {busy(fetched) ? "Fetching" : "Fetch confirmations"}
+        </Button>
+        <Button disabled={busy(fetched)} onClick={() => setFetchingAgain(true)}>
+          Fetch again
         </Button>
         <Button look="quiet" disabled={view === undefined} onClick={() => setSetting(true)}>
           Settings
@@ -124,6 +134,9 @@ export function ServicePage({ service }: { service: ServiceId }) {
         </Column>
       </div>
       {sendingMore && <SendWindow logbookId={logbook.id} service={service} onClose={() => setSendingMore(false)} />}
+      {fetchingAgain && (
+        <FetchWindow logbookId={logbook.id} service={service} onClose={() => setFetchingAgain(false)} />
+      )}
       {setting && view !== undefined && (
         <ServiceWindow logbookId={logbook.id} settings={view.settings} onClose={() => setSetting(false)} />
       )}

@@ -88,8 +88,9 @@ export function summaryOf(job: Job): string {
       return parts.filter(Boolean).join(", ");
     }
     case "fetch": {
-      const { matched, known, withoutTwin } = job.report;
-      return `${count(matched)} confirmed, ${count(known)} known already, ${count(withoutTwin)} without a twin in the log`;
+      const { matched, known, withoutTwin, passedOver = 0 } = job.report;
+      const said = `${count(matched)} confirmed, ${count(known)} known already, ${count(withoutTwin)} without a twin in the log`;
+      return passedOver === 0 ? said : `${said}, ${count(passedOver)} of earlier days passed over`;
     }
     case "change": {
       const { changed, unchanged, refusedCount, meanwhile } = job.report;

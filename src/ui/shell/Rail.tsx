@@ -71,7 +71,7 @@ export function Rail({ theme }: { theme: Themed }) {
         title={each || "Nothing waits to be sent"}
       >
         Outbox <b className="font-semibold text-ink">{outboxes.length === 0 ? "–" : count(waiting)}</b>
-        {paused.length > 0 && <span className="ml-1 text-hold">{paused.join(", ")} paused</span>}
+        {paused.length > 0 && <span className="ml-1 text-stop">{paused.join(", ")} paused</span>}
       </Link>
       <JobsMenu />
       <span className="flex items-center gap-1 max-sm:hidden">

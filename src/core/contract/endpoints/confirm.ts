@@ -3,6 +3,7 @@ import { endpoint } from "../endpoint";
 import { jobOf } from "../job";
 import {
   accountLineSchema,
+  fetchChoiceSchema,
   outboxSchema,
   receiptLineSchema,
   sendChoiceSchema,
@@ -65,6 +66,16 @@ export const fetchConfirmations = endpoint({
   summary: "Fetch confirmations since the last fetch",
   needs: "change",
   status: 202,
+  answer: jobOf("fetch"),
+});
+
+export const fetchAgain = endpoint({
+  method: "POST",
+  path: `${SERVICE}/fetch-again`,
+  summary: "Fetch confirmations once more, from the beginning or from a day on",
+  needs: "change",
+  status: 202,
+  body: fetchChoiceSchema,
   answer: jobOf("fetch"),
 });
 
