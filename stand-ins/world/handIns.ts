@@ -44,7 +44,7 @@ export function worldEntryFor(contact: HandedContact, pace: number, where = ""):
   if (chance < 0.35) return { ...entry, startedAt: about };
   if (chance < 0.62) return { ...entry, startedAt: about, delay: Math.ceil((1 + chance * 10) * pace) };
   if (chance < 0.7) return { ...entry, band: neighbourOf(band) };
-  if (chance < 0.78) return { ...entry, startedAt: isoTime(secondsOf(startedAt) + 62 * MINUTE) };
+  if (chance < 0.78) return { ...entry, startedAt: isoTime(secondsOf(startedAt) - 62 * MINUTE) };
   return null;
 }
 
