@@ -1,5 +1,5 @@
 import type { Confirmation } from "../confirm/channel";
-import { sameForServices } from "../confirm/explain";
+import { sameForServices } from "../confirm/told";
 import type { CallException } from "../entity";
 import { checkContact, type Checked, type CompleteContact, completeContact, withoutNoEntity } from "./contact";
 

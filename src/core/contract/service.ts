@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { selectionSchema } from "./contact";
-import { ANSWERS, sendTimesSchema, type ServiceId, SERVICE_IDS } from "../confirm";
+import { ANSWERS, CAUSES, sendTimesSchema, type ServiceId, SERVICE_IDS } from "../confirm";
 
 export const serviceIdSchema = z.enum(SERVICE_IDS as [ServiceId, ...ServiceId[]]);
 
@@ -43,6 +43,44 @@ const outboxEntrySchema = z.object({
 const sendingSchema = z.object({ id: z.int(), at: z.string(), accepted: z.int(), known: z.int(), refused: z.int() });
 export type Sending = z.output<typeof sendingSchema>;
 
+/** A change of contacts of ours that would make them meet what others say. */
+const mendSchema = z.discriminatedUnion("do", [
+  z.object({ do: z.literal("shift"), seconds: z.int() }),
+  z.object({ do: z.literal("set"), field: z.enum(["band", "mode", "ownCall", "call"]), value: z.string() }),
+]);
+
+const missGroupSchema = z.object({
+  cause: z.enum(CAUSES),
+  text: z.string(),
+  count: z.int(),
+  /** What mends all of them, where one thing does, and the contacts of ours. */
+  mend: mendSchema.nullable(),
+  contactIds: z.array(z.int()),
+  /** The first of them. */
+  items: z.array(
+    z.object({
+      /** The service's own name for it. */
+      id: z.string(),
+      call: z.string(),
+      ownCall: z.string().nullable(),
+      startedAt: z.string(),
+      band: z.string(),
+      mode: z.string(),
+      /** What the group does not say. */
+      text: z.string(),
+      contactId: z.int().nullable(),
+      mend: mendSchema.nullable(),
+    }),
+  ),
+});
+export type MissView = z.output<typeof missGroupSchema>;
+
+/** Statements that are left alone, or all that were are taken up again. */
+export const leaveSchema = z.union([
+  z.strictObject({ leave: z.array(z.string().max(100)).min(1).max(10_000) }),
+  z.strictObject({ takeUp: z.literal("all") }),
+]);
+
 /** How a logbook stands with a service. */
 export const serviceViewSchema = z.object({
   service: serviceIdSchema,
@@ -55,16 +93,10 @@ export const serviceViewSchema = z.object({
   /** The newest of what waits. */
   entries: z.array(outboxEntrySchema),
   sendings: z.array(sendingSchema),
-  /** What others say of us that meets no contact of ours. */
-  withoutTwin: z.array(
-    z.object({
-      call: z.string(),
-      startedAt: z.string(),
-      band: z.string(),
-      mode: z.string(),
-      explanation: z.string().nullable(),
-    }),
-  ),
+  /** What others say of us that meets no contact of ours, by what keeps it apart. */
+  withoutTwin: z.array(missGroupSchema),
+  /** How many of them were left alone. */
+  leftAlone: z.int(),
 });
 export type ServiceView = z.output<typeof serviceViewSchema>;
 

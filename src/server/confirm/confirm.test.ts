@@ -5,6 +5,7 @@ import type { Context } from "../context";
 import { markCards } from "../logbook/cards";
 import { changeContact, deleteContact, getContact, logContact } from "../logbook/contacts";
 import { runTestJob, testContext, testServices, valueOf } from "../testing";
+import { leaveStatements, meetAgain } from "./withoutTwin";
 import { outboxes, receiptOf, retryRefused, serviceView } from "./outbox";
 
 let server: Server;
@@ -211,12 +212,15 @@ describe("a fetch", () => {
       more: false,
     });
     expect((await fetched()).report).toMatchObject({ matched: 0, withoutTwin: 2 });
-    const reasons = valueOf(serviceView(context, testServices(), logbookId, "lantern")).withoutTwin.map(
-      ({ call, explanation }) => [call, explanation],
-    );
+    const groups = () => valueOf(serviceView(context, testServices(), logbookId, "lantern")).withoutTwin;
+    const reasons = groups().map(({ text, count, items }) => [
+      text,
+      count,
+      items.map((item) => [item.call, item.text]),
+    ]);
     expect(reasons).toEqual([
-      ["DL1QTA", "their time is 3 h 4 min after yours"],
-      ["PY2QSB", expect.any(String)],
+      ["their time is about 3 h after yours", 1, [["DL1QTA", "their time is 3 h 4 min after yours"]]],
+      ["no contact near that time is in this log", 1, [["PY2QSB", "no contact with PY2QSB in this log"]]],
     ]);
     const late = log("PY2QSB", "2026-11-23T21:03:00Z");
     const { report } = (await fetched()) as { report: FetchReport };
@@ -225,9 +229,7 @@ describe("a fetch", () => {
       matchedLines: [{ call: "PY2QSB", text: "met a contact logged since" }],
     });
     expect(isConfirmed(late)).toBe(true);
-    expect(
-      valueOf(serviceView(context, testServices(), logbookId, "lantern")).withoutTwin.map(({ call }) => call),
-    ).toEqual(["DL1QTA"]);
+    expect(groups().map(({ items }) => items.map(({ call }) => call))).toEqual([["DL1QTA"]]);
   });
 
   test("takes nothing of a page that is not understood, and keeps its cursor", async () => {
@@ -276,5 +278,56 @@ describe("a fetch", () => {
     });
     expect(asked).toEqual(["", "a", "", ""]);
     expect(isConfirmed(old)).toBe(true);
+  });
+
+  describe("of what meets nothing", () => {
+    const view = () => valueOf(serviceView(context, testServices(), logbookId, "lantern"));
+    const tell = (...statements: readonly ReturnType<typeof said>[]) => {
+      pages = (after) => ({ statements: after === "" ? statements : [], cursor: "a", more: false });
+    };
+
+    test("a mended contact is confirmed when it is looked at again, without asking the service", async () => {
+      const id = log("DL1QTA", "2026-11-23T18:00:00Z");
+      tell(said("1", "DL1QTA", "2026-11-23T19:01:00Z"), said("2", "PY2QSB"));
+      await fetched();
+      expect(meetAgain(context, logbookId, "lantern")).toEqual({ met: 0 });
+      expect(view().withoutTwin[0]).toMatchObject({
+        cause: "time",
+        mend: { do: "shift", seconds: 3600 },
+        contactIds: [id],
+      });
+      change(id, { startedAt: "2026-11-23T19:00:00Z" });
+      expect(view().withoutTwin.map(({ cause }) => cause)).toEqual(["met", "none"]);
+      heard.length = 0;
+      expect(meetAgain(context, logbookId, "lantern")).toEqual({ met: 1 });
+      expect(heard).toContainEqual({ type: "service", logbookId, service: "lantern" });
+      expect([isConfirmed(id), view().withoutTwin.map(({ cause }) => cause)]).toEqual([true, ["none"]]);
+    });
+
+    test("a call that is one letter off is found by band and time", async () => {
+      const id = log("DL1QTB", "2026-11-23T21:00:00Z");
+      log("DL1QTC", "2026-11-23T12:00:00Z");
+      tell(said("1", "DL1QTA"));
+      await fetched();
+      expect(view().withoutTwin).toMatchObject([
+        {
+          cause: "call",
+          items: [{ contactId: id, text: "your log says DL1QTB", mend: { field: "call", value: "DL1QTA" } }],
+        },
+      ]);
+    });
+
+    test("what is left alone is out of the way, is met by no contact, and can be taken up again", async () => {
+      tell(said("1", "DL1QTA"), said("2", "PY2QSB"));
+      await fetched();
+      expect(leaveStatements(context, logbookId, "lantern", { leave: ["1", "9"] })).toEqual({ changed: 1 });
+      expect([view().withoutTwin.map(({ count }) => count), view().leftAlone]).toEqual([[1], 1]);
+      const id = log("DL1QTA", "2026-11-23T21:03:00Z");
+      await fetched();
+      expect(isConfirmed(id)).toBe(false);
+      expect(leaveStatements(context, logbookId, "lantern", { takeUp: "all" })).toEqual({ changed: 1 });
+      expect(meetAgain(context, logbookId, "lantern")).toEqual({ met: 1 });
+      expect([isConfirmed(id), view().leftAlone]).toEqual([true, 0]);
+    });
   });
 });

@@ -1,30 +1,20 @@
-import { modeGroup, parseMode } from "../../core/band";
-import { baseCall } from "../../core/callsign";
-import {
-  confirmationOf,
-  explainNoTwin,
-  isConfirmed,
-  type ServiceId,
-  serviceById,
-  type Statement,
-  type StatementPage,
-  withConfirmation,
-} from "../../core/confirm";
-import { CONFIRM_TOLERANCE, findTwin, isoTime, secondsOf } from "../../core/contact";
+import { type ServiceId, serviceById, missText, type StatementPage } from "../../core/confirm";
+import { isoTime } from "../../core/contact";
 import type { FetchChoice, FetchedLine, FetchReport } from "../../core/contract";
 import type { Context } from "../context";
 import type { JobRun } from "../jobs/jobRun";
-import { type BatchWriter, writeBatch } from "../logbook/batch";
+import { writeBatch } from "../logbook/batch";
 import type { ServiceAccess } from "./access";
 import { askPatiently } from "./askPatiently";
+import { type Incoming, incomingOf, keepTwin, meet, unmetStatements } from "./meet";
+import { missIn } from "./withoutTwin";
 
 const LISTED = 200;
 
 /**
- * Fetches what others said since the last fetch, by the service's own cursor; or once more, from the beginning or from a
- * day on. A page and its cursor are kept in one
- * transaction, so a page is never taken twice, and none is passed over. Statements of earlier fetches that met no
- * contact are tried again first.
+ * Fetches what others said since the last fetch, by the service's own cursor; or once more, from the beginning or from
+ * a day on. A page and its cursor are kept in one transaction, so a page is never taken twice, and none is passed over.
+ * Statements of earlier fetches that met no contact are tried again first.
  */
 export async function fetchConfirmations(
   run: JobRun<FetchReport, FetchReport>,
@@ -68,12 +58,6 @@ export async function fetchConfirmations(
   }
 }
 
-interface Incoming extends Statement {
-  readonly serviceId: string;
-  readonly ownCall: string | null;
-  readonly mode: string;
-}
-
 function takePage(
   context: Context,
   logbookId: number,
@@ -97,6 +81,8 @@ function takePage(
     }
     for (const statement of incoming) {
       const outcome = meet(context, logbookId, service, writer, statement);
+      const explanation =
+        outcome.contactId === null ? missText(statement, missIn(context, logbookId, service, statement)) : null;
       const { serviceId, call, baseCall: base, ownCall, band, mode, modeGroup: group, startedAt } = statement;
       const kept = store.run(
         store.q
@@ -113,7 +99,7 @@ function takePage(
             modeGroup: group,
             startedAt,
             contactId: outcome.contactId,
-            explanation: outcome.explanation,
+            explanation,
             arrivedAt: context.now(),
           })
           .onConflict((conflict) => conflict.doNothing()),
@@ -126,95 +112,11 @@ function takePage(
       } else if (kept.changes === 0 || outcome.kind === "known") count(report, statement, "known");
       else {
         count(report, statement, "withoutTwin");
-        list(report.withoutTwinLines, statement, outcome.explanation ?? "");
+        list(report.withoutTwinLines, statement, explanation ?? "");
       }
     }
     report.batchId = writer.batchId;
   });
-}
-
-function incomingOf(statement: StatementPage["statements"][number]): Incoming {
-  const mode = parseMode(statement.mode)?.mode ?? statement.mode;
-  return {
-    serviceId: statement.id,
-    call: statement.call,
-    baseCall: baseCall(statement.call),
-    ownCall: statement.ownCall,
-    band: statement.band,
-    mode: statement.mode,
-    modeGroup: modeGroup(mode),
-    startedAt: secondsOf(statement.startedAt),
-  };
-}
-
-function unmetStatements(context: Context, logbookId: number, service: ServiceId): Incoming[] {
-  return context.store.all(
-    context.store.q
-      .selectFrom("statement")
-      .select(["serviceId", "call", "baseCall", "ownCall", "band", "mode", "modeGroup", "startedAt"])
-      .where("logbookId", "=", logbookId)
-      .where("service", "=", service)
-      .where("contactId", "is", null),
-  );
-}
-
-/** Keeps which contact of ours a statement is about. */
-function keepTwin(
-  { store }: Context,
-  logbookId: number,
-  service: ServiceId,
-  serviceId: string,
-  contactId: number | null,
-): void {
-  store.run(
-    store.q
-      .updateTable("statement")
-      .set({ contactId, explanation: null })
-      .where("logbookId", "=", logbookId)
-      .where("service", "=", service)
-      .where("serviceId", "=", serviceId),
-  );
-}
-
-interface Outcome {
-  readonly kind: "matched" | "known" | "without twin";
-  readonly contactId: number | null;
-  readonly explanation: string | null;
-}
-
-/** Looks for the contact that a statement is about and marks it confirmed. */
-function meet(
-  context: Context,
-  logbookId: number,
-  service: ServiceId,
-  writer: BatchWriter,
-  statement: Incoming,
-): Outcome {
-  const { store } = context;
-  const withStation = store.all(
-    store.q
-      .selectFrom("contact")
-      .select(["id", "baseCall", "band", "modeGroup", "startedAt", "ownCall"])
-      .where("logbookId", "=", logbookId)
-      .where("baseCall", "=", statement.baseCall),
-  );
-  const ours = withStation.filter(
-    ({ ownCall }) =>
-      ownCall === null || statement.ownCall === null || baseCall(ownCall) === baseCall(statement.ownCall),
-  );
-  const twin = findTwin(statement, ours, CONFIRM_TOLERANCE);
-  if (twin === undefined) {
-    return { kind: "without twin", contactId: null, explanation: explainNoTwin(statement, withStation) };
-  }
-  const held = writer.hold([twin.id])[0]!;
-  const { confirmations } = held.contact;
-  if (isConfirmed(confirmationOf(confirmations, service)))
-    return { kind: "known", contactId: twin.id, explanation: null };
-  const receivedOn = isoTime(context.now()).slice(0, 10);
-  writer.change(held, {
-    confirmations: withConfirmation(confirmations, service, { received: "confirmed", receivedOn }),
-  });
-  return { kind: "matched", contactId: twin.id, explanation: null };
 }
 
 function keepCursor(context: Context, logbookId: number, service: ServiceId, cursor: string): void {

@@ -6,6 +6,7 @@ import type { Supervisor } from "../jobs/supervisor";
 import { fullTime } from "../../core/time/words";
 import { done, failed, missing, type Result } from "../problem";
 import { restsUntil, servicesInUse, type ServiceDefaults, settingsOf } from "./access";
+import { leftAlone, withoutTwin } from "./withoutTwin";
 import { announceWaiting, waitingCount } from "../logbook/batch";
 
 const LISTED = 500;
@@ -48,16 +49,6 @@ export function serviceView(
       .orderBy("id", "desc")
       .limit(20),
   );
-  const withoutTwin = store.all(
-    q
-      .selectFrom("statement")
-      .select(["call", "startedAt", "band", "mode", "explanation"])
-      .where("logbookId", "=", logbookId)
-      .where("service", "=", service)
-      .where("contactId", "is", null)
-      .orderBy("startedAt", "desc")
-      .limit(LISTED),
-  );
   const rests = restsUntil(context, logbookId, service);
   const iso = <Row extends { startedAt: number }>(row: Row) => ({ ...row, startedAt: isoTime(row.startedAt) });
   return done({
@@ -75,7 +66,8 @@ export function serviceView(
       known,
       refused,
     })),
-    withoutTwin: withoutTwin.map(iso),
+    withoutTwin: withoutTwin(context, logbookId, service),
+    leftAlone: leftAlone(context, logbookId, service),
   });
 }
 

@@ -222,6 +222,7 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL,
       isUsed INTEGER NOT NULL, url TEXT, token TEXT, byItself TEXT, restsUntil INTEGER,
       PRIMARY KEY (logbookId, service)) STRICT, WITHOUT ROWID`,
+    `ALTER TABLE statement ADD COLUMN leftAt INTEGER`,
     `ALTER TABLE job ADD COLUMN service TEXT`,
     `UPDATE job SET service = json_extract(request, '$.service') WHERE kind IN ('send', 'fetch')`,
     `INSERT OR IGNORE INTO confirmation (contactId, channel, sent, sentOn, sentVia, received, receivedOn, receivedVia)

@@ -406,6 +406,8 @@ interface StatementTable {
   contactId: number | null;
   explanation: string | null;
   arrivedAt: number;
+  /** When it was left alone; null where it was not. */
+  leftAt: Generated<number | null>;
 }
 
 export type BatchKind =

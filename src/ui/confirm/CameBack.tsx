@@ -1,5 +1,5 @@
 import { bandLabel } from "@/core/band";
-import type { FetchReport, ServiceView } from "@/core/contract";
+import type { FetchReport } from "@/core/contract";
 import { fullTime } from "@/core/time/words";
 import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
@@ -55,34 +55,6 @@ function Matched({ report }: { report: FetchReport }) {
       {report.matched > report.matchedLines.length && (
         <p className="text-faint">and {count(report.matched - report.matchedLines.length)} more</p>
       )}
-    </section>
-  );
-}
-
-/** What others say that meets no contact of the log. */
-export function WithoutTwin({ view }: { view: ServiceView }) {
-  if (view.withoutTwin.length === 0) return null;
-  return (
-    <section className="grid gap-1.5">
-      <h3 className="heading">Others say, and the log does not: {count(view.withoutTwin.length)}</h3>
-      <ul
-        className="max-h-72 overflow-auto rounded-field border border-line bg-panel"
-        tabIndex={0}
-        aria-label="Without a twin in the log"
-      >
-        {view.withoutTwin.map((line, index) => (
-          <li
-            key={index}
-            className="grid grid-cols-[84px_138px_1fr] gap-x-3 border-b border-line px-3 py-1 last:border-0"
-          >
-            <span className="font-mono font-bold">{line.call}</span>
-            <span className="font-mono text-soft">{fullTime(line.startedAt)}</span>
-            <span className="text-soft">
-              {bandLabel(line.band)} {line.mode}: <span className="text-ink">{line.explanation}</span>
-            </span>
-          </li>
-        ))}
-      </ul>
     </section>
   );
 }

@@ -17,12 +17,13 @@ import { ProgressBar, summaryOf } from "../shell/JobLine";
 import { useLogbook } from "../shell/logbook";
 import { useOutboxes } from "../shell/useOutboxes";
 import { Arrived } from "./Arrived";
-import { FetchLines, WithoutTwin } from "./CameBack";
+import { FetchLines } from "./CameBack";
 import { FetchWindow } from "./FetchWindow";
 import { Outbox } from "./Outbox";
 import { Receipts } from "./Receipts";
 import { SendWindow } from "./SendWindow";
 import { ServiceWindow } from "./ServiceWindow";
+import { WithoutTwin } from "./WithoutTwin";
 
 /** One service: what waits for it, what it answered, what it has, and what others said of us. */
 export function ServicePage({ service }: { service: ServiceId }) {
@@ -128,7 +129,7 @@ export function ServicePage({ service }: { service: ServiceId }) {
           {view !== undefined && view.fetchedAt === null && fetched === undefined && (
             <p className="text-soft">Nothing was fetched yet: what others say of you comes with a fetch.</p>
           )}
-          {view !== undefined && <WithoutTwin view={view} />}
+          {view !== undefined && <WithoutTwin logbookId={logbook.id} view={view} />}
           <Arrived logbookId={logbook.id} service={service} />
           {view !== undefined && <Receipts logbookId={logbook.id} sendings={view.sendings} />}
         </Column>

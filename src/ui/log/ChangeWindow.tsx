@@ -41,12 +41,14 @@ interface ChangeWindowProps {
   logbookId: number;
   selection: Selection;
   selected: number;
+  /** What stands in it at first. */
+  start?: Partial<ChangeDraft>;
   onClose: () => void;
 }
 
 /** One change for all selected contacts: said, looked at, done. */
-export function ChangeWindow({ logbookId, selection, selected, onClose }: ChangeWindowProps) {
-  const [draft, setDraft] = useState<ChangeDraft>(EMPTY_CHANGE);
+export function ChangeWindow({ logbookId, selection, selected, start, onClose }: ChangeWindowProps) {
+  const [draft, setDraft] = useState<ChangeDraft>({ ...EMPTY_CHANGE, ...start });
   const [previewId, setPreviewId] = useState<number | null>(null);
   const [changeId, setChangeId] = useState<number | null>(null);
   const preview = useJob(previewId, "preview");

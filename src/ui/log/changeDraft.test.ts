@@ -1,4 +1,5 @@
-import { changeFrom, EMPTY_CHANGE, secondsOfShift } from "./changeDraft";
+import fc from "fast-check";
+import { changeFrom, EMPTY_CHANGE, secondsOfShift, shiftText } from "./changeDraft";
 
 test.each([
   ["+1:00", 3600],
@@ -9,6 +10,15 @@ test.each([
   ["", null],
   ["1:2:3:4", null],
 ])("a shift of %s", (text, seconds) => expect(secondsOfShift(text)).toBe(seconds));
+
+test("a shift is written as it is read", () => {
+  expect([3600, -1500, -30].map(shiftText)).toEqual(["+1:00", "-0:25", "-0:00:30"]);
+  fc.assert(
+    fc.property(fc.integer({ min: -1e9, max: 1e9 }), (seconds) =>
+      expect(secondsOfShift(shiftText(seconds)) === seconds).toBe(true),
+    ),
+  );
+});
 
 test("a typed change is read, or said to be wrong", () => {
   const set = { ...EMPTY_CHANGE, field: "frequencyHz", value: "21 025,3" } as const;

@@ -77,6 +77,14 @@ function asTyped(draft: ChangeDraft): { readonly change: object } | { readonly f
   }
 }
 
+/** A span of time as it is typed: "+1:00", "-0:25", with seconds only where there are some. */
+export function shiftText(seconds: number): string {
+  const span = Math.abs(seconds);
+  const two = (value: number) => String(value).padStart(2, "0");
+  const text = `${seconds < 0 ? "-" : "+"}${Math.floor(span / 3600)}:${two(Math.floor(span / 60) % 60)}`;
+  return span % 60 === 0 ? text : `${text}:${two(span % 60)}`;
+}
+
 /** "+1:00", "-0:25" or "-0:00:30" in seconds; null for anything else. */
 export function secondsOfShift(text: string): number | null {
   const [, sign = "", hours, minutes, seconds = "0"] =

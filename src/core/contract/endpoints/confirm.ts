@@ -3,6 +3,7 @@ import { endpoint } from "../endpoint";
 import { jobOf } from "../job";
 import {
   accountLineSchema,
+  leaveSchema,
   fetchChoiceSchema,
   outboxSchema,
   receiptLineSchema,
@@ -85,6 +86,23 @@ export const retryRefused = endpoint({
   summary: "Let refused contacts go out again; the answer is how many wait again",
   needs: "change",
   answer: z.object({ waiting: z.int() }),
+});
+
+export const meetAgain = endpoint({
+  method: "POST",
+  path: `${SERVICE}/meet`,
+  summary: "Look again whether statements meet contacts by now; the answer is how many do, and are confirmed",
+  needs: "change",
+  answer: z.object({ met: z.int() }),
+});
+
+export const leaveStatements = endpoint({
+  method: "POST",
+  path: `${SERVICE}/leave`,
+  summary: "Leave statements without a twin alone, or take up again all that were",
+  needs: "change",
+  body: leaveSchema,
+  answer: z.object({ changed: z.int() }),
 });
 
 export const account = endpoint({
