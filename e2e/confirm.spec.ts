@@ -119,3 +119,49 @@ test("the second service: some contacts are looked at and sent, what it has stan
   expect(await page.content()).not.toContain("shore-token");
   await app.tideline({ behaviour: "normal" });
 });
+
+test("what others say and the log does not is mended, logged as they say it, or left alone", async ({ page, app }) => {
+  await page.goto("/confirm");
+  await page.getByRole("button", { name: /^Send \d+ waiting/ }).waitFor();
+  await page.keyboard.press("f");
+  const back = page.getByRole("region", { name: "What came back" });
+  await expect(back).toContainText(/without a twin in the log/);
+  const without = page.getByRole("region", { name: "Without a twin in the log" });
+
+  await without.getByRole("button", { name: /their time is about 1 h before yours/, expanded: false }).click();
+  await without
+    .getByRole("button", { name: /^Mend ours: [A-Z0-9/]+$/ })
+    .first()
+    .click();
+  const window = page.getByRole("dialog");
+  await expect(window.getByLabel("What", { exact: true })).toHaveValue("shift");
+  await page.keyboard.press("Enter");
+  await expect(window.getByRole("button", { name: "Change 1 contact" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(window.getByRole("button", { name: "Close" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("1 contact confirmed.")).toBeVisible();
+
+  const all = async () => Number(/: (\d+)/.exec((await without.getByRole("heading").textContent())!)![1]);
+  const before = await all();
+  await without
+    .getByRole("button", { name: /^Leave [A-Z0-9/]+ alone$/ })
+    .first()
+    .click();
+  await expect(without.getByText("1 statement left alone.")).toBeVisible();
+  expect(await all()).toBe(before - 1);
+  await without.getByRole("button", { name: "Take them up again" }).click();
+  await expect.poll(all).toBe(before);
+
+  const { items } = await app.api<{ items: { id: number; call: string }[] }>(
+    `logbooks/1/contacts?limit=1&filter=${encodeURIComponent(JSON.stringify({ join: "all", of: [{ field: "lantern.receivedOn", is: "today" }] }))}`,
+  );
+  const { id, call } = items[0]!;
+  await app.api(`logbooks/1/contacts/${id}`, { method: "DELETE" });
+  await page.reload();
+  await without.getByRole("button", { name: /no contact near that time is in this log/, expanded: false }).click();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await without.getByRole("button", { name: `Log ${call}`, exact: true }).click();
+  await expect(page.getByText(`${call} is logged as they say it.`)).toBeVisible();
+  await expect(without).not.toContainText("no contact near that time is in this log");
+});

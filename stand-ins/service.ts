@@ -8,7 +8,7 @@ export interface ServiceOptions {
 }
 
 /** A question that a service was asked. */
-export interface Asked {
+interface Asked {
   readonly method: string;
   readonly path: string;
   readonly query: URLSearchParams;

@@ -14,10 +14,10 @@ export interface Entry {
   readonly band: string;
   readonly mode: string;
 }
-export interface Met extends Entry {
+interface Met extends Entry {
   readonly number: number;
 }
-export interface LogFigures {
+interface LogFigures {
   readonly log: string;
   readonly entries: number;
   readonly met: number;

@@ -107,7 +107,7 @@ test("many that are an hour off on one day are one group, which asks for the clo
   const [group, ...others] = groupMisses([...misses, missed("PY2QSB", day, -2 * HOUR)]);
   expect(group).toMatchObject({
     cause: "time",
-    text: "their time is about 1 h after yours, by 4 stations: was your clock wrong on 2026-05-04?",
+    text: "their time is about 1 h after yours, by 4 contacts: was your clock wrong on 2026-05-04?",
     mend: { do: "shift", seconds: HOUR },
   });
   expect(group!.items.map(({ mend }) => mend)).toEqual(
@@ -118,7 +118,7 @@ test("many that are an hour off on one day are one group, which asks for the clo
 
 test("one station that is off on several days has its own clock to blame", () => {
   const misses = [0, 1, 2].map((day) => missed("DL1QTA", at + day * 24 * HOUR, HOUR));
-  expect(groupMisses(misses).map(({ text }) => text)).toEqual(["their time is about 1 h after yours"]);
+  expect(groupMisses(misses)).toMatchObject([{ text: "their time is about 1 h after yours", mend: null }]);
 });
 
 test("each is in one group, and its mend, done to our contact, has it met", () => {
@@ -135,7 +135,7 @@ test("each is in one group, and its mend, done to our contact, has it met", () =
         const statement = {
           ...told,
           band,
-          mode: mode!,
+          mode: mode,
           modeGroup: modeGroup as Told["modeGroup"],
           ownCall,
           call,

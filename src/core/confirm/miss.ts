@@ -92,12 +92,18 @@ function distance(a: MatchFacts, b: MatchFacts): number {
   return Math.abs(a.startedAt - b.startedAt) + (a.band === b.band ? 0 : 600) + (a.modeGroup === b.modeGroup ? 0 : 600);
 }
 
+interface Grouped<Item> {
+  readonly told: Item;
+  readonly miss: Miss;
+  readonly mend: Mend | null;
+}
+
 /** Statements that the same thing keeps from our contacts. */
 export interface MissGroup<Item> {
   readonly cause: Cause;
   readonly text: string;
-  readonly items: readonly { readonly told: Item; readonly miss: Miss; readonly mend: Mend | null }[];
-  /** The mend of all of them at once; null where each needs its own. */
+  readonly items: readonly Grouped<Item>[];
+  /** The mend of all of them at once; null where each needs its own look. */
   readonly mend: Mend | null;
 }
 
@@ -105,21 +111,13 @@ export interface MissGroup<Item> {
 export function groupMisses<Item extends Told>(
   misses: readonly { readonly told: Item; readonly miss: Miss }[],
 ): MissGroup<Item>[] {
-  const groups = new Map<string, { told: Item; miss: Miss; mend: Mend | null }[]>();
+  const groups = new Map<string, Grouped<Item>[]>();
   for (const one of misses) {
     const key = keyOf(one.told, one.miss);
     groups.set(key, [...(groups.get(key) ?? []), { ...one, mend: mendOf(one.told, one.miss) }]);
   }
   return [...groups.values()]
-    .map((items) => {
-      const { told, miss, mend } = items[0]!;
-      return {
-        cause: miss.cause,
-        text: groupText(items),
-        items,
-        mend: miss.cause === "call" ? null : mendOfGroup(told, miss, mend),
-      };
-    })
+    .map((items) => ({ cause: items[0]!.miss.cause, text: groupText(items), items, mend: mendOfGroup(items) }))
     .sort((a, b) => CAUSES.indexOf(a.cause) - CAUSES.indexOf(b.cause) || b.items.length - a.items.length);
 }
 
@@ -160,12 +158,31 @@ function mendOf(told: Told, { cause, nearest, apart }: Miss): Mend | null {
   }
 }
 
-function mendOfGroup(told: Told, miss: Miss, mend: Mend | null): Mend | null {
+/**
+ * The mend of a whole group: where it is one contact, or several stations agree about one day. Where stations differ on
+ * several days, most of them are wrong, and not we.
+ */
+function mendOfGroup(items: readonly Grouped<Told>[]): Mend | null {
+  const { miss, mend } = items[0]!;
+  if (items.length === 1 || miss.cause === "own call") return mend;
+  if (miss.cause === "call" || !agreeAboutADay(items)) return null;
   return miss.cause === "time" ? { do: "shift", seconds: halfHours(miss.apart) * HALF_HOUR } : mend;
 }
 
+/** So many stations are not wrong together. */
+const AGREEING = 3;
+
+function agreeAboutADay(items: readonly Grouped<Told>[]): boolean {
+  const days = new Set(items.map(({ miss }) => dayOf(miss)));
+  return days.size === 1 && new Set(items.map(({ told }) => told.baseCall)).size >= AGREEING;
+}
+
+function dayOf({ nearest }: Miss): string {
+  return nearest === null ? "" : isoTime(nearest.startedAt).slice(0, 10);
+}
+
 /** What keeps a group apart, in a sentence; whose clock was wrong is asked where several stations agree. */
-function groupText(items: readonly { readonly told: Told; readonly miss: Miss }[]): string {
+function groupText(items: readonly Grouped<Told>[]): string {
   const { told, miss } = items[0]!;
   switch (miss.cause) {
     case "met":
@@ -173,10 +190,8 @@ function groupText(items: readonly { readonly told: Told; readonly miss: Miss }[
     case "time": {
       const seconds = halfHours(miss.apart) * HALF_HOUR;
       const about = `their time is about ${spanText(seconds)} ${seconds > 0 ? "after" : "before"} yours`;
-      const days = new Set(items.map((one) => isoTime(one.miss.nearest!.startedAt).slice(0, 10)));
-      const stations = new Set(items.map((one) => one.told.baseCall));
-      if (stations.size < 3 || days.size > 1) return about;
-      return `${about}, by ${stations.size} stations: was your clock wrong on ${[...days][0]}?`;
+      if (!agreeAboutADay(items)) return about;
+      return `${about}, by ${items.length} contacts: was your clock wrong on ${dayOf(miss)}?`;
     }
     case "band":
       return `they say ${bandLabel(told.band)}, your log says ${bandLabel(miss.nearest!.band)}`;

@@ -219,7 +219,7 @@ describe("a fetch", () => {
       items.map((item) => [item.call, item.text]),
     ]);
     expect(reasons).toEqual([
-      ["their time is about 3 h after yours", 1, [["DL1QTA", "their time is 3 h 4 min after yours"]]],
+      ["their time is about 3 h after yours", 1, [["DL1QTA", "3 h 4 min apart"]]],
       ["no contact near that time is in this log", 1, [["PY2QSB", "no contact with PY2QSB in this log"]]],
     ]);
     const late = log("PY2QSB", "2026-11-23T21:03:00Z");
@@ -293,7 +293,7 @@ describe("a fetch", () => {
       expect(meetAgain(context, logbookId, "lantern")).toEqual({ met: 0 });
       expect(view().withoutTwin[0]).toMatchObject({
         cause: "time",
-        mend: { do: "shift", seconds: 3600 },
+        mend: { do: "shift", seconds: 3660 },
         contactIds: [id],
       });
       change(id, { startedAt: "2026-11-23T19:00:00Z" });

@@ -14,6 +14,7 @@ import { sql } from "kysely";
 import type { z } from "zod";
 import type { leaveSchema, MissView, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
+import { spanText } from "../../core/time/words";
 import { writeBatch } from "../logbook/batch";
 import { keepTwin, meet, unmetStatements } from "./meet";
 
@@ -41,11 +42,17 @@ export function withoutTwin(context: Context, logbookId: number, service: Servic
       startedAt: isoTime(item.told.startedAt),
       band: item.told.band,
       mode: item.told.mode,
-      text: SAID_BY_GROUP.has(cause) ? "" : missText(item.told, item.miss),
+      text: lineText(item.told, item.miss),
       contactId: item.miss.nearest?.id ?? null,
       mend: item.mend,
     })),
   }));
+}
+
+/** What a line says that its group does not. */
+function lineText(told: Told, miss: Miss): string {
+  if (SAID_BY_GROUP.has(miss.cause)) return "";
+  return miss.cause === "time" ? `${spanText(miss.apart)} apart` : missText(told, miss);
 }
 
 /** What keeps a statement from our contacts, as the log is now. */

@@ -6,6 +6,16 @@ import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
 
+const COLUMNS = ["UTC", "Call", "Band", "Mode", "As"];
+
+/** What waits, under null, and what was refused by why. */
+function byReason(entries: ServiceView["entries"]): Map<string | null, ServiceView["entries"]> {
+  const groups = new Map<string | null, ServiceView["entries"]>();
+  for (const entry of [...entries].sort((a, b) => Number(a.refused !== null) - Number(b.refused !== null)))
+    groups.set(entry.refused, [...(groups.get(entry.refused) ?? []), entry]);
+  return groups;
+}
+
 /** What waits for a service, and what it refused. */
 export function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => void }) {
   if (view.entries.length === 0)
@@ -16,35 +26,39 @@ export function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => vo
         <caption className="sr-only">Contacts waiting for {serviceById(view.service).name}</caption>
         <thead>
           <tr className="border-b border-line text-left">
-            {["UTC", "Call", "Band", "Mode", "As", "State"].map((title) => (
+            {COLUMNS.map((title) => (
               <th key={title} scope="col" className="heading px-2 py-1.5 first:pl-3">
                 {title}
               </th>
             ))}
           </tr>
         </thead>
-        <tbody>
-          {view.entries.map((entry) => (
-            <tr key={entry.contactId} className="border-b border-line whitespace-nowrap last:border-0">
-              <td className="px-2 py-1 pl-3 font-mono">{fullTime(entry.startedAt)}</td>
-              <td className="px-2 py-1 font-mono font-bold">{entry.call}</td>
-              <td className="px-2 py-1">{bandLabel(entry.band)}</td>
-              <td className="px-2 py-1">{entry.mode}</td>
-              <td className="px-2 py-1 font-mono text-soft">{entry.ownCall}</td>
-              <td className="px-2 py-1">
-                {entry.refused === null ? (
+        {[...byReason(view.entries)].map(([refused, entries]) => (
+          <tbody key={refused}>
+            <tr className="border-b border-line bg-raised text-left">
+              <th scope="colgroup" colSpan={COLUMNS.length} className="px-2 py-1 pl-3 font-normal">
+                {refused === null ? (
                   <>
-                    <Mark kind="waiting" /> <span className="text-soft">waiting</span>
+                    <Mark kind="waiting" /> {count(view.waiting)} waiting
                   </>
                 ) : (
-                  <span className="whitespace-normal text-stop">
-                    <Mark kind="fault" /> refused: {entry.refused}
+                  <span className="text-stop">
+                    <Mark kind="fault" /> {count(entries.length)} refused: {refused}
                   </span>
                 )}
-              </td>
+              </th>
             </tr>
-          ))}
-        </tbody>
+            {entries.map((entry) => (
+              <tr key={entry.contactId} className="border-b border-line whitespace-nowrap last:border-0">
+                <td className="px-2 py-1 pl-3 font-mono">{fullTime(entry.startedAt)}</td>
+                <td className="px-2 py-1 font-mono font-bold">{entry.call}</td>
+                <td className="px-2 py-1">{bandLabel(entry.band)}</td>
+                <td className="px-2 py-1">{entry.mode}</td>
+                <td className="px-2 py-1 font-mono text-soft">{entry.ownCall}</td>
+              </tr>
+            ))}
+          </tbody>
+        ))}
       </table>
       {view.waiting + view.refused > view.entries.length && (
         <p className="text-faint">and {count(view.waiting + view.refused - view.entries.length)} more</p>

@@ -2,7 +2,7 @@
 
 import { useMutation } from "@tanstack/react-query";
 import { ChevronDown, ChevronRight } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel, parseMode } from "@/core/band";
 import type { Mend, ServiceId } from "@/core/confirm";
@@ -30,6 +30,15 @@ interface Mending {
 export function WithoutTwin({ logbookId, view: { service, withoutTwin, leftAlone } }: WithoutTwinProps) {
   const [mending, setMending] = useState<Mending | null>(null);
   const deeds = useDeeds(logbookId, service);
+  // A change may end after its window was closed: what it mended is confirmed when it shows.
+  const mended = useRef(false);
+  const meet = deeds.meet.mutate;
+  const isMet = withoutTwin.some(({ cause }) => cause === "met");
+  useEffect(() => {
+    if (!isMet || !mended.current) return;
+    mended.current = false;
+    meet();
+  }, [isMet, meet]);
   const all = withoutTwin.reduce((sum, group) => sum + group.count, 0);
   if (all === 0 && leftAlone === 0) return null;
   return (
@@ -56,7 +65,8 @@ export function WithoutTwin({ logbookId, view: { service, withoutTwin, leftAlone
           start={draftOf(mending.mend)}
           onClose={() => {
             setMending(null);
-            deeds.meet.mutate();
+            mended.current = true;
+            meet();
           }}
         />
       )}

@@ -98,7 +98,7 @@ export function ChangeWindow({ logbookId, selection, selected, start, onClose }:
             {change?.state === "running" && <Button onClick={() => cancel.mutate(changeId)}>Cancel the change</Button>}
             {done !== null && <UndoChange logbookId={logbookId} report={done} />}
             <Button key="close" type="submit" look="act" autoFocus>
-              {change?.state === "running" ? "Go on in the background" : "Close"}
+              {change === null || change.state === "running" ? "Go on in the background" : "Close"}
             </Button>
           </>
         ) : previewId !== null ? (
