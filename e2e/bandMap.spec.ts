@@ -39,6 +39,7 @@ test("the band map is gone through by keys: the radio goes there, and what was f
 
   // Found by tuning.
   petrel.radio.change({ frequencyHz: 14_018_000, split: false });
+  await expect(page.getByRole("button", { name: /^Radio:/ })).toContainText("14 018.00");
   await page.keyboard.type("lu4qsc");
   await page.keyboard.press("Alt+Insert");
   await expect(name(page, "LU4QSC")).toHaveAccessibleName("LU4QSC, 14 018.00 kHz, put");

@@ -103,6 +103,7 @@ test("the second service: some contacts are looked at and sent, what it has stan
   await page.keyboard.press("Enter");
   await expect(page.getByRole("region", { name: "What came back" })).toContainText(/of earlier days passed over/);
 
+  await expect(page.getByRole("button", { name: "Fetch confirmations" })).toBeEnabled();
   await app.tideline({ behaviour: "busy" });
   await page.keyboard.press("f");
   await expect(page.getByText(/Tideline is busy and asks to be left alone until/).first()).toBeVisible();

@@ -9,6 +9,7 @@ import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
+import { TableHead } from "./TableHead";
 
 /** What the service says it has of ours, beside what the log believes; it is asked when somebody wants to know. */
 export function Arrived({ logbookId, service }: { logbookId: number; service: ServiceId }) {
@@ -36,15 +37,7 @@ export function Arrived({ logbookId, service }: { logbookId: number; service: Se
       {data !== undefined && data.items.length > 0 && (
         <table className="w-full border border-line bg-panel">
           <caption className="sr-only">What {name} has of each call, and what the log believes</caption>
-          <thead>
-            <tr className="border-b border-line text-left">
-              {["Call", "Contacts", "Confirmed", "The newest, UTC", "Beside the log"].map((title) => (
-                <th key={title} scope="col" className="heading px-2 py-1.5 first:pl-3">
-                  {title}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead titles={["Call", "Contacts", "Confirmed", "The newest, UTC", "Beside the log"]} />
           <tbody>
             {data.items.map((line) => (
               <tr key={line.call} className="border-b border-line align-top last:border-0">

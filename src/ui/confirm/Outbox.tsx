@@ -5,6 +5,7 @@ import { fullTime } from "@/core/time/words";
 import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
+import { TableHead } from "./TableHead";
 
 const COLUMNS = ["UTC", "Call", "Band", "Mode", "As"];
 
@@ -24,15 +25,7 @@ export function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => vo
     <>
       <table className="w-full border border-line bg-panel">
         <caption className="sr-only">Contacts waiting for {serviceById(view.service).name}</caption>
-        <thead>
-          <tr className="border-b border-line text-left">
-            {COLUMNS.map((title) => (
-              <th key={title} scope="col" className="heading px-2 py-1.5 first:pl-3">
-                {title}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead titles={COLUMNS} />
         {[...byReason(view.entries)].map(([refused, entries]) => (
           <tbody key={refused}>
             <tr className="border-b border-line bg-raised text-left">

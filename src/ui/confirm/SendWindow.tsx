@@ -16,6 +16,7 @@ import { Tick } from "../kit/Tick";
 import { useJob } from "../kit/useJob";
 import { Window } from "../kit/Window";
 import { ProgressBar } from "../shell/JobLine";
+import { TableHead } from "./TableHead";
 
 interface SendWindowProps {
   logbookId: number;
@@ -144,15 +145,7 @@ function Look({ look, name }: { look: SendLook; name: string }) {
       {look.groups.length > 0 && (
         <table className="w-full border border-line">
           <caption className="sr-only">What goes, by our call and place</caption>
-          <thead>
-            <tr className="border-b border-line text-left">
-              {["As", "From", "Contacts", "First", "Last"].map((title) => (
-                <th key={title} scope="col" className="heading px-2 py-1.5 first:pl-3">
-                  {title}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead titles={["As", "From", "Contacts", "First", "Last"]} />
           <tbody>
             {look.groups.map(({ ownCall, ownGrid, count: contacts, from, to }) => (
               <tr key={`${ownCall} ${ownGrid}`} className="border-b border-line last:border-0">
