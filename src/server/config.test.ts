@@ -34,3 +34,9 @@ test("what cannot work is said in one sentence", () => {
   writeFileSync(join(data, "ypsiloid.json"), JSON.stringify({ colour: "red" }));
   expect(() => read()).toThrow(/colour/);
 });
+
+test("each service has its address, token and patience, from the file or the environment", () => {
+  const { services } = read({ YPSILOID_TIDELINE_URL: "http://shore.test", YPSILOID_TIDELINE_TIMEOUT: "3" });
+  expect(services.tideline).toEqual({ url: "http://shore.test", token: "tideline-demo-key", timeoutMs: 3000 });
+  expect(services.lantern.url).not.toBe(services.tideline.url);
+});

@@ -41,3 +41,9 @@ test("several slots together are safe when one is", () => {
     "safe",
   ]);
 });
+
+test("what is only told counts as worked; a signature or a card confirms", () => {
+  const confirmed = (channel: "card" | "lantern" | "tideline") =>
+    slotsOf({ entityCode: 222, band: "20m", modeGroup: "CW", confirmations: [{ channel, received: "confirmed" }] })[0];
+  expect((["card", "lantern", "tideline"] as const).map((one) => confirmed(one)?.confirmed)).toEqual([1, 1, 0]);
+});

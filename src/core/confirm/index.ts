@@ -19,6 +19,6 @@ export { dueAt, NEVER_BY_ITSELF, pausedUntil, SEND_TIMES, sendTimesSchema, sendT
 export type { SendTimes } from "./sendTimes";
 export { ANSWERS } from "./services/service";
 export type { AccountLine, Question, SendAnswer, Service, StatementPage, ToldContact } from "./services/service";
-export { CAUSES, groupMisses, missOf, missText } from "./miss";
+export { CAUSES, groupMisses, isUnder, missOf, missText } from "./miss";
 export type { Cause, Mend, Miss, MissGroup, OurContact, Told } from "./miss";
 export { sameForServices, toldAlike } from "./told";

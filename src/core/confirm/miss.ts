@@ -84,7 +84,8 @@ export function missOf(told: Told, withStation: readonly OurContact[], atThatTim
   };
 }
 
-function isUnder(ours: OurContact, told: Told): boolean {
+/** Whether a contact was made under the call that a statement is about; what does not say may be. */
+export function isUnder(ours: Pick<OurContact, "ownCall">, told: Pick<Told, "ownCall">): boolean {
   return ours.ownCall === null || told.ownCall === null || baseCall(ours.ownCall) === baseCall(told.ownCall);
 }
 
@@ -193,20 +194,14 @@ function groupText(items: readonly Grouped<Told>[]): string {
       if (!agreeAboutADay(items)) return about;
       return `${about}, by ${items.length} contacts: was your clock wrong on ${dayOf(miss)}?`;
     }
-    case "band":
-      return `they say ${bandLabel(told.band)}, your log says ${bandLabel(miss.nearest!.band)}`;
-    case "mode":
-      return `they say ${told.mode}, your log says ${miss.nearest!.mode}`;
-    case "own call":
-      return `they worked ${told.ownCall}, your log says ${miss.nearest!.ownCall}`;
     case "call":
       return "your log has a call that is one letter off";
     case "several":
       return "more than one thing differs";
-    case "confirmed":
-      return "the contact that they mean is confirmed already";
     case "none":
       return "no contact near that time is in this log";
+    default:
+      return missText(told, miss);
   }
 }
 

@@ -26,9 +26,11 @@ export type LiveEvent =
   | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }
   | { readonly type: "outbox"; readonly logbookId: number; readonly service: ServiceId; readonly waiting: number }
   | {
-      /** How a service is reached. */ readonly type: "service";
+      /** How a service is reached, or what became of what it says. */
+      readonly type: "service";
       readonly logbookId: number;
       readonly service: ServiceId;
+      readonly what: "settings" | "statements";
     }
   | { readonly type: "job"; readonly job: Job }
   | {

@@ -104,7 +104,7 @@ export function changeSettings(
       .values({ logbookId, service, ...next })
       .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet(next)),
   );
-  context.announce({ type: "service", logbookId, service });
+  context.announce({ type: "service", logbookId, service, what: "settings" });
   return settingsOf(context, defaults, logbookId, service);
 }
 

@@ -11,6 +11,7 @@ import { logContact } from "../logbook/contacts";
 import { done } from "../problem";
 import { testContext, testServices, valueOf } from "../testing";
 import { changeSettings } from "./access";
+import { leaveStatements } from "./withoutTwin";
 import { createSendingByItself, type SendingByItself } from "./byItself";
 
 let server: Server;
@@ -102,6 +103,8 @@ test("what fails pauses it, with the reason, and is tried again; a sending by ha
   await pass(1);
   expect(jobs()).toHaveLength(2);
   expect(Date.parse(byItself.pauseOf(logbookId, "lantern")!.until) / 1000).toBe(now + 300);
+  leaveStatements(context, logbookId, "lantern", { takeUp: "all" });
+  expect(byItself.pauseOf(logbookId, "lantern")).not.toBeNull();
   set({ when: "minutes", minutes: 5 });
   expect(byItself.pauseOf(logbookId, "lantern")).toBeNull();
   await behave("normal");

@@ -23,7 +23,6 @@ interface Options {
   readonly supervisor: Supervisor;
   readonly listen: (listener: (event: LiveEvent) => void) => () => void;
   readonly fault: (error: unknown) => void;
-  readonly tickMs?: number;
 }
 
 /** Seconds since 1970 UTC. */
@@ -38,13 +37,7 @@ interface Progress {
 
 const TICK_MS = 5000;
 
-export function createSendingByItself({
-  context,
-  supervisor,
-  listen,
-  fault,
-  tickMs = TICK_MS,
-}: Options): SendingByItself {
+export function createSendingByItself({ context, supervisor, listen, fault }: Options): SendingByItself {
   const since = context.now();
   const progress = new Map<string, Progress>();
   const acting: Context = { ...context, actor: { ...LOCAL_OPERATOR, name: "by itself" } };
@@ -64,7 +57,8 @@ export function createSendingByItself({
   const end = listen((event) =>
     guarded(() => {
       if (event.type === "outbox") progressOf(event.logbookId, event.service).changedAt = context.now();
-      if (event.type === "service") Object.assign(progressOf(event.logbookId, event.service), { failures: 0 });
+      if (event.type === "service" && event.what === "settings")
+        progressOf(event.logbookId, event.service).failures = 0;
       if (event.type === "job" && event.job.state !== "running") hasEnded(event.job);
     }),
   );
@@ -104,7 +98,7 @@ export function createSendingByItself({
     look()
       .catch(fault)
       .finally(() => (looking = false));
-  }, tickMs);
+  }, TICK_MS);
   timer.unref();
 
   return {
@@ -121,15 +115,18 @@ export function createSendingByItself({
           hasWaiting(context.store, logbookId, service) &&
           restsUntil(context, logbookId, service) === null,
       );
+      // One may have ended before the next is started.
+      const ended = new Set<number>();
+      let look = () => {};
+      over.push(({ id }) => {
+        ended.add(id);
+        look();
+      });
       const ids = await Promise.all(last.map(({ logbookId, service }) => send(logbookId, service)));
-      const open = new Set(ids.filter((id) => id !== null));
-      if (open.size === 0) return;
-      await new Promise<void>((resolve) =>
-        over.push(({ id }) => {
-          open.delete(id);
-          if (open.size === 0) resolve();
-        }),
-      );
+      await new Promise<void>((resolve) => {
+        look = () => ids.every((id) => id === null || ended.has(id)) && resolve();
+        look();
+      });
     },
     close() {
       clearInterval(timer);

@@ -300,7 +300,7 @@ describe("a fetch", () => {
       expect(view().withoutTwin.map(({ cause }) => cause)).toEqual(["met", "none"]);
       heard.length = 0;
       expect(meetAgain(context, logbookId, "lantern")).toEqual({ met: 1 });
-      expect(heard).toContainEqual({ type: "service", logbookId, service: "lantern" });
+      expect(heard).toContainEqual({ type: "service", logbookId, service: "lantern", what: "statements" });
       expect([isConfirmed(id), view().withoutTwin.map(({ cause }) => cause)]).toEqual([true, ["none"]]);
     });
 

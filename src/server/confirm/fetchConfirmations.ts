@@ -7,7 +7,7 @@ import { writeBatch } from "../logbook/batch";
 import type { ServiceAccess } from "./access";
 import { askPatiently } from "./askPatiently";
 import { type Incoming, incomingOf, keepTwin, meet, unmetStatements } from "./meet";
-import { missIn } from "./withoutTwin";
+import { missesIn } from "./withoutTwin";
 
 const LISTED = 200;
 
@@ -82,7 +82,7 @@ function takePage(
     for (const statement of incoming) {
       const outcome = meet(context, logbookId, service, writer, statement);
       const explanation =
-        outcome.contactId === null ? missText(statement, missIn(context, logbookId, service, statement)) : null;
+        outcome.contactId === null ? missText(statement, missesIn(context, logbookId, service, [statement])[0]!) : null;
       const { serviceId, call, baseCall: base, ownCall, band, mode, modeGroup: group, startedAt } = statement;
       const kept = store.run(
         store.q

@@ -3,6 +3,7 @@ import { baseCall } from "../../core/callsign";
 import {
   confirmationOf,
   isConfirmed,
+  isUnder,
   type ServiceId,
   type StatementPage,
   type Told,
@@ -84,10 +85,7 @@ export function meet(
       .where("logbookId", "=", logbookId)
       .where("baseCall", "=", statement.baseCall),
   );
-  const ours = withStation.filter(
-    ({ ownCall }) =>
-      ownCall === null || statement.ownCall === null || baseCall(ownCall) === baseCall(statement.ownCall),
-  );
+  const ours = withStation.filter((contact) => isUnder(contact, statement));
   const twin = findTwin(statement, ours, CONFIRM_TOLERANCE);
   if (twin === undefined) return { kind: "without twin", contactId: null };
   const held = writer.hold([twin.id])[0]!;

@@ -28,7 +28,8 @@ const SAID_BY_GROUP: ReadonlySet<Miss["cause"]> = new Set(["met", "band", "mode"
 /** What others say of us that meets no contact of ours, by what keeps it apart, as the log is now. */
 export function withoutTwin(context: Context, logbookId: number, service: ServiceId): ServiceView["withoutTwin"] {
   const told = unmetStatements(context, logbookId, service, LOOKED_AT);
-  const groups = groupMisses(told.map((one) => ({ told: one, miss: missIn(context, logbookId, service, one) })));
+  const misses = missesIn(context, logbookId, service, told);
+  const groups = groupMisses(told.map((one, index) => ({ told: one, miss: misses[index]! })));
   return groups.map(({ cause, text, mend, items }): MissView => ({
     cause,
     text,
@@ -55,8 +56,8 @@ function lineText(told: Told, miss: Miss): string {
   return miss.cause === "time" ? `${spanText(miss.apart)} apart` : missText(told, miss);
 }
 
-/** What keeps a statement from our contacts, as the log is now. */
-export function missIn(context: Context, logbookId: number, service: ServiceId, told: Told): Miss {
+/** What keeps statements from our contacts, as the log is now, in their order. */
+export function missesIn(context: Context, logbookId: number, service: ServiceId, told: readonly Told[]): Miss[] {
   const { store } = context;
   const ours = store.q
     .selectFrom("contact")
@@ -70,23 +71,27 @@ export function missIn(context: Context, logbookId: number, service: ServiceId, 
       ...contact,
       isConfirmed: received !== null && isConfirmed({ received }),
     }));
-  const withStation = contactsIn(ours.where("baseCall", "=", told.baseCall));
-  const near = () =>
-    contactsIn(
-      ours
-        .where("band", "=", told.band)
-        .where("startedAt", ">=", told.startedAt - CONFIRM_TOLERANCE)
-        .where("startedAt", "<=", told.startedAt + CONFIRM_TOLERANCE),
-    );
-  const miss = missOf(told, withStation, []);
-  return miss.cause === "none" ? missOf(told, withStation, near()) : miss;
+  const calls = JSON.stringify([...new Set(told.map(({ baseCall }) => baseCall))]);
+  const byCall = new Map<string, OurContact[]>();
+  for (const contact of contactsIn(ours.where("baseCall", "in", sql<string>`(SELECT value FROM json_each(${calls}))`)))
+    byCall.set(contact.baseCall, [...(byCall.get(contact.baseCall) ?? []), contact]);
+  return told.map((one) => {
+    const withStation = byCall.get(one.baseCall) ?? [];
+    const miss = missOf(one, withStation, []);
+    if (miss.cause !== "none") return miss;
+    const near = ours
+      .where("band", "=", one.band)
+      .where("startedAt", ">=", one.startedAt - CONFIRM_TOLERANCE)
+      .where("startedAt", "<=", one.startedAt + CONFIRM_TOLERANCE);
+    return missOf(one, withStation, contactsIn(near));
+  });
 }
 
 /** Looks again whether statements meet contacts by now, as after those were mended; gives how many do. */
 export function meetAgain(context: Context, logbookId: number, service: ServiceId): { readonly met: number } {
-  const meeting = unmetStatements(context, logbookId, service, LOOKED_AT).filter(
-    (told) => missIn(context, logbookId, service, told).cause === "met",
-  );
+  const unmet = unmetStatements(context, logbookId, service, LOOKED_AT);
+  const misses = missesIn(context, logbookId, service, unmet);
+  const meeting = unmet.filter((_, index) => misses[index]!.cause === "met");
   if (meeting.length === 0) return { met: 0 };
   const summary = `Confirmed through ${serviceById(service).name}`;
   const met = writeBatch(context, { logbookId, kind: "confirm", summary }, (writer) => {
@@ -97,7 +102,7 @@ export function meetAgain(context: Context, logbookId: number, service: ServiceI
     });
     return taken.length;
   });
-  context.announce({ type: "service", logbookId, service });
+  context.announce({ type: "service", logbookId, service, what: "statements" });
   return { met };
 }
 
@@ -118,7 +123,7 @@ export function leaveStatements(
           .where("serviceId", "in", sql<string>`(SELECT value FROM json_each(${JSON.stringify(asked.leave)}))`)
       : update.set({ leftAt: null }).where("leftAt", "is not", null),
   );
-  context.announce({ type: "service", logbookId, service });
+  context.announce({ type: "service", logbookId, service, what: "statements" });
   return { changed: changes };
 }
 

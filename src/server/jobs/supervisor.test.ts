@@ -5,7 +5,7 @@ import { createDoor } from "../db/door";
 import { createLogbook } from "../logbook/logbooks";
 import { taken, testContext, testServices, valueOf } from "../testing";
 import { logbookInputSchema } from "../../core/contract";
-import { findJob } from "./job";
+import { findJob, jobRequestSchema } from "./job";
 import { createSupervisor, markInterrupted, type Supervisor } from "./supervisor";
 
 /** Threads that do nothing but what the test says. */
@@ -158,4 +158,25 @@ test("what a dead process left running is interrupted at the next start", () => 
   const job = valueOf(send());
   markInterrupted({ store: context.store, now: () => context.now() });
   expect(stateOf(job)).toBe("interrupted");
+});
+
+test("two services are sent to at once, one of them never twice", () => {
+  expect(send().ok).toBe(true);
+  expect(supervisor.start(context, logbookId, "Send", { kind: "send", service: "tideline" })).toMatchObject({
+    ok: true,
+    value: { service: "tideline" },
+  });
+  expect(send()).toMatchObject({ ok: false, problem: { status: 409 } });
+});
+
+test.each([
+  ["lantern", ["lantern"]],
+  [null, []],
+  [
+    ["lantern", "tideline"],
+    ["lantern", "tideline"],
+  ],
+])("an import that an earlier version began, with a queue of %j, is understood", (queue, services) => {
+  const request = { kind: "import", file: "a", fileName: "a.adi", choices: { queue } };
+  expect(jobRequestSchema.parse(request)).toMatchObject({ choices: { queue: services } });
 });
