@@ -1,11 +1,12 @@
 import { join, resolve } from "node:path";
+import { lantern } from "../src/core/confirm/services/lantern";
 import { followLogs } from "./air/logs";
 import { startAir } from "./air/server";
 import { startAlmanac } from "./almanac/server";
 import { startCompanion } from "./companion/server";
 import { startFoghorn } from "./foghorn/server";
 import { type KeyJack, startKeyer } from "./keyer/server";
-import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "./lantern/server";
+import { DEMO_TOKEN, startLantern } from "./lantern/server";
 import { startLetterPage } from "./mail/letterPage";
 import { type MailBox, startMailBox } from "./mail/mailBox";
 import { startOrganiser } from "./organiser/server";
@@ -35,7 +36,8 @@ const AIR = "air";
 /** How many seconds a simulated hour lasts. */
 const PACE = Number(process.env.YPSILOID_STANDINS_PACE ?? 10);
 
-const portOfAir = () => first + STAND_INS.findIndex(({ id }) => id === AIR);
+const portOf = (name: string) => first + STAND_INS.findIndex(({ id }) => id === name);
+const portOfAir = () => portOf(AIR);
 
 const radios: RadioServer[] = [];
 function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequencyHz">) {
@@ -69,14 +71,13 @@ interface Running {
 
 const STAND_INS: readonly StandIn[] = [
   {
-    id: "lantern",
-    name: "Lantern",
+    id: lantern.id,
+    name: lantern.name,
     start: (port) =>
       startLantern({
         file: join(data, "stand-ins", "lantern.sqlite"),
         port,
         token: DEMO_TOKEN,
-        registered: DEMO_REGISTERED,
         pace: PACE,
         logs: followLogs(portOfAir()),
       }),
@@ -129,6 +130,7 @@ const STAND_INS: readonly StandIn[] = [
         key: TIDELINE_KEY,
         calls: TIDELINE_CALLS,
         pace: PACE,
+        witnesses: { [lantern.name]: `http://127.0.0.1:${portOf(lantern.id)}` },
         logs: followLogs(portOfAir()),
       }),
   },

@@ -5,6 +5,8 @@ import { CONFIRM_TOLERANCE, secondsOf } from "../../src/core/contact";
 import { modeGroup, parseMode } from "../../src/core/band";
 import { baseCall } from "../../src/core/callsign";
 import type { HandedContact, WorldEntry } from "../world/handIns";
+import { type Authority, openAuthority } from "./authority";
+import { openRegistry, type Registry } from "./registry";
 import { contactKey } from "./rules";
 
 interface ArchivedStatement {
@@ -30,14 +32,22 @@ export interface Archive {
   ): { readonly statements: ArchivedStatement[]; readonly cursor: number; readonly more: boolean };
   /** What was handed in of each of our calls, how much of it others confirm, and the newest. */
   account(now: number): { readonly call: string; contacts: number; confirmed: number; lastAt: string | null }[];
+  /** Which of some contacts others confirm, each as it was given. */
+  confirms(contacts: readonly HandedContact[], now: number): boolean[];
   /** How many different contacts were handed in. */
   count(): number;
+  readonly authority: Authority;
+  readonly registry: Registry;
   /** Brings everything to light that is still to come. */
   hurry(): void;
   close(): void;
 }
 
-export function openArchive(file: string): Archive {
+/**
+ * @param now seconds since 1970 UTC
+ * @param pace how many seconds a simulated hour lasts
+ */
+export async function openArchive(file: string, now: number, pace: number): Promise<Archive> {
   if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
   const sqlite = new Database(file);
   sqlite.pragma("journal_mode = WAL");
@@ -49,6 +59,8 @@ export function openArchive(file: string): Archive {
       id INTEGER PRIMARY KEY AUTOINCREMENT, due REAL NOT NULL,
       ownCall TEXT NOT NULL, call TEXT NOT NULL, startedAt TEXT NOT NULL, band TEXT NOT NULL, mode TEXT NOT NULL);
     CREATE INDEX IF NOT EXISTS comingByDue ON coming (due);
+    CREATE TABLE IF NOT EXISTS authority (
+      name TEXT PRIMARY KEY, certificate TEXT NOT NULL, key TEXT NOT NULL) WITHOUT ROWID;
     CREATE TABLE IF NOT EXISTS statement (
       place INTEGER PRIMARY KEY AUTOINCREMENT,
       ownCall TEXT NOT NULL, call TEXT NOT NULL, startedAt TEXT NOT NULL, band TEXT NOT NULL, mode TEXT NOT NULL);`);
@@ -86,20 +98,39 @@ export function openArchive(file: string): Archive {
       more: rows.length > limit,
     };
   });
+  const authority = await openAuthority(
+    {
+      read: (name) => sqlite.prepare("SELECT certificate, key FROM authority WHERE name = ?").get(name) as never,
+      keep: (name, { certificate, key }) =>
+        void sqlite.prepare("INSERT OR IGNORE INTO authority VALUES (?, ?, ?)").run(name, certificate, key),
+    },
+    now,
+  );
+  const registry = openRegistry(sqlite, authority, pace);
+  /** When others say that they worked one of our calls, by what a contact must share with that. */
+  function toldTimes(now: number): ReadonlyMap<string, readonly number[]> {
+    reveal.run(now);
+    forget.run(now);
+    const told = new Map<string, number[]>();
+    for (const statement of sqlite.prepare("SELECT * FROM statement").all() as ArchivedStatement[]) {
+      const key = sharedKey(statement);
+      told.set(key, [...(told.get(key) ?? []), secondsOf(statement.startedAt)]);
+    }
+    return told;
+  }
+
   return {
+    authority,
+    registry,
     take,
     hear,
     since,
+    confirms(contacts, now) {
+      const told = toldTimes(now);
+      return contacts.map((contact) => isNear(told.get(sharedKey(contact)), contact.startedAt));
+    },
     account(now) {
-      reveal.run(now);
-      forget.run(now);
-      const told = new Map<string, number[]>();
-      for (const { ownCall, call, startedAt, band, mode } of sqlite
-        .prepare("SELECT * FROM statement")
-        .all() as ArchivedStatement[]) {
-        const key = [ownCall, baseCall(call), band, modeGroup(parseMode(mode)?.mode ?? mode)].join(" ");
-        told.set(key, [...(told.get(key) ?? []), secondsOf(startedAt)]);
-      }
+      const told = toldTimes(now);
       const lines = new Map<string, { call: string; contacts: number; confirmed: number; lastAt: string | null }>();
       for (const key of sqlite.prepare("SELECT key FROM handed").pluck().all() as string[]) {
         const [call = "", base, minute, band, group] = key.split(" ");
@@ -108,13 +139,24 @@ export function openArchive(file: string): Archive {
         lines.set(call, line);
         line.contacts++;
         if (line.lastAt === null || at > line.lastAt) line.lastAt = at;
-        const times = told.get([call, base, band, group].join(" ")) ?? [];
-        if (times.some((time) => Math.abs(time - secondsOf(at)) <= CONFIRM_TOLERANCE)) line.confirmed++;
+        if (isNear(told.get([call, base, band, group].join(" ")), at)) line.confirmed++;
       }
       return [...lines.values()];
     },
     count: () => sqlite.prepare("SELECT count(*) FROM handed").pluck().get() as number,
-    hurry: () => void sqlite.prepare("UPDATE coming SET due = 0").run(),
+    hurry() {
+      sqlite.prepare("UPDATE coming SET due = 0").run();
+      registry.hurry();
+    },
     close: () => void sqlite.close(),
   };
+}
+
+/** What a contact and a statement about it have in common. */
+function sharedKey({ ownCall, call, band, mode }: HandedContact): string {
+  return [ownCall, baseCall(call), band, modeGroup(parseMode(mode)?.mode ?? mode)].join(" ");
+}
+
+function isNear(times: readonly number[] = [], at: string): boolean {
+  return times.some((time) => Math.abs(time - secondsOf(at)) <= CONFIRM_TOLERANCE);
 }

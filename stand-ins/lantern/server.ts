@@ -7,19 +7,18 @@ import { type ServiceOptions, startService } from "../service";
 import { type Archive, openArchive } from "./archive";
 import { type AirLogs, isOfAir } from "../world/airLogs";
 import { type HandedContact, statementFrom, type WorldEntry, worldEntryFor } from "../world/handIns";
-import { refusalOf } from "./rules";
+import { SPONSORS } from "./registry";
+import { createReader, refusalOf } from "./rules";
 
-/** The account of the demo's operator: the portable call abroad was never registered, so its contacts are refused. */
-export const DEMO_REGISTERED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
 export const DEMO_TOKEN = lantern.standIn.token;
 
 export interface LanternOptions extends ServiceOptions {
   readonly file: string;
   readonly token: string;
-  /** Calls that the account may hand in contacts for. */
-  readonly registered: readonly string[];
   /** How many seconds a simulated hour lasts. */
   readonly pace: number;
+  /** Seconds since 1970 UTC. */
+  readonly clock?: () => number;
   /** The logs of the stations of the air: what those have is the truth of theirs. */
   readonly logs?: AirLogs;
 }
@@ -29,6 +28,22 @@ const handInSchema = z.object({
     .array(
       z.object({
         id: z.int(),
+        signed: z.string().max(50_000),
+      }),
+    )
+    .max(500),
+});
+const registrationSchema = z.object({
+  request: z.string().max(20_000),
+  name: z.string().min(1).max(200),
+  address: z.string().min(1).max(500),
+  mail: z.email(),
+  sponsors: z.array(z.string().max(20)).max(10),
+});
+const confirmedSchema = z.object({
+  contacts: z
+    .array(
+      z.object({
         ownCall: z.string().max(20),
         call: z.string().max(20),
         startedAt: z.iso.datetime(),
@@ -38,6 +53,7 @@ const handInSchema = z.object({
     )
     .max(500),
 });
+const replaceSchema = z.object({ call: z.string().max(20), by: z.string().max(20) });
 const querySchema = z.object({
   after: z.coerce.number().int().min(0).default(0),
   limit: z.coerce.number().int().min(1).max(500).default(200),
@@ -48,12 +64,13 @@ const controlSchema = z.object({ hurry: z.boolean().optional() });
 
 /** Starts the stand-in for the service Lantern; docs/stand-ins.md describes what it speaks. */
 export async function startLantern(options: LanternOptions): Promise<Server> {
-  const { logs, pace, token } = options;
-  const archive = openArchive(options.file);
-  const registered = new Set(options.registered);
+  const { logs, pace, token, clock = () => Date.now() / 1000 } = options;
+  const archive = await openArchive(options.file, clock(), pace);
+  const { registry, authority } = archive;
+  const read = createReader(authority, clock);
   logs?.onGuest((entry) => {
-    const now = Date.now() / 1000;
-    const statement = statementFrom(entry, registered, now, pace);
+    const now = clock();
+    const statement = statementFrom(entry, registry.calls(), now, pace);
     if (statement !== null) archive.hear(statement, now);
   });
   const entryFor = (contact: HandedContact) =>
@@ -68,13 +85,32 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
     health: () => ({ has: archive.count(), asked, taken }),
     begun: ({ path }) => void (path === "/contacts" && asked++),
     async answer({ method, path, query, headers, body }, response, behaviour) {
+      // Whoever was told of a confirmation may ask whether it is true.
+      if (path === "/confirmed" && method === "POST") {
+        const { contacts } = confirmedSchema.parse(JSON.parse(await body()));
+        return send(response, 200, { confirmed: archive.confirms(contacts, clock()) });
+      }
       if (headers.authorization !== `Bearer ${token}`) return send(response, 401, { error: "unknown token" });
-      if (path === "/account" && method === "GET")
-        return send(response, 200, { calls: archive.account(Date.now() / 1000) });
+      if (path === "/account" && method === "GET") return send(response, 200, { calls: archive.account(clock()) });
+      if (path === "/authority" && method === "GET")
+        return send(response, 200, { certificate: authority.root.toString("pem") });
+      if (path === "/sponsors" && method === "GET")
+        return send(response, 200, { sponsors: SPONSORS.map(({ call, name }) => ({ call, name })) });
+      if (path === "/requests" && method === "POST") {
+        const { request, sponsors } = registrationSchema.parse(JSON.parse(await body()));
+        return send(response, 200, await registry.register(request, sponsors, clock()));
+      }
+      const [, reference, rest] = /^\/requests\/(\d+)(\/sponsor)?$/.exec(path) ?? [];
+      if (reference !== undefined && rest === undefined && method === "GET")
+        return send(response, 200, await registry.standing(reference, clock()));
+      if (reference !== undefined && rest !== undefined && method === "POST") {
+        const { call, by } = replaceSchema.parse(JSON.parse(await body()));
+        return send(response, 200, await registry.replace(reference, call, by, clock()));
+      }
       if (path === "/contacts" && method === "POST") {
         const handed = await body();
         if (behaviour === "empty") return send(response, 200, { results: [] });
-        const answer = handIn(archive, registered, entryFor, handed);
+        const answer = await handIn(archive, read, entryFor, handed, clock());
         taken += answer.results.length;
         if (behaviour === "echo") for (const result of answer.results) result.reason = `the token ${token} is old`;
         return send(response, 200, answer);
@@ -84,7 +120,7 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
           after: query.get("after") || 0,
           limit: query.get("limit") ?? 200,
         });
-        const page = archive.since(after, limit, Date.now() / 1000);
+        const page = archive.since(after, limit, clock());
         return send(response, 200, { ...page, cursor: String(page.cursor) });
       }
       return send(response, 404, { error: "no such thing here" });
@@ -100,19 +136,20 @@ interface Result {
   reason?: string;
 }
 
-function handIn(
+async function handIn(
   archive: Archive,
-  registered: ReadonlySet<string>,
+  read: ReturnType<typeof createReader>,
   entryFor: (contact: HandedContact) => WorldEntry | null,
   body: string,
-): { results: Result[] } {
+  now: number,
+): Promise<{ results: Result[] }> {
   const { contacts } = handInSchema.parse(JSON.parse(body));
-  const now = Date.now() / 1000;
-  return {
-    results: contacts.map((contact) => {
-      const reason = refusalOf(contact, registered, now);
-      if (reason !== null) return { id: contact.id, answer: "refused", reason };
-      return { id: contact.id, answer: archive.take(contact, entryFor(contact), now) ? "accepted" : "known" };
-    }),
-  };
+  const results: Result[] = [];
+  for (const { id, signed } of contacts) {
+    const contact = await read(signed);
+    const reason = "refused" in contact ? contact.refused : refusalOf(contact, now);
+    if ("refused" in contact || reason !== null) results.push({ id, answer: "refused", reason: reason! });
+    else results.push({ id, answer: archive.take(contact, entryFor(contact), now) ? "accepted" : "known" });
+  }
+  return { results };
 }

@@ -4,6 +4,7 @@ import { dirname } from "node:path";
 import { modeGroup, parseMode } from "../../src/core/band";
 import { baseCall } from "../../src/core/callsign";
 import { secondsOf } from "../../src/core/contact";
+import { resolve } from "../../src/core/entity";
 import type { WorldEntry } from "../world/handIns";
 
 /** An entry of a shared log. Times in seconds since 1970 UTC. */
@@ -16,6 +17,14 @@ export interface Entry {
 }
 interface Met extends Entry {
   readonly number: number;
+}
+interface ChartLine {
+  /** The number of the entity; null for none. */
+  readonly entity: number | null;
+  readonly band: string;
+  readonly mode: string;
+  entries: number;
+  met: number;
 }
 interface LogFigures {
   readonly log: string;
@@ -35,7 +44,11 @@ export interface Shelf {
   hear(other: WorldEntry, now: number): void;
   /** Entries that stand in both logs, after a number. */
   metAfter(number: number, count: number, now: number): { readonly met: Met[]; readonly end: boolean };
+  /** An entry is proven by somebody else: it counts as met. Null where it is not here, false where it had met. */
+  prove(entry: Entry, now: number): boolean | null;
   figures(now: number): LogFigures[];
+  /** What there is by entity, band and mode. */
+  chart(now: number): ChartLine[];
   /** Brings everything to light that is still to come. */
   hurry(): void;
   close(): void;
@@ -72,6 +85,15 @@ export function openShelf(file: string): Shelf {
     `SELECT log, count(*) AS entries, count(met.number) AS met, max(at) AS latest
       FROM entry LEFT JOIN met ON met.entryId = entry.id GROUP BY log ORDER BY log`,
   );
+  const find = sqlite.prepare<[string, number], { id: number; isMet: number }>(
+    `SELECT entry.id, number IS NOT NULL AS isMet FROM entry LEFT JOIN met ON met.entryId = entry.id
+      WHERE pair = ? AND at = ?`,
+  );
+  const prove = sqlite.prepare("INSERT INTO met (entryId) VALUES (?)");
+  const byCall = sqlite.prepare<[], { with: string; at: number } & Omit<ChartLine, "entity">>(
+    `SELECT "with", max(at) AS at, band, mode, count(*) AS entries, count(met.number) AS met
+      FROM entry LEFT JOIN met ON met.entryId = entry.id GROUP BY "with", band, mode ORDER BY band, mode`,
+  );
 
   function hear({ ownCall, call, startedAt, band, mode, delay }: WorldEntry, now: number): void {
     const entry = { log: ownCall, with: call, at: secondsOf(startedAt), band, mode };
@@ -89,6 +111,27 @@ export function openShelf(file: string): Shelf {
       meet.run(now);
       const rows = read.all(number, count + 1) as Met[];
       return { met: rows.slice(0, count), end: rows.length <= count };
+    }),
+    prove: sqlite.transaction((entry: Entry, now: number) => {
+      meet.run(now);
+      const found = find.get(pairOf(entry), entry.at);
+      if (found === undefined) return null;
+      if (found.isMet === 1) return false;
+      prove.run(found.id);
+      return true;
+    }),
+    chart: sqlite.transaction((now: number) => {
+      meet.run(now);
+      const lines = new Map<string, ChartLine>();
+      for (const { with: call, at, band, mode, entries, met } of byCall.all()) {
+        const entity = resolve(call, at).entity?.code ?? null;
+        const key = `${entity} ${band} ${mode}`;
+        const line = lines.get(key) ?? { entity, band, mode, entries: 0, met: 0 };
+        line.entries += entries;
+        line.met += met;
+        lines.set(key, line);
+      }
+      return [...lines.values()];
     }),
     figures: sqlite.transaction((now: number) => {
       meet.run(now);

@@ -67,3 +67,24 @@ test.each([
 ])("%j is turned down for what is wrong with it", (change, because) => {
   expect(whyNot({ ...entry, ...change }, new Set(["CX3QUA"]), AT)).toBe(because);
 });
+
+test("what somebody else proves counts as met, once, and only what is here", () => {
+  expect(shelf.prove(entry, AT)).toBeNull();
+  shelf.keep(entry, null, AT);
+  expect([shelf.prove(entry, AT), shelf.prove(entry, AT)]).toEqual([true, false]);
+  expect(met()).toEqual([["DL1QTA", AT]]);
+  shelf.keep({ ...entry, with: "OY4QSA" }, theirs({ call: "OY4QSA" }), AT);
+  expect(shelf.prove({ ...entry, with: "OY4QSA" }, AT)).toBe(false);
+});
+
+test("the chart counts by entity, band and mode what is there and what has met", () => {
+  shelf.keep(entry, theirs(), AT);
+  shelf.keep({ ...entry, with: "DL2QTA" }, null, AT);
+  shelf.keep({ ...entry, with: "DL2QTA", band: "40m" }, null, AT);
+  shelf.keep({ ...entry, with: "CX3QRA/MM" }, null, AT);
+  expect(shelf.chart(AT).sort((a, b) => b.entries - a.entries)).toEqual([
+    { entity: 230, band: "20m", mode: "FT4", entries: 2, met: 1 },
+    { entity: null, band: "20m", mode: "FT4", entries: 1, met: 0 },
+    { entity: 230, band: "40m", mode: "FT4", entries: 1, met: 0 },
+  ]);
+});

@@ -74,11 +74,26 @@ export function restsUntil({ store, now }: Pick<Context, "store" | "now">, logbo
 
 /** Keeps until when a service asked to be left alone. */
 export function letRest({ store }: Pick<Context, "store">, logbookId: number, service: ServiceId, until: number): void {
+  keepOf(store, logbookId, service, { restsUntil: until });
+}
+
+/** The certificate that all of a service's own are signed by, as PEM; null where it did not show it yet. */
+export function keptAuthority(store: Store, logbookId: number, service: ServiceId): string | null {
+  return rowOf(store, logbookId, service)?.authority ?? null;
+}
+
+/** Keeps something of how a service is reached, beside what is kept of it already. */
+export function keepOf(
+  store: Store,
+  logbookId: number,
+  service: ServiceId,
+  facts: { restsUntil: number } | { authority: string },
+): void {
   store.run(
     store.q
       .insertInto("serviceAccess")
-      .values({ logbookId, service, isUsed: 1, url: null, token: null, byItself: null, restsUntil: until })
-      .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet({ restsUntil: until })),
+      .values({ logbookId, service, isUsed: 1, url: null, token: null, byItself: null, restsUntil: null, ...facts })
+      .onConflict((conflict) => conflict.columns(["logbookId", "service"]).doUpdateSet(facts)),
   );
 }
 
@@ -97,7 +112,15 @@ export function changeSettings(
   const url = moved ? patch.url : (row?.url ?? null);
   const token = patch.token === undefined ? (moved ? null : (row?.token ?? null)) : patch.token;
   const byItself = patch.byItself === undefined ? (row?.byItself ?? null) : JSON.stringify(patch.byItself);
-  const next = { url, token, byItself, isUsed: (patch.isUsed ?? row?.isUsed !== 0) ? 1 : 0, restsUntil: null };
+  const authority = moved ? null : (row?.authority ?? null);
+  const next = {
+    url,
+    token,
+    authority,
+    byItself,
+    isUsed: (patch.isUsed ?? row?.isUsed !== 0) ? 1 : 0,
+    restsUntil: null,
+  };
   store.run(
     store.q
       .insertInto("serviceAccess")

@@ -3,9 +3,9 @@ import { isoTime } from "../../core/contact";
 import type { AccountComparison } from "../../core/contract";
 import type { Context } from "../context";
 import { siteOfLogbook } from "../logbook/sites";
-import { done, failed, type Result } from "../problem";
+import { done, type Result } from "../problem";
 import type { ServiceAccess } from "./access";
-import { askService, ServiceProblem } from "./askService";
+import { askService, orNoAnswer } from "./askService";
 
 /** What a service says it has of each of our calls, beside what we believe that it has. */
 export async function compareAccount(
@@ -15,7 +15,7 @@ export async function compareAccount(
   access: ServiceAccess,
 ): Promise<Result<AccountComparison[]>> {
   const description = serviceById(service);
-  try {
+  return orNoAnswer(async () => {
     const theirs = await askService(description, access, description.account());
     const ours = believed(context, logbookId, service);
     const calls = new Set([...theirs.map(({ call }) => call), ...ours.keys()]);
@@ -25,10 +25,7 @@ export async function compareAccount(
         ours: ours.get(call) ?? { sent: 0, confirmed: 0, lastAt: null },
       })),
     );
-  } catch (error) {
-    if (error instanceof ServiceProblem) return failed(502, "No answer", error.message);
-    throw error;
-  }
+  });
 }
 
 /** By our call: how many contacts a service should have by what the log says of them, and the newest. */

@@ -3,6 +3,7 @@ import { isoTime } from "../../core/contact";
 import { fullTime } from "../../core/time/words";
 import { askJson, NoAnswer } from "../http/askJson";
 import { JobProblem } from "../jobs/jobRun";
+import { failed, type Result } from "../problem";
 import type { ServiceAccess } from "./access";
 
 /** Why a service has no answer that is of use; the message is for people and says what to do. */
@@ -13,6 +14,16 @@ export class ServiceProblem extends JobProblem {
     readonly restSeconds: number | null = null,
   ) {
     super(message);
+  }
+}
+
+/** Does something that asks a service; that it has no answer of use is a refusal. */
+export async function orNoAnswer<Value>(work: () => Promise<Result<Value>>): Promise<Result<Value>> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof ServiceProblem) return failed(502, "No answer", error.message);
+    throw error;
   }
 }
 

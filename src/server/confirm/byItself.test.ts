@@ -1,7 +1,7 @@
 import type { Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { type SendTimes, sendTimesSchema } from "../../core/confirm";
-import { DEMO_REGISTERED, startLantern } from "../../../stand-ins/lantern/server";
+import { startLantern } from "../../../stand-ins/lantern/server";
 import type { Context } from "../context";
 import { insertJob, type Supervisor } from "../jobs/supervisor";
 import { findJob } from "../jobs/job";
@@ -9,7 +9,7 @@ import { doJob } from "../jobs/work";
 import { createHub } from "../live/hub";
 import { logContact } from "../logbook/contacts";
 import { done } from "../problem";
-import { testContext, testServices, valueOf } from "../testing";
+import { testContext, testIdentity, testMeans, testServices, valueOf } from "../testing";
 import { changeSettings } from "./access";
 import { leaveStatements } from "./withoutTwin";
 import { createSendingByItself, type SendingByItself } from "./byItself";
@@ -23,17 +23,18 @@ let byItself: SendingByItself;
 let ticks: () => void;
 
 beforeEach(async () => {
-  server = await startLantern({ file: ":memory:", port: 0, token: "secret", registered: DEMO_REGISTERED, pace: 3600 });
+  server = await startLantern({ file: ":memory:", port: 0, token: "secret", pace: 3600, clock: () => now });
   address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   const made = await testContext();
   const hub = createHub();
   ({ logbookId } = made);
   now = made.context.now();
   context = { ...made.context, now: () => now, announce: hub.announce };
+  await testIdentity(context, logbookId, "CX3QUA", testServices(address).lantern);
   const supervisor = {
     start(acting: Context, of: number, title: string, request: Parameters<typeof insertJob>[3]) {
       const id = insertJob(acting, of, title, request);
-      void doJob(acting, id, new AbortController().signal, testServices(address, 2000));
+      void doJob(acting, id, new AbortController().signal, testMeans(address, 2000));
       return done(findJob(acting.store, id)!);
     },
   } as unknown as Supervisor;
@@ -58,8 +59,10 @@ afterEach(async () => {
 
 const set = (times: Partial<SendTimes>) =>
   changeSettings(context, testServices(address), logbookId, "lantern", { byItself: sendTimesSchema.parse(times) });
-const log = (call: string) =>
-  valueOf(logContact(context, logbookId, { call, startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW" }));
+const log = (call: string, facts: object = {}) =>
+  valueOf(
+    logContact(context, logbookId, { call, startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW", ...facts }),
+  );
 const waiting = () =>
   context.store.all(context.store.q.selectFrom("outbox").select("contactId").where("service", "=", "lantern")).length;
 const jobs = () => context.store.all(context.store.q.selectFrom("job").selectAll());
@@ -111,6 +114,27 @@ test("what fails pauses it, with the reason, and is tried again; a sending by ha
   await pass(300);
   expect([waiting(), byItself.pauseOf(logbookId, "lantern")]).toEqual([0, null]);
 });
+
+test.each([{ when: "contact" }, { when: "minutes", minutes: 5 }] as const)(
+  "what nobody signs is tried once (%j), and again when something changes",
+  async (times) => {
+    set(times);
+    log("DL1QTA", { ownCall: "P29QSA" });
+    for (let passed = 0; passed < 5; passed++) await pass(600);
+    expect([waiting(), jobs().length]).toEqual([1, 1]);
+    log("DL2QTA");
+    await pass(600);
+    await pass(600);
+    expect(waiting()).toBe(1);
+    const tried = jobs().length;
+    for (let passed = 0; passed < 5; passed++) await pass(600);
+    expect(jobs().length).toBeLessThanOrEqual(tried + 1);
+    const before = jobs().length;
+    context.announce({ type: "identities" });
+    await pass(600);
+    expect(jobs().length).toBe(before + 1);
+  },
+);
 
 test("a service that asks to be left alone is", async () => {
   set({ when: "contact" });

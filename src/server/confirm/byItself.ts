@@ -1,11 +1,12 @@
 import { dueAt, pausedUntil, type ServiceId } from "../../core/confirm";
-import { isoTime } from "../../core/contact";
-import type { Job, LiveEvent, OutboxState } from "../../core/contract";
+import { isoTime, secondsOf } from "../../core/contact";
+import type { Job, JobOf, LiveEvent, OutboxState } from "../../core/contract";
 import { LOCAL_OPERATOR } from "../actor";
 import type { Context } from "../context";
 import { guardedBy } from "../guarded";
 import type { Supervisor } from "../jobs/supervisor";
 import type { Store } from "../db/store";
+import { ticking } from "../ticking";
 import { restsUntil, sentByItself } from "./access";
 import { startSending } from "./outbox";
 
@@ -33,6 +34,8 @@ interface Progress {
   why: string;
   /** Whether it was started here, and has not ended. */
   runs: boolean;
+  /** When a sending began of which nothing went, as where nobody signs what waits; null where something did since. */
+  idleSince: number | null;
 }
 
 const TICK_MS = 5000;
@@ -48,7 +51,7 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
     const known = progress.get(key);
     if (known !== undefined) return known;
     const triedAt = lastSending(context.store, logbookId, service);
-    const begun = { changedAt: since, triedAt, failures: 0, why: "", runs: false };
+    const begun = { changedAt: since, triedAt, failures: 0, why: "", runs: false, idleSince: null };
     progress.set(key, begun);
     return begun;
   }
@@ -58,7 +61,8 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
     guarded(() => {
       if (event.type === "outbox") progressOf(event.logbookId, event.service).changedAt = context.now();
       if (event.type === "service" && event.what === "settings")
-        progressOf(event.logbookId, event.service).failures = 0;
+        Object.assign(progressOf(event.logbookId, event.service), { failures: 0, idleSince: null });
+      if (event.type === "identities") for (const one of progress.values()) one.idleSince = null;
       if (event.type === "job" && event.job.state !== "running") hasEnded(event.job);
     }),
   );
@@ -68,7 +72,10 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
     const one = progressOf(job.logbookId, job.service);
     const failed = job.state === "failed" || job.state === "interrupted";
     if (one.runs && failed) one.failures++;
-    if (job.state === "done") one.failures = 0;
+    if (job.state === "done") {
+      one.failures = 0;
+      one.idleSince = hasGone(job) ? null : secondsOf(job.startedAt);
+    }
     Object.assign(one, { runs: false, triedAt: context.now(), why: failed ? (job.problem ?? "") : "" });
     for (const hear of [...over]) hear(job);
   }
@@ -81,25 +88,23 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
     return started.ok ? started.value.id : null;
   }
 
+  /** Whether something waits that may go: a service that rests is left alone, and what did not go waits for a change. */
+  function isWorthIt(logbookId: number, service: ServiceId): boolean {
+    const { idleSince, changedAt } = progressOf(logbookId, service);
+    if (idleSince !== null && changedAt < idleSince) return false;
+    return hasWaiting(context.store, logbookId, service) && restsUntil(context, logbookId, service) === null;
+  }
+
   async function look(): Promise<void> {
     for (const { logbookId, service, times } of sentByItself(context.store)) {
       const one = progressOf(logbookId, service);
       const due = dueAt(times, { ...one, since });
       if (one.runs || due === null || due > context.now()) continue;
-      if (!hasWaiting(context.store, logbookId, service) || restsUntil(context, logbookId, service) !== null) continue;
-      await send(logbookId, service);
+      if (isWorthIt(logbookId, service)) await send(logbookId, service);
     }
   }
 
-  let looking = false;
-  const timer = setInterval(() => {
-    if (looking) return;
-    looking = true;
-    look()
-      .catch(fault)
-      .finally(() => (looking = false));
-  }, TICK_MS);
-  timer.unref();
+  const endTicking = ticking(TICK_MS, look, fault);
 
   return {
     pauseOf(logbookId, service) {
@@ -108,12 +113,9 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
       return until === null || until <= context.now() ? null : { until: isoTime(until), why: one!.why };
     },
     async ending() {
-      clearInterval(timer);
+      endTicking();
       const last = sentByItself(context.store).filter(
-        ({ logbookId, service, times }) =>
-          times.ending &&
-          hasWaiting(context.store, logbookId, service) &&
-          restsUntil(context, logbookId, service) === null,
+        ({ logbookId, service, times }) => times.ending && isWorthIt(logbookId, service),
       );
       // One may have ended before the next is started.
       const ended = new Set<number>();
@@ -129,10 +131,14 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
       });
     },
     close() {
-      clearInterval(timer);
+      endTicking();
       end();
     },
   };
+}
+
+function hasGone({ report }: JobOf<"send">): boolean {
+  return report !== null && report.accepted + report.known + report.refused > 0;
 }
 
 /** When something was sent last, by hand or by itself. */

@@ -1,10 +1,12 @@
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
-import type { FetchReport, JobOf, LiveEvent, SendReport } from "../../core/contract";
+import { type FetchReport, type JobOf, type LiveEvent, logbookInputSchema, type SendReport } from "../../core/contract";
+import { memoryVault, openAuthority } from "../../../stand-ins/lantern/authority";
 import type { Context } from "../context";
 import { markCards } from "../logbook/cards";
+import { createLogbook } from "../logbook/logbooks";
 import { changeContact, deleteContact, getContact, logContact } from "../logbook/contacts";
-import { runTestJob, testContext, testServices, valueOf } from "../testing";
+import { grantIdentities, runTestJob, taken, testContext, testServices, valueOf } from "../testing";
 import { leaveStatements, meetAgain } from "./withoutTwin";
 import { outboxes, receiptOf, retryRefused, serviceView } from "./outbox";
 
@@ -28,7 +30,8 @@ beforeEach(async () => {
       const { pathname, searchParams } = new URL(request.url!, "http://lantern.example");
       const answer = () => {
         if (pathname === "/statements") return pages(searchParams.get("after") ?? "");
-        const { contacts } = JSON.parse(body) as { contacts: (typeof sent)[number] };
+        const handed = JSON.parse(body) as { contacts: { id: number; signed: string }[] };
+        const contacts = handed.contacts.map(({ id, signed }) => ({ id, ...claimsIn(signed) }));
         sent.push(contacts);
         return answering(contacts);
       };
@@ -40,12 +43,16 @@ beforeEach(async () => {
   heard = [];
   context = { ...made.context, announce: (event) => void heard.push(event) };
   logbookId = made.logbookId;
+  await grantIdentities(context, logbookId, ["CX3QUA", "CX8QSB", "LU/CX3QUA"], await openAuthority(memoryVault(), 0));
 });
 afterEach(async () => {
   server.closeAllConnections();
   await new Promise((resolve) => server.close(resolve));
 });
 
+function claimsIn(signed: string): { call: string; mode: string } {
+  return JSON.parse(Buffer.from(signed.split(".")[1]!, "base64url").toString()) as { call: string; mode: string };
+}
 const address = () => `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 const run = (kind: "send" | "fetch") => runTestJob(context, logbookId, { kind, service: "lantern" }, address());
 const send = async () => (await run("send")) as JobOf<"send">;
@@ -202,6 +209,88 @@ describe("a fetch", () => {
     pages = () => (asked++, { statements: [said("1", "DL1QTA")], cursor: "a", more: true });
     expect(await fetched()).toMatchObject({ state: "done", report: { matched: 1 } });
     expect(asked).toBe(2);
+  });
+
+  test("tells what it adds to the awards: entities, bands of them, modes, each once", async () => {
+    log("DL1QTA", "2026-11-23T21:00:00Z");
+    log("DL2QTA", "2026-11-23T21:10:00Z");
+    const other = (call: string, startedAt: string, facts: object) =>
+      valueOf(logContact(context, logbookId, { call, startedAt, band: "20m", mode: "CW", ...facts }));
+    other("DL3QTA", "2026-11-23T21:20:00Z", { band: "40m" });
+    other("DL4QTA", "2026-11-23T21:30:00Z", { band: "40m", mode: "SSB" });
+    other("OY4QSA", "2026-11-23T21:35:00Z", {});
+    const told = (id: string, call: string, at: string, band = "20m", mode = "CW") => ({
+      ...said(id, call),
+      startedAt: `2026-11-23T${at}:00Z`,
+      band,
+      mode,
+    });
+    pages = () => ({
+      statements: [
+        told("1", "DL1QTA", "21:00"),
+        told("2", "DL2QTA", "21:10"),
+        told("3", "DL3QTA", "21:20", "40m"),
+        told("4", "DL4QTA", "21:30", "40m", "SSB"),
+        told("5", "OY4QSA", "21:35"),
+      ],
+      cursor: "a",
+      more: false,
+    });
+    const { report } = await fetched();
+    expect(report!.matched).toBe(5);
+    expect(report!.gains.filter(({ award }) => award === "entities")).toEqual([
+      {
+        award: "entities",
+        gain: "item",
+        count: 2,
+        first: [
+          { item: "230", band: "20m" },
+          { item: "222", band: "20m" },
+        ],
+      },
+      { award: "entities", gain: "band", count: 1, first: [{ item: "230", band: "40m" }] },
+      { award: "entities", gain: "mode", count: 1, first: [{ item: "230", band: "40m" }] },
+    ]);
+    pages = () => ({ statements: [told("6", "DL2QTA", "21:10")], cursor: "b", more: false });
+    expect((await fetched()).report!.gains).toEqual([]);
+  });
+
+  test("what is about a contact of another logbook is confirmed there, also where it was kept here before", async () => {
+    const site = { name: "Before", call: "CX8QSB", grid: "GF35co" };
+    pages = () => ({ statements: [said("1", "DL1QTA")], cursor: "a", more: false });
+    expect((await fetched()).report).toMatchObject({ withoutTwin: 1, elsewhere: [] });
+    const former = valueOf(createLogbook(context, taken(logbookInputSchema, { name: "Former call", site }))).id;
+    const facts = { startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW", ownCall: "CX3QUA" };
+    const [first, second] = ["DL1QTA", "OY4QSA"].map(
+      (call) => valueOf(logContact(context, former, { ...facts, call })).id,
+    );
+    pages = () => ({ statements: [said("2", "OY4QSA")], cursor: "b", more: false });
+    expect((await fetched()).report).toMatchObject({
+      matched: 2,
+      withoutTwin: 0,
+      elsewhere: [{ logbookId: former, name: "Former call", matched: 2 }],
+    });
+    for (const id of [first!, second!])
+      expect(valueOf(getContact(context, former, id)).confirmations).toContainEqual(
+        expect.objectContaining({ channel: "lantern", received: "confirmed" }),
+      );
+    expect(valueOf(serviceView(context, testServices(), logbookId, "lantern")).withoutTwin).toEqual([]);
+    pages = () => ({ statements: [said("1", "DL1QTA"), said("2", "OY4QSA")], cursor: "c", more: false });
+    expect((await fetched()).report).toMatchObject({ matched: 0, known: 2, withoutTwin: 0 });
+  });
+
+  test("what another logbook had fetched itself, without a twin, meets its contact when it is told here", async () => {
+    const site = { name: "Before", call: "CX8QSB", grid: "GF35co" };
+    const former = valueOf(createLogbook(context, taken(logbookInputSchema, { name: "Former call", site }))).id;
+    pages = () => ({ statements: [said("1", "DL1QTA")], cursor: "a", more: false });
+    const request = { kind: "fetch", service: "lantern" } as const;
+    await runTestJob(context, former, request, address());
+    const lacking = () => valueOf(serviceView(context, testServices(), former, "lantern")).withoutTwin.length;
+    expect(lacking()).toBe(1);
+    const facts = { startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW", ownCall: "CX3QUA" };
+    valueOf(logContact(context, former, { ...facts, call: "DL1QTA" }));
+    expect((await fetched()).report).toMatchObject({ elsewhere: [{ logbookId: former, matched: 1 }] });
+    expect(lacking()).toBe(0);
   });
 
   test("keeps what meets no contact, with the reason, and meets it when the contact is there", async () => {

@@ -3,13 +3,13 @@ import { baseCall } from "../../core/callsign";
 import {
   confirmationOf,
   isConfirmed,
-  isUnder,
   type ServiceId,
   type StatementPage,
   type Told,
   withConfirmation,
 } from "../../core/confirm";
-import { CONFIRM_TOLERANCE, findTwin, isoTime, secondsOf } from "../../core/contact";
+import { isoTime, secondsOf } from "../../core/contact";
+import type { StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import type { BatchWriter } from "../logbook/batch";
 
@@ -57,43 +57,31 @@ export function keepTwin(
   store.run(
     store.q
       .updateTable("statement")
-      .set({ contactId, explanation: null })
+      .set({ contactId })
       .where("logbookId", "=", logbookId)
       .where("service", "=", service)
       .where("serviceId", "=", serviceId),
   );
 }
 
-interface Outcome {
-  readonly kind: "matched" | "known" | "without twin";
-  readonly contactId: number | null;
-}
+type Outcome =
+  | {
+      readonly kind: "matched";
+      readonly before: StoredContact;
+      readonly after: StoredContact;
+    }
+  | { readonly kind: "known" | "without twin" };
 
-/** Looks for the contact that a statement is about and marks it confirmed. */
-export function meet(
-  context: Context,
-  logbookId: number,
-  service: ServiceId,
-  writer: BatchWriter,
-  statement: Incoming,
-): Outcome {
-  const { store } = context;
-  const withStation = store.all(
-    store.q
-      .selectFrom("contact")
-      .select(["id", "baseCall", "band", "modeGroup", "startedAt", "ownCall"])
-      .where("logbookId", "=", logbookId)
-      .where("baseCall", "=", statement.baseCall),
-  );
-  const ours = withStation.filter((contact) => isUnder(contact, statement));
-  const twin = findTwin(statement, ours, CONFIRM_TOLERANCE);
-  if (twin === undefined) return { kind: "without twin", contactId: null };
-  const held = writer.hold([twin.id])[0]!;
-  const { confirmations } = held.contact;
-  if (isConfirmed(confirmationOf(confirmations, service))) return { kind: "known", contactId: twin.id };
+/** Marks the contact that a statement is about as confirmed; null where it is about none. */
+export function meet(context: Context, service: ServiceId, writer: BatchWriter, contactId: number | null): Outcome {
+  if (contactId === null) return { kind: "without twin" };
+  const held = writer.hold([contactId])[0]!;
+  const before = held.contact;
+  const { confirmations } = before;
+  if (isConfirmed(confirmationOf(confirmations, service))) return { kind: "known" };
   const receivedOn = isoTime(context.now()).slice(0, 10);
   writer.change(held, {
     confirmations: withConfirmation(confirmations, service, { received: "confirmed", receivedOn }),
   });
-  return { kind: "matched", contactId: twin.id };
+  return { kind: "matched", before, after: held.contact };
 }

@@ -1,8 +1,17 @@
+import { existsSync } from "node:fs";
+import { rm } from "node:fs/promises";
+import { join } from "node:path";
 import { serviceById, type ServiceId, SERVICE_IDS } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
 import type { FetchChoice, JobOf, OutboxState, ReceiptLine, SendChoice, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
 import type { Supervisor } from "../jobs/supervisor";
+import { takeUpload } from "../http/takeUpload";
+import { findJob } from "../jobs/job";
+import { requestOf } from "../jobs/jobRun";
+import { piecesOf } from "../logbook/refusedRecords";
+import type { FileAnswer } from "../route";
+import type { Runtime } from "../runtime";
 import { fullTime } from "../../core/time/words";
 import { done, failed, missing, type Result } from "../problem";
 import { restsUntil, servicesInUse, type ServiceDefaults, settingsOf } from "./access";
@@ -111,6 +120,70 @@ export function startLooking(
 ): Result<JobOf<"sendLook">> {
   const title = `Look what would go to ${serviceById(service).name}`;
   return supervisor.start(context, logbookId, title, { kind: "sendLook", service, choice });
+}
+
+/** Starts the job that signs chosen contacts to a file. */
+export function startSigning(
+  context: Context,
+  { supervisor, config }: Pick<Runtime, "supervisor" | "config">,
+  logbookId: number,
+  service: ServiceId,
+  choice: SendChoice,
+): Result<JobOf<"sign">> {
+  const { name, registrar } = serviceById(service);
+  if (registrar === null) return failed(409, "Not needed", `${name} takes contacts without a signature.`);
+  dropOldSigned(context);
+  const file = join(config.data, "uploads", `${crypto.randomUUID()}.signed`);
+  return supervisor.start(context, logbookId, `Sign for ${name}`, { kind: "sign", service, choice, file });
+}
+
+/** How long a file of signed contacts is kept, seconds. */
+const SIGNED_KEPT = 7 * 86_400;
+
+/** Removes files of contacts that were signed long ago: they can be signed again. */
+function dropOldSigned(context: Context): void {
+  const { store } = context;
+  const old = store.all(
+    store.q
+      .selectFrom("job")
+      .select("id")
+      .where("kind", "=", "sign")
+      .where("startedAt", "<", context.now() - SIGNED_KEPT),
+  );
+  for (const { id } of old) {
+    const request = requestOf(context, id);
+    if (request.kind === "sign") void rm(request.file, { force: true });
+  }
+}
+
+/** The file of signed contacts that a job made. */
+export function signedFile(context: Context, jobId: number): Result<FileAnswer> {
+  const job = findJob(context.store, jobId);
+  const request = job === undefined ? undefined : requestOf(context, jobId);
+  if (request?.kind !== "sign" || job?.state !== "done" || !existsSync(request.file))
+    return missing(`a file of signed contacts of job ${jobId}`);
+  const day = job.startedAt.slice(0, 10);
+  return done({ name: `${request.service}-${day}-${jobId}.jws`, type: "text/plain", pieces: piecesOf(request.file) });
+}
+
+/** Takes a file, and starts the job that sends its contacts. */
+export async function startSendingFile(
+  context: Context,
+  { supervisor, config }: Pick<Runtime, "supervisor" | "config">,
+  logbookId: number,
+  service: ServiceId,
+  request: Request,
+  fileName: string,
+): Promise<Result<JobOf<"sendFile">>> {
+  const rest = atRest(context, logbookId, service);
+  if (rest !== null) return rest;
+  const taken = await takeUpload(request, config);
+  if (!taken.ok) return taken;
+  const asked = { kind: "sendFile", service, file: taken.value, fileName } as const;
+  const title = `Send ${fileName} to ${serviceById(service).name}`;
+  const started = await context.write(() => supervisor.start(context, logbookId, title, asked));
+  if (!started.ok) await rm(taken.value, { force: true });
+  return started;
 }
 
 /** Starts the job that fetches confirmations: what came since the last time, or once more from where it is said. */

@@ -3,6 +3,7 @@ import { isoTime } from "../../core/contact";
 import type { SendChoice, SendLook, SendReport } from "../../core/contract";
 import type { Context } from "../context";
 import { inSteps, type JobRun } from "../jobs/jobRun";
+import { signersAt } from "../identity/signers";
 import { writeBatch } from "../logbook/batch";
 import { contactsAmong } from "../logbook/filterSql";
 import { selectedIds } from "../logbook/selectedIds";
@@ -21,7 +22,7 @@ interface Chosen {
   readonly refused: string | null;
 }
 
-/** Why a chosen contact stays here; null where it goes. */
+/** Why a chosen contact stays here; null where it goes, unless nobody signs it. */
 function whyNot(service: ServiceId, { sent, refused }: Chosen, again: boolean): string | null {
   const { name } = serviceById(service);
   if (refused !== null) return `${name} refused them: ${refused}`;
@@ -46,6 +47,25 @@ function chosenAmong({ store }: Context, logbookId: number, service: ServiceId, 
   );
 }
 
+/** Those of some contacts that stay here, whoever might sign them. */
+export function stayingAmong(
+  context: Context,
+  logbookId: number,
+  service: ServiceId,
+  ids: readonly number[],
+  again: boolean,
+): ReadonlySet<number> {
+  const chosen = chosenAmong(context, logbookId, service, ids);
+  return new Set(chosen.filter((one) => whyNot(service, one, again) !== null).map(({ id }) => id));
+}
+
+/** Counts one more contact that nobody signs, by why. */
+export function countedWhy(unsigned: SendReport["unsigned"], why: string): void {
+  const known = unsigned.find((one) => one.why === why);
+  if (known === undefined) unsigned.push({ why, count: 1 });
+  else known.count++;
+}
+
 /** Looks what a sending of some contacts would be; nothing is changed. */
 export async function lookAtSending(
   run: JobRun<SendLook, number>,
@@ -54,9 +74,17 @@ export async function lookAtSending(
   const { context, logbookId } = run;
   const ids = selectedIds(context, logbookId, choice.selection);
   const usual = siteOfLogbook(context.store, logbookId).call;
+  const signerOf = signersAt(context, service);
   const groups = new Map<
     string,
-    { ownCall: string; ownGrid: string | null; count: number; from: number; to: number }
+    {
+      ownCall: string;
+      ownGrid: string | null;
+      count: number;
+      from: number;
+      to: number;
+      signedUntil: string | null;
+    }
   >();
   const leftOut = new Map<string, number>();
   let start = 0;
@@ -72,13 +100,15 @@ export async function lookAtSending(
   await inSteps(run, (isTime) => {
     do {
       for (const one of chosenAmong(context, logbookId, service, ids.slice(start, start + PIECE))) {
-        const why = whyNot(service, one, choice.again);
+        const { ownGrid, startedAt } = one;
+        const ownCall = one.ownCall ?? usual;
+        const signer = signerOf?.(ownCall, isoTime(startedAt)) ?? null;
+        const why = whyNot(service, one, choice.again) ?? (signer?.identity === null ? signer.why : null);
         if (why !== null) leftOut.set(why, (leftOut.get(why) ?? 0) + 1);
         else {
-          const { ownCall: said, ownGrid, startedAt } = one;
-          const ownCall = said ?? usual;
-          const key = `${ownCall} ${ownGrid}`;
-          const group = groups.get(key) ?? { ownCall, ownGrid, count: 0, from: startedAt, to: startedAt };
+          const signedUntil = signer?.identity?.validTo ?? null;
+          const key = `${ownCall} ${ownGrid} ${signedUntil}`;
+          const group = groups.get(key) ?? { ownCall, ownGrid, count: 0, from: startedAt, to: startedAt, signedUntil };
           group.count++;
           group.from = Math.min(group.from, startedAt);
           group.to = Math.max(group.to, startedAt);

@@ -1,5 +1,6 @@
 import {
   type SendAnswer,
+  type SentContact,
   type ServiceId,
   serviceById,
   toldAlike,
@@ -14,8 +15,10 @@ import { waitingCount, writeBatch } from "../logbook/batch";
 import { withConfirmations } from "../logbook/contactRow";
 import { siteOfLogbook } from "../logbook/sites";
 import type { ServiceAccess } from "./access";
+import type { Signing } from "../identity/signing";
 import { askPatiently } from "./askPatiently";
-import { queueChosen } from "./sendChoice";
+import { countedWhy, queueChosen } from "./sendChoice";
+import { toldOf } from "./toldOf";
 
 /**
  * Sends what waits for a service and writes each answer down. A contact leaves the outbox in the transaction that
@@ -24,7 +27,7 @@ import { queueChosen } from "./sendChoice";
 export async function sendOutbox(
   run: JobRun<SendReport, SendReport>,
   { service, choice }: { readonly service: ServiceId; readonly choice?: SendChoice | undefined },
-  access: ServiceAccess,
+  { access, signing }: { readonly access: ServiceAccess; readonly signing: Signing | null },
 ): Promise<SendReport> {
   const { context, logbookId } = run;
   const { perRequest, send } = serviceById(service);
@@ -38,6 +41,7 @@ export async function sendOutbox(
     unanswered: 0,
     queued: 0,
     leftOut: 0,
+    unsigned: [],
   };
   const only = choice === undefined ? null : await queueChosen(run, service, choice, report);
   const total =
@@ -45,24 +49,42 @@ export async function sendOutbox(
   const site = siteOfLogbook(context.store, logbookId);
   // Counted anew each time: what was not answered for waits, and goes out again.
   report.unanswered = 0;
+  report.unsigned = [];
   const ids = waitingIds(context, logbookId, service).filter((id) => only?.has(id) !== false);
   for (let start = 0; start < ids.length; start += perRequest) {
     const contacts = stillWaiting(context, logbookId, service, ids.slice(start, start + perRequest));
     if (contacts.length === 0) continue;
-    const told = contacts.map((contact) => toldOf(contact, site.call));
-    const answers = await askPatiently(run, service, access, send(told));
+    const told = await signed(signing, contacts, site.call, report);
+    const answers = told.length === 0 ? [] : await askPatiently(run, service, access, send(told));
     context.store.transaction(() => {
       keepAnswers(context, logbookId, report, told, answers);
-      run.checkpoint(report, report, report.accepted + report.known + report.refused + report.unanswered, total);
+      run.checkpoint(report, report, doneOf(report), total);
     });
   }
   return report;
 }
 
-/** What a service is told of a contact. */
-function toldOf(contact: StoredContact, usualCall: string): ToldContact {
-  const { id, call, startedAt, band, mode, submode } = contact;
-  return { id, ownCall: contact.ownCall ?? usualCall, call, startedAt, band, mode, submode };
+const doneOf = ({ accepted, known, refused, unanswered, unsigned }: SendReport) =>
+  accepted + known + refused + unanswered + unsigned.reduce((sum, { count }) => sum + count, 0);
+
+/** What goes of some contacts: signed, where the service takes only that; what nobody signs stays, and is counted. */
+async function signed(
+  signing: Signing | null,
+  contacts: readonly StoredContact[],
+  usualCall: string,
+  report: SendReport,
+): Promise<SentContact[]> {
+  const going = await Promise.all(
+    contacts.map(async (contact) => {
+      const told = toldOf(contact, usualCall);
+      if (signing === null) return told;
+      const made = await signing.sign(contact, told);
+      if ("signed" in made) return { ...told, signed: made.signed };
+      countedWhy(report.unsigned, made.why);
+      return null;
+    }),
+  );
+  return going.filter((one) => one !== null);
 }
 
 /** What is in the outbox and was not refused, the oldest logged first. */

@@ -1,8 +1,8 @@
 import type { Server } from "node:http";
 import type { AddressInfo } from "node:net";
-import { NEVER_BY_ITSELF, type ServiceId, SERVICES } from "../../core/confirm";
-import { type JobOf, type SendChoice } from "../../core/contract";
-import { DEMO_REGISTERED, startLantern } from "../../../stand-ins/lantern/server";
+import { NEVER_BY_ITSELF, serviceById, type ServiceId, SERVICES } from "../../core/confirm";
+import type { JobOf, SendChoice } from "../../core/contract";
+import { startLantern } from "../../../stand-ins/lantern/server";
 import { startTideline, TIDELINE_CALLS } from "../../../stand-ins/tideline/server";
 import type { Context } from "../context";
 import { doJob } from "../jobs/work";
@@ -10,13 +10,13 @@ import { insertJob } from "../jobs/supervisor";
 import { findJob } from "../jobs/job";
 import { changeContact, getContact, logContact } from "../logbook/contacts";
 import { undoBatch } from "../logbook/undo";
-import { testContext, testServices, valueOf } from "../testing";
+import { testContext, testIdentity, testServices, valueOf } from "../testing";
 import { accessOf, changeSettings, restsUntil, type ServiceDefaults, settingsOf } from "./access";
 import { compareAccount } from "./account";
 import { outboxes } from "./outbox";
 
 const STAND_INS: Readonly<Record<ServiceId, (token: string) => Promise<Server>>> = {
-  lantern: (token) => startLantern({ file: ":memory:", port: 0, token, registered: DEMO_REGISTERED, pace: 3600 }),
+  lantern: (token) => startLantern({ file: ":memory:", port: 0, token, pace: 3600, clock: () => context.now() }),
   tideline: (key) => startTideline({ file: ":memory:", port: 0, key, calls: TIDELINE_CALLS, pace: 3600 }),
 };
 
@@ -31,6 +31,7 @@ async function begin(service: ServiceId): Promise<void> {
   server = await STAND_INS[service]("secret");
   address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   defaults = testServices(address, 2000);
+  if (serviceById(service).registrar !== null) await testIdentity(context, logbookId, "CX3QUA", defaults.lantern);
 }
 afterEach(async () => {
   server.closeAllConnections();
@@ -45,7 +46,7 @@ const control = (body: object) => fetch(`${address}/control`, { method: "POST", 
 async function run<Kind extends "send" | "fetch" | "sendLook">(kind: Kind, service: ServiceId, choice?: SendChoice) {
   const request = { kind, service, ...(choice && { choice }) } as Parameters<typeof insertJob>[3];
   const jobId = insertJob(context, logbookId, "Test", request);
-  await doJob(context, jobId, new AbortController().signal, defaults);
+  await doJob(context, jobId, new AbortController().signal, { services: defaults, dataKey: null });
   return findJob(context.store, jobId) as JobOf<Kind>;
 }
 const standing = (id: number, service: ServiceId) =>
@@ -60,9 +61,17 @@ describe.each(SERVICES.map(({ id, name }) => [name, id] as const))("%s, with its
   test("takes contacts in, knows them again, refuses with a reason, and says what others have", async () => {
     const ids = Array.from({ length: 12 }, (_, index) => log(`DL${index % 10}QT${"ABCDEFGHIJKL"[index]}`));
     const foreign = log("OY4QSA", { ownCall: "P29QSA" });
-    expect((await run("send", service)).report).toMatchObject({ accepted: 12, refused: 1, known: 0 });
+    // Where contacts are signed, one that nobody signs does not go at all.
+    const [refused, unsigned] =
+      serviceById(service).registrar === null ? [1, []] : [0, [{ why: "there is no identity of P29QSA", count: 1 }]];
+    expect((await run("send", service)).report).toMatchObject({ accepted: 12, refused, unsigned, known: 0 });
     expect([standing(ids[0]!, service)?.sent, standing(foreign, service)?.sent]).toEqual(["sent", "waiting"]);
-    expect((await run("send", service, all(true))).report).toMatchObject({ accepted: 0, known: 12, leftOut: 1 });
+    expect((await run("send", service, all(true))).report).toMatchObject({
+      accepted: 0,
+      known: 12,
+      leftOut: refused,
+      unsigned,
+    });
 
     await control({ hurry: true });
     const { report } = await run("fetch", service);
@@ -146,6 +155,22 @@ describe("settings", () => {
   });
 });
 
+describe("a sending of what is signed", () => {
+  beforeEach(() => begin("lantern"));
+
+  test("is looked at first: who signs what goes, and what nobody signs", async () => {
+    for (const call of ["DL1QTA", "DL2QTA"]) log(call);
+    log("DL3QTA", { ownCall: "P29QSA" });
+    const { report } = await run("sendLook", "lantern", all());
+    expect(report).toMatchObject({
+      selected: 3,
+      goes: 2,
+      groups: [{ ownCall: "CX3QUA", count: 2, signedUntil: expect.stringMatching(/^2029-/) as string }],
+      leftOut: [{ why: "there is no identity of P29QSA", count: 1 }],
+    });
+  });
+});
+
 describe("a sending of some", () => {
   beforeEach(() => begin("tideline"));
   const given = (id: number, sent: string) =>
@@ -162,13 +187,14 @@ describe("a sending of some", () => {
     given(never, "ignored");
     given(here, "no");
     const { report } = await run("sendLook", "tideline", all());
+    const one = { count: 1, from: "2026-11-23T21:00:00Z", to: "2026-11-23T21:00:00Z", signedUntil: null };
     expect(report).toEqual({
       service: "tideline",
       selected: 4,
       goes: 2,
       groups: [
-        { ownCall: "CX3QUA", ownGrid: "GF35co", count: 1, from: "2026-11-23T21:00:00Z", to: "2026-11-23T21:00:00Z" },
-        { ownCall: "LU/CX3QUA", ownGrid: "FF97mk", count: 1, from: "2026-11-23T21:00:00Z", to: "2026-11-23T21:00:00Z" },
+        { ownCall: "CX3QUA", ownGrid: "GF35co", ...one },
+        { ownCall: "LU/CX3QUA", ownGrid: "FF97mk", ...one },
       ],
       leftOut: [
         { why: "Tideline has them, by what the log says", count: 1 },
@@ -205,10 +231,10 @@ describe("a sending of some", () => {
       ...context,
       announce: (event) => void (event.type === "outbox" && event.waiting === 20 && stop.abort()),
     };
-    await doJob(announcing, jobId, stop.signal, defaults);
+    await doJob(announcing, jobId, stop.signal, { services: defaults, dataKey: null });
     const { accepted = 0 } = (findJob(context.store, jobId) as JobOf<"send">).report ?? {};
     expect([accepted, findJob(context.store, jobId)!.state]).toEqual([100, "cancelled"]);
-    await doJob(context, jobId, new AbortController().signal, defaults);
+    await doJob(context, jobId, new AbortController().signal, { services: defaults, dataKey: null });
     const { report, state } = findJob(context.store, jobId) as JobOf<"send">;
     expect(state).toBe("done");
     expect(report).toMatchObject({ accepted: 120, known: 0, leftOut: 0, queued: 120 });

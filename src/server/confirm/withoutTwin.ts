@@ -17,6 +17,7 @@ import type { Context } from "../context";
 import { spanText } from "../../core/time/words";
 import { writeBatch } from "../logbook/batch";
 import { keepTwin, meet, unmetStatements } from "./meet";
+import { createMatcher } from "./matcher";
 
 /** So many of each group are shown, and so many statements are looked at. */
 const LISTED = 100;
@@ -94,9 +95,11 @@ export function meetAgain(context: Context, logbookId: number, service: ServiceI
   const meeting = unmet.filter((_, index) => misses[index]!.cause === "met");
   if (meeting.length === 0) return { met: 0 };
   const summary = `Confirmed through ${serviceById(service).name}`;
+  const twinOf = createMatcher(context.store, logbookId);
   const met = writeBatch(context, { logbookId, kind: "confirm", summary }, (writer) => {
     const taken = meeting.filter((statement) => {
-      const { kind, contactId } = meet(context, logbookId, service, writer, statement);
+      const contactId = twinOf(statement) ?? null;
+      const { kind } = meet(context, service, writer, contactId);
       if (contactId !== null) keepTwin(context, logbookId, service, statement.serviceId, contactId);
       return kind === "matched";
     });

@@ -1,15 +1,19 @@
 "use client";
 
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { toast } from "sonner";
 import { serviceById, type ServiceId } from "@/core/confirm";
-import type { AccountComparison } from "@/core/contract";
+import type { AccountComparison, Selection } from "@/core/contract";
 import * as confirm from "@/core/contract/endpoints/confirm";
+import type { Condition } from "@/core/view";
 import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
-import { TableHead } from "./TableHead";
+import { SendWindow } from "./SendWindow";
+import { TableHead } from "../kit/TableHead";
 
 /** What the service says it has of ours, beside what the log believes; it is asked when somebody wants to know. */
 export function Arrived({ logbookId, service }: { logbookId: number; service: ServiceId }) {
@@ -20,6 +24,20 @@ export function Arrived({ logbookId, service }: { logbookId: number; service: Se
     enabled: false,
     retry: false,
   });
+  const [sending, setSending] = useState<{ call: string; isSent: boolean } | null>(null);
+  const fetchMore = useMutation({
+    mutationFn: (all: boolean) => {
+      const params = { logbookId, service };
+      return all
+        ? ask(confirm.fetchAgain, { params, body: { from: "beginning" } })
+        : ask(confirm.fetchConfirmations, { params });
+    },
+    onError: (problem) => toast.error(problem.message),
+  });
+  function begin(call: string, mend: Mending): void {
+    if (mend === "again" || mend === "others") setSending({ call, isSent: mend === "again" });
+    else fetchMore.mutate(mend === "fetchAgain");
+  }
   return (
     <section className="grid gap-1.5" aria-label={`What ${name} has`}>
       <div className="flex items-center gap-3">
@@ -48,35 +66,88 @@ export function Arrived({ logbookId, service }: { logbookId: number; service: Se
                   {line.lastAt === null ? "none" : fullTime(line.lastAt)}
                 </td>
                 <td className="px-2 py-1">
-                  <Difference line={line} />
+                  <Difference line={line} onMend={(mend) => begin(line.call, mend)} />
                 </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
+      {sending !== null && (
+        <SendWindow
+          logbookId={logbookId}
+          service={service}
+          selection={contactsUnder(sending.call, service, sending.isSent)}
+          startAgain={sending.isSent}
+          onClose={() => setSending(null)}
+        />
+      )}
     </section>
   );
 }
 
-function Difference({ line: { contacts, confirmed, ours } }: { line: AccountComparison }) {
-  const said = [
-    contacts < ours.sent && `${count(ours.sent - contacts)} marked as sent are not there`,
-    contacts > ours.sent && `${count(contacts - ours.sent)} there are not marked as sent`,
-    confirmed > ours.confirmed && `${count(confirmed - ours.confirmed)} confirmed there are not fetched`,
-    confirmed < ours.confirmed && `${count(ours.confirmed - confirmed)} confirmed here are not confirmed there`,
-  ].filter((text) => text !== false);
-  if (said.length === 0)
+/** What differs, and the step that mends it. */
+type Mending = "again" | "others" | "fetch" | "fetchAgain";
+
+function differencesIn({ contacts, confirmed, ours }: AccountComparison): { text: string; mend: Mending }[] {
+  const differences: { text: string; mend: Mending }[] = [];
+  if (contacts < ours.sent)
+    differences.push({ text: `${count(ours.sent - contacts)} marked as sent are not there`, mend: "again" });
+  if (contacts > ours.sent)
+    differences.push({ text: `${count(contacts - ours.sent)} there are not marked as sent`, mend: "others" });
+  if (confirmed > ours.confirmed)
+    differences.push({ text: `${count(confirmed - ours.confirmed)} confirmed there are not fetched`, mend: "fetch" });
+  if (confirmed < ours.confirmed)
+    differences.push({
+      text: `${count(ours.confirmed - confirmed)} confirmed here are not confirmed there`,
+      mend: "fetchAgain",
+    });
+  return differences;
+}
+
+const MEND_WORDS: Readonly<Record<Mending, { readonly label: string; readonly about: string }>> = {
+  again: {
+    label: "Send again",
+    about: "Sends once more what is marked as sent; what is there is known, and stays as it is",
+  },
+  others: {
+    label: "Send the others",
+    about: "Sends what is not marked as sent; what is there is known, and marked as sent",
+  },
+  fetch: { label: "Fetch", about: "Fetches what came since the last time" },
+  fetchAgain: { label: "Fetch again", about: "Fetches once more from the beginning" },
+};
+
+function Difference({ line, onMend }: { line: AccountComparison; onMend: (mend: Mending) => void }) {
+  const differences = differencesIn(line);
+  if (differences.length === 0)
     return (
       <>
         <Mark kind="safe" /> <span className="text-soft">the same</span>
       </>
     );
   return (
-    <ul>
-      {said.map((text) => (
-        <li key={text}>{text}</li>
+    <ul className="grid gap-1">
+      {differences.map(({ text, mend }) => (
+        <li key={text} className="flex items-center gap-2">
+          <span className="min-w-0 flex-1">{text}</span>
+          <Button
+            small
+            aria-label={`${MEND_WORDS[mend].label}: ${line.call}`}
+            title={MEND_WORDS[mend].about}
+            onClick={() => onMend(mend)}
+          >
+            {MEND_WORDS[mend].label}
+          </Button>
+        </li>
       ))}
     </ul>
   );
+}
+
+/** The contacts under a call that a service has, by what the log says, or those that it has not. */
+function contactsUnder(call: string, service: ServiceId, isSent: boolean): Selection {
+  const under: Condition = { field: "ownCall", is: "is", value: call };
+  const sent: Condition = { field: `${service}.sent`, is: isSent ? "is" : "isNot", value: "sent" };
+  return { all: { filter: { join: "all", of: [under, sent] } }, except: [] };
 }

@@ -1,18 +1,69 @@
+import { awardById, describeItem, type Gain, GAINS } from "@/core/award";
 import { bandLabel } from "@/core/band";
 import type { FetchReport } from "@/core/contract";
 import { fullTime } from "@/core/time/words";
-import { count } from "../kit/format";
+import { count, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 
 /** What the last fetch confirmed. */
 export function FetchLines({ report }: { report: FetchReport }) {
   return (
     <>
+      <Gains gains={report.gains ?? []} />
       <ByCall lines={report.byCall ?? []} />
+      {(report.elsewhere ?? []).map(({ logbookId, name, matched }) => (
+        <p key={logbookId} className="text-soft">
+          {count(matched)} of them in the logbook {name}.
+        </p>
+      ))}
       <Matched report={report} />
     </>
   );
 }
+
+const GAIN_WORDS: Readonly<Record<Gain, readonly [string, string]>> = {
+  item: ["confirmed for the first time", "confirmed for the first time"],
+  band: ["new on a band", "new on bands"],
+  mode: ["new in a mode", "new in modes"],
+};
+const NAMED = 8;
+
+/** What the fetch added to the awards, the greatest first. */
+function Gains({ gains }: { gains: FetchReport["gains"] }) {
+  if (gains.length === 0) return null;
+  return (
+    <section className="grid gap-1.5">
+      <h3 className="heading">What it adds to the awards</h3>
+      <ul aria-label="What it adds to the awards">
+        {[...gains]
+          .sort((a, b) => GAINS.indexOf(a.gain) - GAINS.indexOf(b.gain))
+          .map(({ award, gain, count: gained, first }) => (
+            <li key={`${award} ${gain}`} className="flex gap-2">
+              <Mark kind="safe" />
+              <span className="min-w-0">
+                {many(gained, oneOf(award), manyOf(award))} {GAIN_WORDS[gain][gained === 1 ? 0 : 1]}:{" "}
+                <span className="text-soft">
+                  {first.slice(0, NAMED).map(gainText(award, gain)).join(", ")}
+                  {gained > NAMED && ` and ${count(gained - NAMED)} more`}
+                </span>
+              </span>
+            </li>
+          ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Of an award that is no more one speaks of items. */
+const oneOf = (award: string) => awardById(award)?.one ?? "item";
+const manyOf = (award: string) => awardById(award)?.many ?? "items";
+
+const gainText =
+  (award: string, gain: Gain) =>
+  ({ item, band }: { item: string; band: string }): string => {
+    const name = describeItem(awardById(award) ?? { universe: null }, item).name;
+    return gain === "item" ? name : `${name} on ${bandLabel(band)}`;
+  };
 
 /** What was said of each of our calls, where there are several. */
 function ByCall({ lines }: { lines: FetchReport["byCall"] }) {

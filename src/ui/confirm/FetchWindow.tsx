@@ -5,7 +5,6 @@ import { serviceById, type ServiceId } from "@/core/confirm";
 import { fetchChoiceSchema } from "@/core/contract";
 import * as confirm from "@/core/contract/endpoints/confirm";
 import { ask } from "../kit/api";
-import { Button } from "../kit/Button";
 import { FormDay } from "../kit/form/fields";
 import { FormWindow } from "../kit/form/FormWindow";
 import { useZodForm } from "../kit/form/useZodForm";
@@ -39,14 +38,7 @@ export function FetchWindow({
       title={`Fetch again from ${name}`}
       about="What is known already stays as it is; what was missed is found."
       onClose={onClose}
-      buttons={
-        <>
-          <Button onClick={onClose}>Close</Button>
-          <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
-            Fetch
-          </Button>
-        </>
-      }
+      act="Fetch"
     >
       <FormDay<z.input<typeof formSchema>>
         name="from"

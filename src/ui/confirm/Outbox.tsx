@@ -5,20 +5,39 @@ import { fullTime } from "@/core/time/words";
 import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
-import { TableHead } from "./TableHead";
+import { useAddress } from "../kit/useAddress";
+import { useUnsignedWhy } from "./identity/useIdentities";
+import { TableHead } from "../kit/TableHead";
 
 const COLUMNS = ["UTC", "Call", "Band", "Mode", "As"];
 
-/** What waits, under null, and what was refused by why. */
-function byReason(entries: ServiceView["entries"]): Map<string | null, ServiceView["entries"]> {
-  const groups = new Map<string | null, ServiceView["entries"]>();
-  for (const entry of [...entries].sort((a, b) => Number(a.refused !== null) - Number(b.refused !== null)))
-    groups.set(entry.refused, [...(groups.get(entry.refused) ?? []), entry]);
-  return groups;
+type Entry = ServiceView["entries"][number];
+/** Contacts that wait alike: to go, until somebody signs them, or until what was refused is mended. */
+interface Group {
+  readonly state: "goes" | "unsigned" | "refused";
+  readonly why: string | null;
+  readonly entries: Entry[];
+}
+const ORDER = ["goes", "unsigned", "refused"];
+
+/** What goes first, then what nobody signs, and what was refused, by why. */
+function groupsOf(entries: readonly Entry[], unsignedWhy: ReturnType<typeof useUnsignedWhy>): Group[] {
+  const groups = new Map<string, Group>();
+  for (const entry of entries) {
+    const unsigned = entry.refused === null ? (unsignedWhy?.(entry) ?? null) : null;
+    const state = entry.refused !== null ? "refused" : unsigned !== null ? "unsigned" : "goes";
+    const why = entry.refused ?? unsigned;
+    const key = `${state} ${why}`;
+    if (!groups.has(key)) groups.set(key, { state, why, entries: [] });
+    groups.get(key)!.entries.push(entry);
+  }
+  return [...groups.values()].sort((a, b) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state));
 }
 
 /** What waits for a service, and what it refused. */
 export function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => void }) {
+  const unsignedWhy = useUnsignedWhy(view.service);
+  const [, go] = useAddress();
   if (view.entries.length === 0)
     return <p className="text-soft">Nothing waits. Each contact you log is put here until it is sent.</p>;
   return (
@@ -26,17 +45,26 @@ export function Outbox({ view, onRetry }: { view: ServiceView; onRetry: () => vo
       <table className="w-full border border-line bg-panel">
         <caption className="sr-only">Contacts waiting for {serviceById(view.service).name}</caption>
         <TableHead titles={COLUMNS} />
-        {[...byReason(view.entries)].map(([refused, entries]) => (
-          <tbody key={refused}>
+        {groupsOf(view.entries, unsignedWhy).map(({ state, why, entries }) => (
+          <tbody key={`${state} ${why}`}>
             <tr className="border-b border-line bg-raised text-left">
               <th scope="colgroup" colSpan={COLUMNS.length} className="px-2 py-1 pl-3 font-normal">
-                {refused === null ? (
+                {state === "goes" && (
                   <>
-                    <Mark kind="waiting" /> {count(view.waiting)} waiting
+                    <Mark kind="waiting" /> {count(entries.length)} waiting
                   </>
-                ) : (
+                )}
+                {state === "unsigned" && (
+                  <span className="flex items-center gap-2 text-stop">
+                    <Mark kind="fault" /> {count(entries.length)} not signed: {why}
+                    <Button small onClick={() => go({ service: "identities" })}>
+                      Identities
+                    </Button>
+                  </span>
+                )}
+                {state === "refused" && (
                   <span className="text-stop">
-                    <Mark kind="fault" /> {count(entries.length)} refused: {refused}
+                    <Mark kind="fault" /> {count(entries.length)} refused: {why}
                   </span>
                 )}
               </th>

@@ -1,13 +1,14 @@
 "use client";
 
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { toast } from "sonner";
 import { z } from "zod";
 import { serviceById, type ServiceId, SERVICES } from "@/core/confirm";
 import type { Selection, SendLook } from "@/core/contract";
 import * as confirm from "@/core/contract/endpoints/confirm";
-import { ask } from "../kit/api";
+import * as jobs from "@/core/contract/endpoints/jobs";
+import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { DayField } from "../kit/DayField";
@@ -16,7 +17,8 @@ import { Tick } from "../kit/Tick";
 import { useJob } from "../kit/useJob";
 import { Window } from "../kit/Window";
 import { ProgressBar } from "../shell/JobLine";
-import { TableHead } from "./TableHead";
+import { isSigning } from "./identity/useIdentities";
+import { TableHead } from "../kit/TableHead";
 
 interface SendWindowProps {
   logbookId: number;
@@ -24,6 +26,8 @@ interface SendWindowProps {
   service?: ServiceId;
   /** The contacts; where none are said days can be chosen. */
   selection?: Selection;
+  /** Whether also what the service has, by what the log says, goes once more. */
+  startAgain?: boolean;
   onClose: () => void;
 }
 
@@ -32,10 +36,10 @@ const DAY_FAULT = "write a day as in 2026-11-23, or leave it empty";
 const faultOf = (day: string) => (daySchema.safeParse(day).success ? undefined : DAY_FAULT);
 
 /** Sends contacts to a service after a look at how many go, from where, and what stays here. */
-export function SendWindow({ logbookId, service: given, selection, onClose }: SendWindowProps) {
+export function SendWindow({ logbookId, service: given, selection, startAgain = false, onClose }: SendWindowProps) {
   const [service, setService] = useState<ServiceId>(given ?? SERVICES[0].id);
   const [days, setDays] = useState({ from: "", to: "" });
-  const [again, setAgain] = useState(false);
+  const [again, setAgain] = useState(startAgain);
   const { name } = serviceById(service);
   const params = { logbookId, service };
   const isRead = [days.from, days.to].every((day) => daySchema.safeParse(day).success);
@@ -56,7 +60,21 @@ export function SendWindow({ logbookId, service: given, selection, onClose }: Se
       onClose();
     },
   });
-  const problem = send.error?.message ?? error?.message ?? job?.problem ?? null;
+  const sign = useMutation({ mutationFn: () => ask(confirm.signToFile, { params, body }) });
+  const signed = useJob(sign.data?.id ?? null, "sign");
+  const picker = useRef<HTMLInputElement>(null);
+  const sendFile = useMutation({
+    mutationFn: (file: File) => ask(confirm.sendFile, { params, query: { name: file.name }, body: file }),
+    onSuccess: onClose,
+  });
+  const problem =
+    send.error?.message ??
+    sign.error?.message ??
+    sendFile.error?.message ??
+    error?.message ??
+    job?.problem ??
+    signed?.problem ??
+    null;
   return (
     <Window
       title={given === undefined ? "Send contacts" : `Send more to ${name}`}
@@ -66,7 +84,38 @@ export function SendWindow({ logbookId, service: given, selection, onClose }: Se
       onSubmit={() => look !== null && look.goes > 0 && send.mutate()}
       buttons={
         <>
+          {given !== undefined && selection === undefined && (
+            <>
+              <Button
+                className="mr-auto"
+                title={`Of signed contacts, or of another program: they go to ${name}, and not into the log`}
+                disabled={sendFile.isPending}
+                onClick={() => picker.current?.click()}
+              >
+                {sendFile.isPending ? "Taking the file" : "Send a file"}
+              </Button>
+              <input
+                ref={picker}
+                type="file"
+                className="hidden"
+                aria-label="File to send"
+                onChange={({ target }) => {
+                  const [file] = target.files ?? [];
+                  target.value = "";
+                  if (file !== undefined) sendFile.mutate(file);
+                }}
+              />
+            </>
+          )}
           <Button onClick={onClose}>Close</Button>
+          {isSigning(service) && (
+            <Button
+              disabled={look === null || look.goes === 0 || sign.isPending || signed?.state === "running"}
+              onClick={() => sign.mutate()}
+            >
+              {signed?.state === "running" ? "Signing" : "Sign to a file"}
+            </Button>
+          )}
           <Button type="submit" look="act" disabled={look === null || look.goes === 0 || send.isPending}>
             {look !== null ? `Send ${count(look.goes)}` : isRead && problem === null ? "Looking" : "Send"}
           </Button>
@@ -113,7 +162,19 @@ export function SendWindow({ logbookId, service: given, selection, onClose }: Se
       )}
       <div role="status" aria-label="What would go" className="grid min-h-32 content-start gap-3">
         {job?.state === "running" && <ProgressBar job={job} />}
-        {look !== null && <Look look={look} name={name} />}
+        {look !== null && <SendingLook look={look} name={name} />}
+        {signed?.state === "done" && (
+          <p className="flex items-center gap-3">
+            {many(signed.report?.signed ?? 0, "contact")} signed.
+            <a
+              className="whitespace-nowrap text-signal underline"
+              href={addressOf(jobs.signedFile, { params: { jobId: signed.id } })}
+              download
+            >
+              Save the signed file
+            </a>
+          </p>
+        )}
       </div>
     </Window>
   );
@@ -130,7 +191,9 @@ function selectionBetween({ from, to }: { from: string; to: string }): Selection
   };
 }
 
-function Look({ look, name }: { look: SendLook; name: string }) {
+/** What a sending would be: what goes, by our call and place, and what stays. */
+export function SendingLook({ look, name }: { look: SendLook; name: string }) {
+  const isSigned = look.groups.some(({ signedUntil }) => signedUntil !== null);
   return (
     <>
       <p>
@@ -145,15 +208,21 @@ function Look({ look, name }: { look: SendLook; name: string }) {
       {look.groups.length > 0 && (
         <table className="w-full border border-line">
           <caption className="sr-only">What goes, by our call and place</caption>
-          <TableHead titles={["As", "From", "Contacts", "First", "Last"]} />
+          <TableHead titles={["As", "From", "Contacts", "First", "Last", ...(isSigned ? ["Signed by"] : [])]} />
           <tbody>
-            {look.groups.map(({ ownCall, ownGrid, count: contacts, from, to }) => (
-              <tr key={`${ownCall} ${ownGrid}`} className="border-b border-line last:border-0">
+            {look.groups.map(({ ownCall, ownGrid, count: contacts, from, to, signedUntil }) => (
+              <tr key={`${ownCall} ${ownGrid} ${signedUntil}`} className="border-b border-line last:border-0">
                 <td className="px-2 py-1 pl-3 font-mono font-bold">{ownCall}</td>
                 <td className="px-2 py-1 font-mono">{ownGrid ?? <span className="text-soft">not said</span>}</td>
                 <td className="px-2 py-1">{count(contacts)}</td>
                 <td className="px-2 py-1 font-mono text-soft">{from.slice(0, 10)}</td>
                 <td className="px-2 py-1 font-mono text-soft">{to.slice(0, 10)}</td>
+                {signedUntil !== null && (
+                  <td className="px-2 py-1 text-soft">
+                    <span className="font-mono">{ownCall}</span>, valid to{" "}
+                    <span className="font-mono">{signedUntil.slice(0, 10)}</span>
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>

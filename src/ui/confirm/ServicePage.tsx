@@ -19,6 +19,7 @@ import { useOutboxes } from "../shell/useOutboxes";
 import { Arrived } from "./Arrived";
 import { FetchLines } from "./CameBack";
 import { FetchWindow } from "./FetchWindow";
+import { useUnsignedWhy } from "./identity/useIdentities";
 import { Outbox } from "./Outbox";
 import { Receipts } from "./Receipts";
 import { SendWindow } from "./SendWindow";
@@ -43,8 +44,10 @@ export function ServicePage({ service }: { service: ServiceId }) {
   });
   const { data: jobs } = useQuery({ queryKey: ["jobs"], queryFn: () => ask(jobEndpoints.jobs) });
   const outboxes = useOutboxes(logbook.id);
+  const unsignedWhy = useUnsignedWhy(service);
   const here = jobs?.items.filter((job) => job.logbookId === logbook.id && job.service === service) ?? [];
   const send = here.find((job) => job.kind === "send");
+  const file = here.find((job) => job.kind === "sendFile");
   const fetched = here.find((job) => job.kind === "fetch");
 
   const start = useMutation({
@@ -69,6 +72,12 @@ export function ServicePage({ service }: { service: ServiceId }) {
   if (error !== null && view === undefined) {
     return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   }
+  // Of the listed: what lies beyond is seen when these have gone.
+  const unsigned =
+    view === undefined || unsignedWhy === undefined
+      ? null
+      : view.entries.filter((one) => one.refused === null && unsignedWhy(one) !== null).length;
+  const goes = view === undefined || unsigned === null ? null : view.waiting - unsigned;
   const resting = view?.restsUntil ?? null;
   const isByItself = view !== undefined && (view.settings.byItself.when !== "never" || view.settings.byItself.ending);
   const pause = outboxes.find((outbox) => outbox.service === service)?.pause;
@@ -81,6 +90,7 @@ export function ServicePage({ service }: { service: ServiceId }) {
           ) : (
             <>
               {many(view.waiting, "contact")} waiting
+              {unsigned !== null && unsigned > 0 && `, ${count(unsigned)} of them not signed`}
               {view.refused > 0 && `, ${count(view.refused)} refused`}
               {view.fetchedAt !== null && `, last fetched ${fullTime(view.fetchedAt)} UTC`}
               {isByItself && `, sent ${sendTimesText(view.settings.byItself)}`}
@@ -98,12 +108,8 @@ export function ServicePage({ service }: { service: ServiceId }) {
             </span>
           )}
         </p>
-        <Button
-          look="act"
-          disabled={view === undefined || view.waiting === 0 || busy(send)}
-          onClick={() => start.mutate("send")}
-        >
-          {busy(send) ? "Sending" : `Send ${view === undefined ? "" : count(view.waiting)} waiting`}
+        <Button look="act" disabled={goes === null || goes === 0 || busy(send)} onClick={() => start.mutate("send")}>
+          {busy(send) ? "Sending" : `Send ${goes === null ? "" : count(goes)} waiting`}
         </Button>
         <Button disabled={busy(send)} onClick={() => setSendingMore(true)}>
           Send more
@@ -121,6 +127,7 @@ export function ServicePage({ service }: { service: ServiceId }) {
       <div className="grid min-h-0 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] max-lg:grid-cols-1">
         <Column title="Outbox">
           <JobState job={send} retry={() => start.mutate("send")} />
+          <JobState job={file} retry={() => setSendingMore(true)} />
           {view !== undefined && <Outbox view={view} onRetry={() => start.mutate("retryRefused")} />}
         </Column>
         <Column title="What came back">

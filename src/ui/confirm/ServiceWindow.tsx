@@ -8,7 +8,6 @@ import { SEND_TIMES, serviceById } from "@/core/confirm";
 import { type ServiceSettings, serviceSettingsPatchSchema } from "@/core/contract";
 import * as confirm from "@/core/contract/endpoints/confirm";
 import { ask } from "../kit/api";
-import { Button } from "../kit/Button";
 import { ChoiceField, TextField } from "../kit/form/fields";
 import { FormWindow } from "../kit/form/FormWindow";
 import { useZodForm } from "../kit/form/useZodForm";
@@ -72,21 +71,7 @@ export function ServiceWindow({ logbookId, settings, onClose }: ServiceWindowPro
   });
   const when = useWatch({ control: form.form.control, name: "byItself.when" });
   return (
-    <FormWindow
-      form={form}
-      width={560}
-      title={`Settings of ${name}`}
-      about={about}
-      onClose={onClose}
-      buttons={
-        <>
-          <Button onClick={onClose}>Close</Button>
-          <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
-            Keep
-          </Button>
-        </>
-      }
-    >
+    <FormWindow form={form} width={560} title={`Settings of ${name}`} about={about} onClose={onClose} act="Keep">
       <TextField<SettingsForm> name="url" label="Address" mono autoFocus />
       <TextField<SettingsForm>
         name="token"

@@ -13,6 +13,7 @@ import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
+import { AskStationWindow } from "./AskStationWindow";
 import { ChangeWindow } from "../log/ChangeWindow";
 import { type ChangeDraft, shiftText } from "../log/changeDraft";
 
@@ -29,6 +30,7 @@ interface Mending {
 /** What others say that meets no contact of the log, by what keeps it apart, and what can be done about it. */
 export function WithoutTwin({ logbookId, view: { service, withoutTwin, leftAlone } }: WithoutTwinProps) {
   const [mending, setMending] = useState<Mending | null>(null);
+  const [writing, setWriting] = useState<{ item: MissView["items"][number]; contactId: number } | null>(null);
   const deeds = useDeeds(logbookId, service);
   // A change may end after its window was closed: what it mended is confirmed when it shows.
   const mended = useRef(false);
@@ -46,7 +48,13 @@ export function WithoutTwin({ logbookId, view: { service, withoutTwin, leftAlone
       <h3 className="heading">Others say, and the log does not: {count(all)}</h3>
       <ul className="rounded-field border border-line bg-panel">
         {withoutTwin.map((group) => (
-          <Group key={`${group.cause} ${group.text}`} group={group} deeds={deeds} onMend={setMending} />
+          <Group
+            key={`${group.cause} ${group.text}`}
+            group={group}
+            deeds={deeds}
+            onMend={setMending}
+            onWrite={(item, contactId) => setWriting({ item, contactId })}
+          />
         ))}
       </ul>
       {leftAlone > 0 && (
@@ -56,6 +64,13 @@ export function WithoutTwin({ logbookId, view: { service, withoutTwin, leftAlone
             Take them up again
           </Button>
         </p>
+      )}
+      {writing !== null && (
+        <AskStationWindow
+          contact={{ ...writing.item, id: writing.contactId, logbookId }}
+          saysOtherwise={`${fullTime(writing.item.startedAt)} UTC, ${bandLabel(writing.item.band)}, ${writing.item.mode}`}
+          onClose={() => setWriting(null)}
+        />
       )}
       {mending !== null && (
         <ChangeWindow
@@ -116,9 +131,11 @@ interface GroupProps {
   group: MissView;
   deeds: ReturnType<typeof useDeeds>;
   onMend: (mending: Mending) => void;
+  /** Writes to the other operator about a contact of ours, with what he says of it. */
+  onWrite: (item: MissView["items"][number], contactId: number) => void;
 }
 
-function Group({ group, deeds, onMend }: GroupProps) {
+function Group({ group, deeds, onMend, onWrite }: GroupProps) {
   const [open, setOpen] = useState(false);
   const { cause, text, mend, contactIds, items } = group;
   const Chevron = open ? ChevronDown : ChevronRight;
@@ -167,7 +184,7 @@ function Group({ group, deeds, onMend }: GroupProps) {
                 {bandLabel(item.band)} {item.mode}
                 {item.text !== "" && <>: {item.text}</>}
               </span>
-              <Line item={item} cause={cause} deeds={deeds} onMend={onMend} />
+              <Line item={item} cause={cause} deeds={deeds} onMend={onMend} onWrite={onWrite} />
             </li>
           ))}
           {group.count > items.length && (
@@ -184,6 +201,7 @@ function Line({
   cause,
   deeds,
   onMend,
+  onWrite,
 }: Omit<GroupProps, "group"> & { item: MissView["items"][number]; cause: MissView["cause"] }) {
   const { call, contactId, mend } = item;
   return (
@@ -191,6 +209,11 @@ function Line({
       {mend !== null && contactId !== null && (
         <Button small aria-label={`Mend ours: ${call}`} onClick={() => onMend({ contactIds: [contactId], mend })}>
           Mend
+        </Button>
+      )}
+      {contactId !== null && cause !== "met" && cause !== "confirmed" && (
+        <Button small aria-label={`Write to ${call}`} onClick={() => onWrite(item, contactId)}>
+          Write
         </Button>
       )}
       {cause === "none" && (

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ANSWERS, defineService } from "./service";
+import { ANSWERS, defineService, SPONSOR_ANSWERS } from "./service";
 
 const PER_PAGE = 200;
 
@@ -37,19 +37,63 @@ const accountSchema = z.object({
     .max(200),
 });
 
+const pemSchema = z.string().max(50_000);
+const standingSchema = z.union([
+  z.object({ problem: z.string().min(1).max(500) }),
+  z.object({
+    reference: z.string().min(1).max(100),
+    sponsors: z
+      .array(
+        z.object({
+          call: z.string().max(20),
+          name: z.string().max(100),
+          answer: z.enum(SPONSOR_ANSWERS),
+          since: z.iso.datetime(),
+        }),
+      )
+      .max(10),
+    refused: z.string().max(500).nullable(),
+    certificate: pemSchema.nullable(),
+  }),
+]);
+const sponsorsSchema = z.object({
+  sponsors: z.array(z.object({ call: z.string().max(20), name: z.string().max(100) })).max(500),
+});
+
 export const lantern = defineService({
   id: "lantern",
   name: "Lantern",
-  about: "Confirms contacts for the calls that are registered with it, and its confirmations count for awards.",
+  about: "Takes contacts that are signed by an identity of their call; its confirmations count for awards.",
   proof: "signed",
   recordedAs: "signed",
   standIn: { place: 0, token: "lantern-demo-token" },
   perRequest: 50,
   headers: (token) => ({ authorization: `Bearer ${token}` }),
+  registrar: {
+    sponsors: 2,
+    authority: () => ({
+      method: "GET",
+      path: "authority",
+      answer: z.object({ certificate: pemSchema }).transform(({ certificate }) => certificate),
+    }),
+    ready: () => ({ method: "GET", path: "sponsors", answer: sponsorsSchema.transform(({ sponsors }) => sponsors) }),
+    register: (body) => ({ method: "POST", path: "requests", body, answer: standingSchema }),
+    standing: (reference) => ({
+      method: "GET",
+      path: `requests/${encodeURIComponent(reference)}`,
+      answer: standingSchema,
+    }),
+    replace: (reference, call, by) => ({
+      method: "POST",
+      path: `requests/${encodeURIComponent(reference)}/sponsor`,
+      body: { call, by },
+      answer: standingSchema,
+    }),
+  },
   send: (contacts) => ({
     method: "POST",
     path: "contacts",
-    body: { contacts },
+    body: { contacts: contacts.map(({ id, signed }) => ({ id, signed })) },
     answer: answersSchema.transform(({ results }) => results),
   }),
   fetch: (cursor) => ({
@@ -57,5 +101,8 @@ export const lantern = defineService({
     path: `statements?${new URLSearchParams({ after: cursor, limit: String(PER_PAGE) })}`,
     answer: statementsSchema,
   }),
+  ask: null,
+  bring: null,
+  chart: null,
   account: () => ({ method: "GET", path: "account", answer: accountSchema.transform(({ calls }) => calls) }),
 });

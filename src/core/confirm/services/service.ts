@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { ChartCell } from "../chart";
 
 /** A contact as a service is told of it. */
 export interface ToldContact {
@@ -10,6 +11,12 @@ export interface ToldContact {
   readonly band: string;
   readonly mode: string;
   readonly submode: string | null;
+}
+
+/** A contact on its way to a service, and the same signed where the service takes only that. */
+export interface SentContact extends ToldContact {
+  /** A JSON Web Signature in its compact form; see core/identity. */
+  readonly signed?: string;
 }
 
 /** What a service answers to one contact that it was sent. */
@@ -44,6 +51,68 @@ export interface AccountLine {
   readonly lastAt: string | null;
 }
 
+/** An operator who may vouch for another. */
+export interface Sponsor {
+  readonly call: string;
+  readonly name: string;
+}
+
+/** What a sponsor said so far. */
+export const SPONSOR_ANSWERS = ["asked", "vouched", "declined"] as const;
+
+/** What is handed in to be given an identity. */
+interface Registration {
+  /** PKCS #10 (RFC 2986), as PEM. */
+  readonly request: string;
+  readonly name: string;
+  readonly address: string;
+  readonly mail: string;
+  /** Calls. */
+  readonly sponsors: readonly string[];
+}
+
+/** How a request for an identity stands; or why it cannot be answered, which changes nothing. */
+export type Standing =
+  | { readonly problem: string }
+  | {
+      /** The service's own name for it. */
+      readonly reference: string;
+      /** Each since when he was asked, or answered. */
+      readonly sponsors: readonly (Sponsor & {
+        readonly answer: (typeof SPONSOR_ANSWERS)[number];
+        readonly since: string;
+      })[];
+      /** Why it will not be given. */
+      readonly refused: string | null;
+      /** Its certificate with those that it is signed by, as PEM; null until it is there. */
+      readonly certificate: string | null;
+    };
+
+/** Where a service gives identities, which sign what it is sent. */
+export interface Registrar {
+  /** How many operators vouch for a person. */
+  readonly sponsors: number;
+  /** The certificate that all of its own are signed by, as PEM. */
+  readonly authority: () => Question<string>;
+  /** Who may vouch. */
+  readonly ready: () => Question<readonly Sponsor[]>;
+  readonly register: (registration: Registration) => Question<Standing>;
+  readonly standing: (reference: string) => Question<Standing>;
+  /** Asks another operator instead of one who declined, or does not answer. */
+  readonly replace: (reference: string, call: string, by: string) => Question<Standing>;
+}
+
+/** Whether a service carries a question to the other operator; or why it does not. */
+interface Carried {
+  readonly why: string | null;
+}
+
+/** A contact that is confirmed elsewhere, by signature. */
+export interface ProvenContact extends ToldContact {
+  /** The name of the service that confirms it. */
+  readonly through: string;
+}
+
 /** One question to a service: where it is asked, and what of its answer is understood. Values are bounded. */
 export interface Question<Answer> {
   readonly method: "GET" | "POST";
@@ -72,10 +141,18 @@ export interface Service<Id extends string = string> {
   readonly perRequest: number;
   /** What a request says to be let in. */
   readonly headers: (token: string) => Readonly<Record<string, string>>;
+  /** Where it takes only what is signed: how one gets what signs. Null where it takes what it is told. */
+  readonly registrar: Registrar | null;
   /** Hands contacts in; one that it has already is answered "known". */
-  readonly send: (contacts: readonly ToldContact[]) => Question<readonly SendAnswer[]>;
+  readonly send: (contacts: readonly SentContact[]) => Question<readonly SendAnswer[]>;
   /** What others said of us after a cursor; "" is the beginning. */
   readonly fetch: (cursor: string) => Question<StatementPage>;
+  /** Carries a question about a contact to the other operator; null where it carries none. */
+  readonly ask: ((contact: ToldContact, text: string) => Question<Carried>) | null;
+  /** Brings it what is confirmed elsewhere; null where it hears of no others. Answered as what is sent. */
+  readonly bring: ((proven: readonly ProvenContact[]) => Question<readonly SendAnswer[]>) | null;
+  /** What it has and has confirmed by entity, band and mode; null where it tells only what it has of a call. */
+  readonly chart: (() => Question<readonly ChartCell[]>) | null;
   /** What it has of ours. */
   readonly account: () => Question<readonly AccountLine[]>;
 }

@@ -2,11 +2,12 @@ import fc from "fast-check";
 import { isoTime } from "../../contact";
 import { CHANNELS, SERVICES, serviceById } from "..";
 import { lantern } from "./lantern";
-import { ANSWERS, type ToldContact } from "./service";
+import { ANSWERS, type SentContact } from "./service";
 import { tideline } from "./tideline";
 
 const LAST_SECOND = 253_402_300_799;
-const contact: fc.Arbitrary<ToldContact> = fc.record({
+const contact: fc.Arbitrary<SentContact> = fc.record({
+  signed: fc.base64String({ minLength: 8 }),
   id: fc.integer({ min: 1 }),
   ownCall: fc.constantFrom("CX3QUA", "LU/CX3QUA"),
   call: fc.constantFrom("DL1QTA", "OY4QSA", "P5QUZ/M"),
@@ -28,7 +29,10 @@ test("what nobody understands is taken from no answer", () => {
   fc.assert(
     fc.property(fc.jsonValue(), (answer) => {
       for (const service of SERVICES)
-        for (const question of [service.send([]), service.fetch(""), service.account()])
+        for (const question of [
+          ...[service.send([]), service.fetch(""), service.account()],
+          ...[service.bring?.([]), service.chart?.()].filter((one) => one !== undefined),
+        ])
           expect(question.answer.safeParse(answer).success).toBe(false);
     }),
   );
@@ -43,12 +47,28 @@ test.each(SERVICES.map((service) => [service.name, service] as const))(
         expect(method).toBe("POST");
         const words = JSON.stringify(body);
         expect(JSON.parse(words)).toEqual(body);
-        for (const { call, ownCall } of contacts)
-          expect([words.includes(call), words.includes(ownCall)]).toEqual([true, true]);
+        for (const { call, ownCall, signed } of contacts)
+          for (const word of service.registrar === null ? [call, ownCall] : [signed!]) expect(words).toContain(word);
       }),
     );
   },
 );
+
+test("what a registrar is asked is understood, and a reference cannot lead elsewhere", () => {
+  const { standing, replace } = lantern.registrar!;
+  expect(standing("../contacts?a=b").path).toBe("requests/..%2Fcontacts%3Fa%3Db");
+  expect(replace("7", "CX1QRA", "PY2QSB")).toMatchObject({
+    path: "requests/7/sponsor",
+    body: { call: "CX1QRA", by: "PY2QSB" },
+  });
+  const sponsors = [{ call: "CX1QRA", name: "Ramiro", answer: "asked", since: "2026-11-23T21:00:00Z" }];
+  const answer = { reference: "7", sponsors, refused: null, certificate: null };
+  expect(standing("7").answer.parse(answer)).toEqual(answer);
+  expect(standing("7").answer.safeParse({ ...answer, reference: "" }).success).toBe(false);
+  expect(standing("7").answer.parse({ problem: "there is no request 7" })).toEqual({
+    problem: "there is no request 7",
+  });
+});
 
 test("Lantern's answers are taken as they are", () => {
   const results = ANSWERS.map((answer, id) => ({ id, answer, reason: answer === "refused" ? "not known here" : null }));
@@ -101,4 +121,28 @@ test("a contact from 1925 is told and understood as any other", () => {
   });
   const met = [{ number: 1, log: "CX3QUA", with: "DL1QTA", at, band: "160m", mode: "CW" }];
   expect(tideline.fetch("").answer.parse({ met, to: 1, end: true }).statements[0]?.startedAt).toBe(old.startedAt);
+});
+
+test("Tideline's chart is understood by mode group; one with a band or an entity that is none is not", () => {
+  const line = { entity: 230, band: "20m", mode: "FT4", entries: 7, met: 3 };
+  const { answer } = tideline.chart!();
+  expect(answer.parse({ chart: [line, { ...line, entity: null, mode: "USB" }] })).toEqual([
+    { entityCode: 230, band: "20m", modeGroup: "digital", contacts: 7, confirmed: 3 },
+    { entityCode: null, band: "20m", modeGroup: "voice", contacts: 7, confirmed: 3 },
+  ]);
+  for (const wrong of [{ band: "21m" }, { entity: 0 }, { entries: -1 }, { met: 1.5 }])
+    expect(answer.safeParse({ chart: [{ ...line, ...wrong }] }).success).toBe(false);
+});
+
+test("what is brought says through whom it is confirmed", () => {
+  const proven = { id: 7, ownCall: "CX3QUA", call: "DL1QTA", startedAt: "2026-11-23T21:00:00Z", band: "20m" };
+  const { path, body } = tideline.bring!([{ ...proven, mode: "MFSK", submode: "FT4", through: "Lantern" }]);
+  expect([path, body]).toEqual([
+    "proofs",
+    {
+      proofs: [
+        { ref: 7, log: "CX3QUA", with: "DL1QTA", at: 1_795_467_600, band: "20m", mode: "FT4", through: "Lantern" },
+      ],
+    },
+  ]);
 });
