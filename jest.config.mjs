@@ -15,6 +15,13 @@ const MODULES = [
   "@tanstack/table-core",
   "@tanstack/react-store",
   "@tanstack/store",
+  "asn1js",
+  "bytestreamjs",
+  "jose",
+  "pkijs",
+  "pvutils",
+  "@noble/hashes",
+  "@peculiar/utils",
 ];
 export default async () => {
   const project = {

@@ -67,15 +67,20 @@ async function killStarts(
 const KINDS = ["logging", "an import", "a sending", "a fetch", "a change of many", "an undo", "two jobs"] as const;
 
 /** Kills the server in the middle of each kind of work, while contacts are logged; what was acknowledged must be there. */
-export async function killWork(rounds: number, many = 3000): Promise<Outcome> {
+export async function killWork(
+  rounds: number,
+  many = 3000,
+  kinds: readonly (typeof KINDS)[number][] = KINDS,
+): Promise<Outcome> {
   const random = randomOf(7);
   const broken: string[] = [];
   const app = await startApp("empty");
   try {
     const desk = await newLogbook(app, "Desk");
+    await app.identify(desk, "CX3QUA");
     const acknowledged = new Map<number, string>();
     for (let round = 0; round < rounds; round++) {
-      const kind = KINDS[round % KINDS.length]!;
+      const kind = kinds[round % kinds.length]!;
       const note = (fault: string) => broken.push(`${kind}, round ${round}: ${fault}`);
       const { jobs, expected, logbookId } = await begin(app, kind, round, many);
       const until = Date.now() + 30 + random() * 900;

@@ -11,6 +11,7 @@ export async function raceEdits(count: number): Promise<Outcome> {
   const app = await startApp("empty");
   try {
     const logbookId = await newLogbook(app, "Raced");
+    await app.identify(logbookId, "CX3QUA");
     await ended(app, (await importFile(app, logbookId, contactsFile(count), "?queue=lantern")).id);
     const { items } = await app.api<{ items: StoredContact[] }>(`logbooks/${logbookId}/contacts?limit=500`);
     const oldest = items.at(-1)!.id;

@@ -13,6 +13,7 @@ export async function hostileServices(): Promise<Outcome> {
   const app = await startApp("empty");
   try {
     const logbookId = await newLogbook(app, "Sent");
+    await app.identify(logbookId, "CX3QUA");
     await ended(app, (await importFile(app, logbookId, contactsFile(120), "?queue=lantern")).id);
     const post = (path: string) => app.api<Job>(path, { method: "POST" });
     /** Settings that are kept anew end the rest that a busy service asked for. */

@@ -4,7 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { resolve } from "../src/core/entity";
-import { entityTable } from "../src/server/award/entityTable";
+import { AWARDS } from "../src/core/award";
+import { awardContacts, awardTable, listAwards } from "../src/server/award/awardTables";
 import { contactQuerySchema, importChoicesSchema, type JobOf, logbookInputSchema } from "../src/core/contract";
 import type { Context } from "../src/server/context";
 import type { CheckpointerOrder } from "../src/server/db/checkpointer";
@@ -12,6 +13,7 @@ import { createDoor } from "../src/server/db/door";
 import type { Condition } from "../src/core/view";
 import { openStore, type Store } from "../src/server/db/store";
 import { findJob, type JobRequest } from "../src/server/jobs/job";
+import { withConfirmations } from "../src/server/logbook/contactRow";
 import { insertJob } from "../src/server/jobs/supervisor";
 import type { WorkerOrder } from "../src/server/jobs/worker";
 import { WORKER_LIMITS } from "../src/server/jobs/workerLimits";
@@ -20,8 +22,9 @@ import { listContacts, logContact } from "../src/server/logbook/contacts";
 import { openAdifFile } from "../src/server/logbook/adifFile";
 import { createLogbook } from "../src/server/logbook/logbooks";
 import { readingFor } from "../src/server/logbook/reading";
-import { testServices } from "../src/server/testing";
+import { testMeans, valueOf } from "../src/server/testing";
 import { benchAir } from "./air";
+import { benchConfirm } from "./confirm";
 import { benchContest, benchScore } from "./contest";
 import { best, type Line, p95, ratio, table, time, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
@@ -35,6 +38,63 @@ const BENCH = logbookInputSchema.parse({
 const folder = mkdtempSync(join(tmpdir(), "ypsiloid-bench-"));
 const lines: Line[] = [];
 try {
+  if (process.argv.includes("confirm")) await benchAlone(benchConfirm);
+  else if (process.argv.includes("awards")) await benchAlone(benchAwards);
+  else await benchAll();
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}
+console.log(table(lines));
+process.exitCode = lines.every((line) => line.within) ? 0 : 1;
+
+/** One area, on a log of 250 000. */
+async function benchAlone(area: (context: Context, logbookId: number, database: string) => Promise<Line[]>) {
+  const file = join(folder, "250000.adi");
+  writeFileSync(file, makeAdi(makeContacts(250_000)));
+  const { context, logbookId } = await runImport(file, "alone.sqlite");
+  lines.push(...(await area(context, logbookId, join(folder, "alone.sqlite"))));
+  context.store.close();
+}
+
+/** Counting all awards of a log that was just imported, and their tables. */
+async function benchAwards(context: Context, logbookId: number, database: string): Promise<Line[]> {
+  const { store } = context;
+  const count = store.first(store.q.selectFrom("contact").select((eb) => eb.fn.countAll<number>().as("all")))!.all;
+  const counting = await runInThread(context, database, logbookId, { kind: "count" });
+  const pass = await time(() => barePass(store));
+  const behind = (award: "squares" | "prefixes") => {
+    const { slots } = valueOf(awardTable(context, logbookId, award));
+    const { item } = slots[slots.length >> 1]!;
+    return p95(20, () => awardContacts(context, logbookId, award, { item }));
+  };
+  const logging = await p95(300, (run) => {
+    const startedAt = new Date().toISOString();
+    const facts = { band: "17m", mode: "CW", grid: "JO60", park: "UY-0012", summit: "DM/TH-001", island: "EU-018" };
+    valueOf(logContact(context, logbookId, { call: `DL${run % 10}QTA`, startedAt, ...facts }));
+  });
+  const tables = await p95(AWARDS.length * 5, (run) => awardTable(context, logbookId, AWARDS[run % AWARDS.length]!.id));
+  return [
+    ratio(`counting all awards but the entities, ${label(count)}`, counting, "a bare pass over the rows", pass, 3),
+    under(`logging a contact that counts for nine awards, ${label(count)}, p95`, logging, 10),
+    under(`any award's table, ${label(count)}, p95`, tables, 60),
+    under(`the contacts behind a square, ${label(count)}, p95`, await behind("squares"), 60),
+    under(`the contacts behind a prefix, ${label(count)}, p95`, await behind("prefixes"), 60),
+    under(`how far each award is, ${label(count)}, p95`, await p95(20, () => listAwards(context, logbookId)), 60),
+  ];
+}
+
+/** Reads all contacts with how they stand with cards and services, and nothing else. */
+function barePass(store: Store): void {
+  for (let after = 0; ;) {
+    const rows = store.all(store.q.selectFrom("contact").selectAll().where("id", ">", after).orderBy("id").limit(2000));
+    const last = rows.at(-1);
+    if (last === undefined) return;
+    withConfirmations(store, rows);
+    after = last.id;
+  }
+}
+
+async function benchAll(): Promise<void> {
   benchResolve();
   lines.push(...(await benchScore()));
   lines.push(benchAir());
@@ -46,16 +106,13 @@ try {
     const { context, logbookId } = await benchImport(file, count);
     await benchLog(context, logbookId, count);
     if (count === 250_000) {
+      lines.push(...(await benchConfirm(context, logbookId)));
       lines.push(...(await benchSpots(context, logbookId)));
       lines.push(...(await benchContest(context, logbookId)));
     }
     context.store.close();
   }
-} finally {
-  rmSync(folder, { recursive: true, force: true });
 }
-console.log(table(lines));
-process.exitCode = lines.every((line) => line.within) ? 0 : 1;
 
 function label(count: number): string {
   return `${count / 1000} 000`;
@@ -129,6 +186,7 @@ async function benchImport(file: string, count: number): Promise<{ context: Cont
     bare = Math.min(bare, await bareInserts(context.store, `bare-${count}-${round}.sqlite`));
     if (round === rounds) {
       lines.push(ratio(`importing ${label(count)}`, ours, "bare inserts", bare, 3));
+      lines.push(...(await benchAwards(context, logbookId, join(folder, `import-${count}-${round}.sqlite`))));
       return { context, logbookId };
     }
     if (round === 1 && count === 100_000) {
@@ -173,7 +231,7 @@ async function runInThread(
     cells,
     jobId: insertJob(context, logbookId, "Bench", request),
     actor: context.actor.name,
-    services: testServices(),
+    means: testMeans(),
   };
   const checkpoints: CheckpointerOrder = { databaseFile, cells };
   const checkpointer = new Worker(thread("db/checkpointerThread"), { workerData: checkpoints });
@@ -311,7 +369,7 @@ async function benchLog(context: Context, logbookId: number, count: number): Pro
   lines.push(
     ratio(
       `the entity table, ${label(count)}`,
-      await best(5, () => entityTable(context, logbookId)),
+      await best(5, () => awardTable(context, logbookId, "entities")),
       "GROUP BY",
       limit,
       2,

@@ -25,6 +25,11 @@ try {
   await logWhile(desk, "20 000 are imported", [await importInto(twenty, 20_000)]);
   await logWhile(desk, "20 000 are changed", [await change(twenty, "first")]);
   await logWhile(desk, "two jobs write", [await importInto(two, 100_000), await change(twenty, "second")]);
+  const sent = await logbook("E");
+  await app.identify(sent, "CX3QUA");
+  await ended(await importInto(sent, 10_000, "&queue=lantern"));
+  const send = await app.api<Job>(`logbooks/${sent}/services/lantern/send`, { method: "POST" });
+  await logWhile(desk, "10 000 are signed and sent", [send]);
   const { items } = await app.api<{ items: { id: number; kind: string }[] }>(`logbooks/${hundred}/journal`);
   const batch = items.find(({ kind }) => kind === "import")!.id;
   const undo = await app.api<Job>(`logbooks/${hundred}/journal/${batch}/undo`, { method: "POST" });
@@ -40,11 +45,11 @@ async function logbook(name: string): Promise<number> {
   return (await app.api<Logbook>("logbooks", { method: "POST", json: { name, site } })).id;
 }
 
-async function importInto(logbookId: number, count: number): Promise<Job> {
+async function importInto(logbookId: number, count: number, query = ""): Promise<Job> {
   const body = new Uint8Array(makeAdi(makeContacts(count)));
   // Making it took long: a connection that the server closed meanwhile must be seen as closed.
   await new Promise((resolve) => setTimeout(resolve, 100));
-  return app.api<Job>(`logbooks/${logbookId}/imports?name=bench.adi`, { method: "POST", body });
+  return app.api<Job>(`logbooks/${logbookId}/imports?name=bench.adi${query}`, { method: "POST", body });
 }
 
 async function change(logbookId: number, value: string): Promise<Job> {

@@ -1,6 +1,7 @@
 import type { ContactInput } from "../src/core/contact";
 import { isoTime } from "../src/core/contact";
 import { type Random, randomFrom } from "../stand-ins/world/random";
+import { stateOf } from "./states";
 import { makeStations, type Region, type Station } from "../stand-ins/world/stations";
 
 /** The demo's site; see docs/words.md for the scenario. */
@@ -209,6 +210,7 @@ function oneContact(
     name: knows ? station.name : null,
     place: knows && random.chance(0.6) ? station.place : null,
     grid: knows || kind === "FT8" ? station.grid : null,
+    state: knows ? stateOf(station.call, at) : null,
     ownCall,
     operator: "CX3QUA",
     ownGrid: of.trip ? "FF97mk" : HOME.grid,

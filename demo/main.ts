@@ -9,6 +9,6 @@ const config = readConfig(process.env);
 const making = `${config.databaseFile}.making`;
 for (const suffix of ["", "-wal", "-shm"]) rmSync(making + suffix, { force: true });
 const store = openStore(making);
-seedDemo(quietContext(store, "demo"), config.data);
+await seedDemo(quietContext(store, "demo"), config.data);
 store.close();
 renameSync(making, config.databaseFile);

@@ -13,14 +13,16 @@ import { type Confirmation, emptyConfirmation } from "../src/core/confirm";
 import type { Context } from "../src/server/context";
 import { writeBatch } from "../src/server/logbook/batch";
 import { createLogbook } from "../src/server/logbook/logbooks";
-import { openArchive } from "../stand-ins/lantern/archive";
-import { DEMO_REGISTERED } from "../stand-ins/lantern/server";
+import { type Archive, openArchive } from "../stand-ins/lantern/archive";
 import { worldEntryFor } from "../stand-ins/world/handIns";
 import { otherEntryFor, TIDELINE_CALLS } from "../stand-ins/tideline/server";
 import { type Entry, openShelf, TOLERANCE } from "../stand-ins/tideline/shelf";
 import { fractionOf } from "../stand-ins/world/random";
+import { seedAsked } from "./asked";
 import { seedContest } from "./contest";
 import { generateContacts, HOME } from "./generate";
+import { IDENTIFIED, seedIdentities } from "./identities";
+import { seedInStep } from "./inStep";
 
 const DAY = 86_400;
 /** Younger than this a contact still waits to be sent. */
@@ -35,12 +37,12 @@ const PER_TRANSACTION = 500;
 const PACE = 10;
 
 /** Fills an empty database with the demo log, and the stand-in's archive with what it must know of it. */
-export function seedDemo(context: Context, dataFolder: string): void {
+export async function seedDemo(context: Context, dataFolder: string): Promise<void> {
   const now = context.now();
   const logbook = createLogbook(context, logbookInputSchema.parse({ name: "Home log", site: HOME }));
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   rmSync(join(dataFolder, "stand-ins"), { recursive: true, force: true });
-  const archive = openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"));
+  const archive = await openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"), now, PACE);
   const inputs = generateContacts(now);
   const { id: logbookId, site } = logbook.value;
   let cursor = 0;
@@ -77,6 +79,7 @@ export function seedDemo(context: Context, dataFolder: string): void {
       }
     });
   }
+  await seedIdentities(context, logbookId, archive);
   archive.close();
   shelf.close();
   context.store.run(
@@ -85,10 +88,12 @@ export function seedDemo(context: Context, dataFolder: string): void {
       { logbookId, service: "tideline", cursor: String(sharedCursor), fetchedAt: now - SHARED_NEWS_SINCE },
     ]),
   );
+  seedAsked(context, logbookId);
+  seedInStep(context, logbookId);
   seedContest(context, logbookId);
 }
 
-function drain(archive: ReturnType<typeof openArchive>, now: number): number {
+function drain(archive: Archive, now: number): number {
   let cursor = 0;
   for (let more = true; more;) ({ cursor, more } = archive.since(cursor, 500, now));
   return cursor;
@@ -108,7 +113,7 @@ function lanternOf(input: ContactInput, now: number, handIn: HandIn): Confirmati
   const age = now - at;
   const lantern = emptyConfirmation("lantern");
   const ownCall = input.ownCall ?? HOME.call;
-  if (!DEMO_REGISTERED.includes(ownCall)) return age < 200 * DAY ? [{ ...lantern, sent: "waiting" }] : [];
+  if (!IDENTIFIED.includes(ownCall)) return age < 200 * DAY ? [{ ...lantern, sent: "waiting" }] : [];
   if (age < WAITING_FOR) return [{ ...lantern, sent: "waiting" }];
   const fact = { id: 0, ownCall, call: input.call, startedAt: input.startedAt, band: input.band!, mode: input.mode };
   handIn(fact);

@@ -2,7 +2,7 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "./test";
 
 for (const theme of ["day", "night"] as const) {
-  for (const path of ["/desk", "/airwaves", "/confirm", "/awards", "/station"]) {
+  for (const path of ["/desk", "/airwaves", "/confirm", "/awards", "/awards?award=continents", "/station"]) {
     test(`axe finds nothing on ${path} by ${theme}, and the content security policy is kept`, async ({
       page,
       context,
@@ -25,7 +25,9 @@ for (const theme of ["day", "night"] as const) {
         await page.keyboard.type("LU3QSC");
         await expect(page.getByRole("region", { name: "Reading" })).toContainText("Argentina");
       }
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      // By night it is the same page in other colours.
+      const axe = new AxeBuilder({ page });
+      const { violations } = await (theme === "day" ? axe : axe.withRules(["color-contrast"])).analyze();
       expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(" ")}`)).toEqual([]);
       expect(complaints).toEqual([]);
     });

@@ -6,21 +6,20 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { startAlmanac } from "../stand-ins/almanac/server";
 import { startKeyer } from "../stand-ins/keyer/server";
-import { DEMO_REGISTERED, DEMO_TOKEN, startLantern } from "../stand-ins/lantern/server";
+import { DEMO_TOKEN, startLantern } from "../stand-ins/lantern/server";
 import { startOrganiser } from "../stand-ins/organiser/server";
 import { startTideline, TIDELINE_CALLS, TIDELINE_KEY } from "../stand-ins/tideline/server";
 
-/** The built application on a free port, with a database and a stand-in of its own. */
 interface LanternCounts {
   readonly has: number;
   readonly asked: number;
   readonly taken: number;
 }
 
+/** The built application on a free port, with a database and a stand-in of its own. */
 export interface App {
   readonly url: string;
   readonly data: string;
-  /** Tells the stand-in how to behave. */
   /** How many contacts the stand-in has, how often it was asked to take some, and how many it took, each as often as it came. */
   readonly lanternHas: () => Promise<LanternCounts>;
   readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
@@ -28,6 +27,8 @@ export interface App {
   readonly organiser: (control: { behaviour?: string; closed?: string[] }) => Promise<void>;
   /** One request to the interface for programs; fails when it is refused. */
   readonly api: <Answer>(path: string, init?: RequestInit & { json?: unknown }) => Promise<Answer>;
+  /** Has an identity of a call given, as an operator gets it. */
+  readonly identify: (logbookId: number, call: string) => Promise<void>;
   readonly pid: () => number;
   /** Ends the server as a power cut would. */
   readonly kill: () => Promise<void>;
@@ -50,7 +51,6 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     file: join(data, "stand-ins", "lantern.sqlite"),
     port: 0,
     token: DEMO_TOKEN,
-    registered: DEMO_REGISTERED,
     pace: 3600,
   });
   const lanternUrl = `http://127.0.0.1:${portOf(lantern)}`;
@@ -60,6 +60,7 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     key: TIDELINE_KEY,
     calls: TIDELINE_CALLS,
     pace: 3600,
+    witnesses: { Lantern: lanternUrl },
   });
   const tidelineUrl = `http://127.0.0.1:${portOf(tideline)}`;
   const organiser = await startOrganiser({ port: 0 });
@@ -118,6 +119,18 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     clearTimeout(patience);
   }
 
+  async function api<Answer>(path: string, { json, ...init }: RequestInit & { json?: unknown } = {}): Promise<Answer> {
+    const body =
+      json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } };
+    const response = await fetch(`${url}/api/v1/${path}`, { ...init, ...body });
+    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+    return (await response.json()) as Answer;
+  }
+
+  async function lanternIs(control: { behaviour?: string; hurry?: boolean }): Promise<void> {
+    await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });
+  }
+
   return {
     url,
     data,
@@ -125,21 +138,22 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     async lanternHas() {
       return (await (await fetch(`${lanternUrl}/health`)).json()) as LanternCounts;
     },
-    async lantern(control) {
-      await fetch(`${lanternUrl}/control`, { method: "POST", body: JSON.stringify(control) });
-    },
+    lantern: lanternIs,
     async tideline(control) {
       await fetch(`${tidelineUrl}/control`, { method: "POST", body: JSON.stringify(control) });
     },
     async organiser(control) {
       await fetch(`${organiserUrl}/control`, { method: "POST", body: JSON.stringify(control) });
     },
-    async api<Answer>(path: string, { json, ...init }: RequestInit & { json?: unknown } = {}) {
-      const body =
-        json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } };
-      const response = await fetch(`${url}/api/v1/${path}`, { ...init, ...body });
-      if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
-      return (await response.json()) as Answer;
+    api,
+    async identify(logbookId, call) {
+      const all = `logbooks/${logbookId}/services/lantern/identities`;
+      const person = { name: "Inés Cardozo", address: "Camino del Faro 3, Cabo Farol", mail: "ines@farol.example" };
+      const input = { ...person, call, entityCode: 144, from: "1920-01-01", to: null };
+      const { id } = await api<{ id: number }>(all, { method: "POST", json: input });
+      await api(`${all}/${id}/hand-in`, { method: "POST", json: { sponsors: ["CX1QRA", "PY2QSB"] } });
+      await lanternIs({ hurry: true });
+      await api(`${all}/${id}/look`, { method: "POST" });
     },
     kill: () => end("SIGKILL"),
     async restart() {

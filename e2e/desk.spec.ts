@@ -159,10 +159,14 @@ test("every action is found by name, and the keys are listed", async ({ page }) 
   await page.keyboard.press("Control+k");
   await page.keyboard.type("go to awards");
   await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Awards" })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("award: entities");
+  await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Entities" })).toBeVisible();
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog");
-  await expect(keys).toContainText("Search an entity");
+  await expect(keys).toContainText("Search in the award in sight");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+k");
   await page.keyboard.type("night theme");

@@ -69,6 +69,7 @@ test("a kill during a sending loses nothing and sends nothing twice", async () =
     body: file,
   });
   await ended(app, importId);
+  await app.identify(logbook.id, "CX3QUA");
   const before = await app.lanternHas();
   await app.lantern({ behaviour: "slow" });
   const { id } = await app.api<Job>(`logbooks/${logbook.id}/services/lantern/send`, { method: "POST" });

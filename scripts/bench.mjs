@@ -20,7 +20,11 @@ buildSync({
   logLevel: "warning",
 });
 const computing =
-  spawnSync(process.execPath, ["--expose-gc", join(out, "bench", "main.mjs")], { stdio: "inherit" }).status ?? 1;
+  spawnSync(process.execPath, ["--expose-gc", join(out, "bench", "main.mjs"), ...process.argv.slice(2)], {
+    stdio: "inherit",
+  }).status ?? 1;
+// With the name of an area, that alone.
+if (process.argv.length > 2) process.exit(computing);
 ensureBuilt();
 const waiting = run("tsx", ["bench/waiting.ts"]).status ?? 1;
 process.exitCode = Math.max(computing, waiting);

@@ -50,6 +50,10 @@ await shot("journal", "/desk", "night", async (page) => {
     .first()
     .click();
 });
+await shot("in-step", "/confirm?service=in-step", "day", async (page) => {
+  await page.getByRole("button", { name: /^This log, in all: slots confirmed/ }).click();
+});
+await shot("identities", "/confirm?service=identities", "day");
 await shot("contest", "/contest", "day", async (page) => {
   await page.getByRole("button", { name: "Open", exact: true }).first().click();
   await page.getByLabel("Call", { exact: true }).fill("DL1QTA");
@@ -63,28 +67,12 @@ await shot("log-check", "/contest?tab=log-check", "day", async (page) => {
   await page.getByRole("button", { name: "Open", exact: true }).first().click();
   await page.getByRole("tab", { name: "Log check" }).click();
 });
-await shot("definition", "/contest?entry=all", "day", async (page) => {
-  await page
-    .getByRole("row", { name: /CUCHILLA/ })
-    .getByRole("button", { name: "Rules" })
-    .click();
-  await page.getByRole("textbox", { name: "Definition, JSON" }).waitFor();
-});
 await shot("filter", "/desk", "day", async (page) => {
   await page.getByRole("button", { name: "Filters" }).click();
   await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();
   await page.waitForTimeout(500);
   await page.getByRole("grid", { name: "Log" }).focus();
   for (let press = 0; press < 4; press++) await page.keyboard.press("Shift+ArrowDown");
-});
-await shot("change", "/desk", "night", async (page) => {
-  await page.getByRole("grid", { name: "Log" }).focus();
-  await page.keyboard.press("Control+a");
-  await page.keyboard.press("Control+Alt+g");
-  await page.getByLabel("What").selectOption("site");
-  await page.getByLabel("Site", { exact: true }).selectOption({ index: 1 });
-  await page.getByRole("button", { name: "Look what would change" }).click();
-  await page.getByRole("table", { name: "What would change" }).waitFor();
 });
 await shot("cards", "/desk", "day", async (page) => {
   await page.getByLabel("Find in the log: a call, a name, a place, a word").fill("py2qun");
@@ -105,7 +93,7 @@ await shot("confirm", "/confirm", "day", async (page) => {
     .first()
     .waitFor();
 });
-await shot("awards", "/awards", "night", async (page) => page.getByRole("grid").focus());
+await shot("awards", "/awards?award=entities", "night", async (page) => page.getByRole("grid").focus());
 
 radios.petrel.radio.change({ frequencyHz: 14_031_500, secondHz: 14_036_000, split: true });
 await shot("station", "/station", "day", async (page) => {

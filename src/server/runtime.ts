@@ -1,6 +1,7 @@
 import type { Logger } from "pino";
 import { createAlertMail, type AlertMail } from "./alert/alertMail";
 import { createAlertWatch, type AlertWatch } from "./alert/watch";
+import { startCounting } from "./award/counting";
 import { LOCAL_OPERATOR } from "./actor";
 import { type Config, prepareDataFolder, readConfig } from "./config";
 import type { Context } from "./context";
@@ -15,6 +16,8 @@ import { createLinks, type Links } from "./links/supervisor";
 import { askAlmanac } from "./directory/almanac";
 import { createDirectory, type Directory } from "./directory/directory";
 import { createSendingByItself, type SendingByItself } from "./confirm/byItself";
+import type { KeyRing } from "./identity/keyRing";
+import { createIdentityWatch } from "./identity/watch";
 import { createHub, type Hub } from "./live/hub";
 import { createSpotBoard, type SpotBoard } from "./spot/board";
 
@@ -32,6 +35,7 @@ export interface Runtime {
   readonly alertMail: AlertMail;
   readonly byItself: SendingByItself;
   readonly directory: Directory;
+  readonly keyRing: KeyRing;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
   readonly ending: AbortSignal;
@@ -61,7 +65,9 @@ async function start(): Promise<Runtime> {
   const store = connect(config.databaseFile, { gate: door.gate });
   await door.write(() => markInterrupted({ store, now: nowSeconds }));
   startCheckpointer({ databaseFile: config.databaseFile, cells: door.cells });
-  const supervisor = createSupervisor(config.databaseFile, door, config.services, (error) =>
+  const keyRing: KeyRing = { dataKey: null };
+  const means = () => ({ services: config.services, dataKey: keyRing.dataKey });
+  const supervisor = createSupervisor(config.databaseFile, door, means, (error) =>
     log.error({ err: error }, "a job ended unexpectedly"),
   );
   const ending = new AbortController();
@@ -102,10 +108,21 @@ async function start(): Promise<Runtime> {
     listen: hub.listen,
     fault: (error) => log.error({ err: error }, "sending by itself failed"),
   });
+  await startCounting({
+    context,
+    supervisor,
+    listen: hub.listen,
+    fault: (error) => log.error({ err: error }, "counting awards failed"),
+  });
   const alertFault = (error: unknown) => log.error({ err: error }, "alerts failed");
   const alertMail = createAlertMail({ context, links, fault: alertFault });
   const alerts = createAlertWatch({ context, listen: hub.listen, spots, mail: alertMail, fault: alertFault });
-  const longLived = [alerts, alertMail, links, spots, directory];
+  const identityWatch = createIdentityWatch({
+    context,
+    services: config.services,
+    fault: (error) => log.error({ err: error }, "asking after identities failed"),
+  });
+  const longLived = [alerts, alertMail, links, spots, directory, identityWatch];
   ending.signal.addEventListener("abort", () => {
     longLived.forEach((one) => one.close());
     keeper.ypsiloidLastWork = byItself
@@ -126,6 +143,7 @@ async function start(): Promise<Runtime> {
     alertMail,
     byItself,
     directory,
+    keyRing,
     log,
     ending: ending.signal,
   };

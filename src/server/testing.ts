@@ -2,13 +2,16 @@ import type { z } from "zod";
 import type { Context } from "./context";
 import { openStore } from "./db/store";
 import type { Slot } from "../core/award";
-import { SERVICE_IDS } from "../core/confirm";
+import { SERVICE_IDS, SERVICES } from "../core/confirm";
 import { faultsOf } from "../core/contact";
-import { type Job, logbookInputSchema } from "../core/contract";
-import type { ServiceDefaults } from "./confirm/access";
+import { type Identity, type Job, logbookInputSchema } from "../core/contract";
+import type { ServiceAccess, ServiceDefaults } from "./confirm/access";
 import { findJob, type JobRequest } from "./jobs/job";
 import { insertJob } from "./jobs/supervisor";
-import { doJob } from "./jobs/work";
+import { doJob, type JobMeans } from "./jobs/work";
+import { askIdentity } from "./identity/ask";
+import { insertGranted } from "./identity/insertGranted";
+import { handIn, pursue } from "./identity/pursue";
 import { createLogbook } from "./logbook/logbooks";
 import { countSlots } from "./logbook/rebuildSlots";
 import { invalid, type Result } from "./problem";
@@ -43,10 +46,51 @@ export function testServices(url = "http://127.0.0.1:1", timeoutMs = 10_000): Se
   return Object.fromEntries(SERVICE_IDS.map((id) => [id, { url, token: "secret", timeoutMs }])) as ServiceDefaults;
 }
 
+/** What a job needs besides the log. For tests. */
+export function testMeans(url?: string, timeoutMs?: number): JobMeans {
+  return { services: testServices(url, timeoutMs), dataKey: null };
+}
+
+/** The service that takes only what is signed. */
+const SIGNING_SERVICE = SERVICES.find(({ registrar }) => registrar !== null)!.id;
+
+/** An identity that the stand-in at an address gave, as an operator gets it. For tests. */
+export async function testIdentity(
+  context: Context,
+  logbookId: number,
+  call: string,
+  access: ServiceAccess,
+): Promise<Identity> {
+  const service = SIGNING_SERVICE;
+  const person = { name: "Inés Cardozo", address: "Camino del Faro 3, Cabo Farol", mail: "ines@farol.example" };
+  const input = { ...person, call, entityCode: 144, from: "1920-01-01", to: null };
+  const { id } = valueOf(await askIdentity(context, { dataKey: null }, logbookId, service, input));
+  const account = { logbookId, service, access } as const;
+  valueOf(await handIn(context, account, id, ["CX1QRA", "PY2QSB"]));
+  await fetch(`${access.url}/control`, { method: "POST", body: JSON.stringify({ hurry: true }) });
+  return valueOf(await pursue(context, account, id));
+}
+
+/** Identities of calls for all times, given by an authority that was made for it. For tests. */
+export async function grantIdentities(
+  context: Context,
+  logbookId: number,
+  calls: readonly string[],
+  { issue }: { readonly issue: (request: string, validFrom: number, validTo: number) => Promise<string> },
+): Promise<void> {
+  const now = context.now();
+  for (const call of calls) {
+    const scope = { call, entity: 144, from: "1920-01-01", to: null };
+    await insertGranted(context, { logbookId, service: SIGNING_SERVICE, askedAt: now }, scope, (request) =>
+      issue(request, now - 60, now + 366 * 86_400),
+    );
+  }
+}
+
 /** Runs a job in this thread, and gives it as it ended. For tests. */
 export async function runTestJob(context: Context, logbookId: number, request: JobRequest, url?: string): Promise<Job> {
   const jobId = insertJob(context, logbookId, "Test", request);
-  await doJob(context, jobId, new AbortController().signal, testServices(url));
+  await doJob(context, jobId, new AbortController().signal, testMeans(url));
   return findJob(context.store, jobId)!;
 }
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { EntityAward } from "@/ui/awards/EntityAward";
+import { AwardsPage } from "@/ui/awards/AwardsPage";
 
 export const metadata: Metadata = { title: "Awards" };
 
-export default function AwardsPage() {
-  return <EntityAward />;
+export default function Page() {
+  return <AwardsPage />;
 }

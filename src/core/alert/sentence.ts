@@ -1,3 +1,4 @@
+import { capital } from "../capital";
 import { bandLabel } from "../band";
 import { CONTINENTS } from "../reference";
 import type { AlertChoices, Brings, Once } from "./rule";
@@ -58,8 +59,4 @@ const either = (parts: readonly string[]) => list(parts, "or");
 
 function list(parts: readonly string[], last: string): string {
   return parts.length < 2 ? parts.join("") : `${parts.slice(0, -1).join(", ")} ${last} ${parts.at(-1)}`;
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

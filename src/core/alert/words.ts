@@ -1,3 +1,4 @@
+import { capital } from "../capital";
 import { bandLabel, formatFrequency } from "../band";
 
 /** What of a station an operator is told who is called. */
@@ -21,7 +22,7 @@ export function alertTitle({ call, frequencyHz, band, mode, submode }: AlertFact
 /** "Fresh: North Korea. Chance good: LU5QTN heard it just now, 210 km from here." */
 export function alertText({ why, chance, reason }: AlertFacts): string {
   const parts = [why, `chance ${chance}: ${reason}`].filter((part) => part !== null);
-  return parts.map((part) => `${part.charAt(0).toUpperCase()}${part.slice(1)}.`).join(" ");
+  return parts.map((part) => `${capital(part)}.`).join(" ");
 }
 
 /** What is sent for a test. */

@@ -1,23 +1,7 @@
 import { bandLabel, type ModeGroup } from "../band";
-import { CHANNELS, type Confirmation, isConfirmed, type Proof } from "../confirm/channel";
-
-/** An award, as data: what it counts, and what proves a contact for it. */
-export interface Award {
-  readonly id: string;
-  readonly name: string;
-  /** The fact of a contact that is counted. */
-  readonly counts: "entityCode";
-  readonly proofs: readonly Proof[];
-}
-
-export const ENTITIES_AWARD: Award = {
-  id: "entities",
-  name: "Entities",
-  counts: "entityCode",
-  proofs: ["paper", "signed"],
-};
-
-export const AWARDS: readonly Award[] = [ENTITIES_AWARD];
+import { CHANNELS, type Confirmation, isConfirmed } from "../confirm/channel";
+import { type AwardId, AWARDS } from "./awards";
+import type { Award, AwardFacts } from "./awards/award";
 
 /** One cell of progress: an award's item on a band in a mode group, with how many contacts fill it. */
 export interface Slot {
@@ -29,29 +13,26 @@ export interface Slot {
   readonly confirmed: number;
 }
 
-export interface SlotFacts {
-  readonly entityCode: number | null;
-  readonly band: string;
-  readonly modeGroup: ModeGroup;
+export type SlotFacts = AwardFacts & {
   readonly confirmations: readonly Pick<Confirmation, "channel" | "received">[];
-}
+};
 
 const PROOF_OF = new Map(CHANNELS.map(({ id, proof }) => [id, proof]));
 
-function proves(award: Award, channel: Confirmation["channel"]): boolean {
-  return award.proofs.includes(PROOF_OF.get(channel)!);
+/** Whether what a contact has proves it for an award. */
+export function isProven(award: Pick<Award, "proofs">, { confirmations }: Pick<SlotFacts, "confirmations">): boolean {
+  return confirmations.some((one) => award.proofs.includes(PROOF_OF.get(one.channel)!) && isConfirmed(one));
 }
 
-/** The slots that one contact fills, each with worked 1 and confirmed 0 or 1. */
-export function slotsOf(contact: SlotFacts): Slot[] {
+/** The slots that one contact fills, each with worked 1 and confirmed 0 or 1; of some awards, where that is said. */
+export function slotsOf(contact: SlotFacts, isAsked: (award: AwardId) => boolean = () => true): Slot[] {
+  const { band, modeGroup } = contact;
   return AWARDS.flatMap((award) => {
-    const item = contact[award.counts];
-    if (item === null) return [];
-    const confirmed = contact.confirmations.some(
-      (confirmation) => proves(award, confirmation.channel) && isConfirmed(confirmation),
-    );
-    const { band, modeGroup } = contact;
-    return [{ award: award.id, item: String(item), band, modeGroup, worked: 1, confirmed: confirmed ? 1 : 0 }];
+    if (!isAsked(award.id)) return [];
+    const items = award.itemsOf(contact);
+    if (items.length === 0) return [];
+    const confirmed = isProven(award, contact) ? 1 : 0;
+    return items.map((item) => ({ award: award.id, item, band, modeGroup, worked: 1, confirmed }));
   });
 }
 

@@ -32,6 +32,7 @@ export type LiveEvent =
       readonly service: ServiceId;
       readonly what: "settings" | "statements";
     }
+  | { /** What signs, or is on its way to it; or whether keys are open. */ readonly type: "identities" }
   | { readonly type: "job"; readonly job: Job }
   | {
       /** A link: as it is now, null when it was removed; or what it says of what goes on. */
@@ -104,6 +105,7 @@ function concernOf(event: LiveEvent): Concern {
     case "arrivals":
     case "contests":
     case "sun":
+    case "identities":
     case "missed":
       return {};
   }

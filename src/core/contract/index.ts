@@ -1,5 +1,7 @@
 export * from "./alert";
 export * from "./arrival";
+export * from "./asking";
+export * from "./award";
 export * from "./callException";
 export * from "./change";
 export * from "./contact";
@@ -7,6 +9,8 @@ export * from "./contest";
 export * from "./endpoint";
 export * from "./event";
 export * from "./export";
+export * from "./identity";
+export * from "./inStep";
 export * from "./job";
 export * from "./journal";
 export * from "./link";

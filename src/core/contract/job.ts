@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { GAINS } from "../award";
+import { countReportSchema } from "./award";
 import { changeReportSchema } from "./change";
 import { sendLookSchema, serviceIdSchema } from "./service";
 
@@ -76,8 +78,40 @@ export const sendReportSchema = z.object({
   /** Contacts that were put into the outbox for it, and those that were left out: the service has them already. */
   queued: z.int().default(0),
   leftOut: z.int().default(0),
+  /** Contacts that nobody signs, by why; they still wait. */
+  unsigned: z.array(z.object({ why: z.string(), count: z.int() })).default([]),
 });
 export type SendReport = z.output<typeof sendReportSchema>;
+
+export const signReportSchema = z.object({
+  service: serviceIdSchema,
+  signed: z.int(),
+  leftOut: z.int(),
+  unsigned: z.array(z.object({ why: z.string(), count: z.int() })),
+});
+export type SignReport = z.output<typeof signReportSchema>;
+
+export const sendFileReportSchema = z.object({
+  service: serviceIdSchema,
+  fileName: z.string(),
+  batchId: z.int().nullable(),
+  /** Contacts of the file that were gone through. */
+  read: z.int(),
+  accepted: z.int(),
+  known: z.int(),
+  refused: z.int(),
+  unanswered: z.int(),
+  /** Contacts that nobody signs, by why. */
+  unsigned: z.array(z.object({ why: z.string(), count: z.int() })),
+  /** What was not sent, since it is no contact or was changed after it was signed; and the first of it, with its line. */
+  damaged: z.int(),
+  damagedLines: z.array(z.object({ line: z.int(), why: z.string() })),
+  /** The first that were refused. */
+  refusedLines: z.array(z.object({ call: z.string(), why: z.string() })),
+  /** Contacts of the log that are marked as sent now. */
+  marked: z.int(),
+});
+export type SendFileReport = z.output<typeof sendFileReportSchema>;
 
 const fetchedLineSchema = z.object({
   call: z.string(),
@@ -100,11 +134,59 @@ export const fetchReportSchema = z.object({
   byCall: z
     .array(z.object({ ownCall: z.string(), matched: z.int(), known: z.int(), withoutTwin: z.int() }))
     .default([]),
+  /** What the confirmed contacts added to awards: items, bands of them, modes; and the first of each. */
+  gains: z
+    .array(
+      z.object({
+        award: z.string(),
+        gain: z.enum(GAINS),
+        count: z.int(),
+        first: z.array(z.object({ item: z.string(), band: z.string() })),
+      }),
+    )
+    .default([]),
+  /** Other logbooks that have contacts that were told of, and how many of them were confirmed. */
+  elsewhere: z
+    .array(z.object({ logbookId: z.int(), name: z.string(), matched: z.int(), batchId: z.int().nullable() }))
+    .default([]),
   /** The first of each kind. */
   matchedLines: z.array(fetchedLineSchema),
   withoutTwinLines: z.array(fetchedLineSchema),
 });
 export type FetchReport = z.output<typeof fetchReportSchema>;
+
+const bringReportSchema = z.object({
+  service: serviceIdSchema,
+  /** Contacts that are confirmed elsewhere and not there, and the last of them that was brought. */
+  brought: z.int(),
+  upTo: z.int(),
+  accepted: z.int(),
+  known: z.int(),
+  /** What it did not believe, by why. */
+  refused: z.array(z.object({ why: z.string(), count: z.int() })),
+});
+export type BringReport = z.output<typeof bringReportSchema>;
+
+const step = {
+  service: serviceIdSchema.nullable(),
+  /** Passed over: the service failed in a step before. */
+  state: z.enum(["waiting", "running", "done", "failed", "passedOver"]),
+  problem: z.string().nullable(),
+};
+export const inStepReportSchema = z.object({
+  actId: z.int(),
+  steps: z.array(
+    z.discriminatedUnion("kind", [
+      z.object({ kind: z.literal("before"), ...step, report: z.null() }),
+      z.object({ kind: z.literal("fetch"), ...step, report: fetchReportSchema.nullable() }),
+      z.object({ kind: z.literal("send"), ...step, report: sendReportSchema.nullable() }),
+      z.object({ kind: z.literal("bring"), ...step, report: bringReportSchema.nullable() }),
+      z.object({ kind: z.literal("after"), ...step, report: z.null() }),
+    ]),
+  ),
+});
+export type InStepReport = z.output<typeof inStepReportSchema>;
+export type InStepStep = InStepReport["steps"][number];
 
 export const undoReportSchema = z.object({
   /** The batch that this undo is; undoing it brings everything back. */
@@ -121,7 +203,11 @@ const REPORTS = {
   import: importReportSchema,
   sendLook: sendLookSchema,
   send: sendReportSchema,
+  sign: signReportSchema,
+  sendFile: sendFileReportSchema,
   fetch: fetchReportSchema,
+  inStep: inStepReportSchema,
+  count: countReportSchema,
   undo: undoReportSchema,
   preview: changeReportSchema,
   change: changeReportSchema,
@@ -152,7 +238,11 @@ export const jobSchema = z.discriminatedUnion("kind", [
   jobOf("import"),
   jobOf("sendLook"),
   jobOf("send"),
+  jobOf("sign"),
+  jobOf("sendFile"),
   jobOf("fetch"),
+  jobOf("inStep"),
+  jobOf("count"),
   jobOf("undo"),
   jobOf("preview"),
   jobOf("change"),

@@ -53,7 +53,7 @@ export type DirectoryEntry = z.output<typeof directoryEntrySchema>;
 export const callHintSchema = z.object({ call: z.string(), contacts: z.int() });
 export type CallHint = z.output<typeof callHintSchema>;
 
-const slotCellSchema = z.object({
+export const slotCellSchema = z.object({
   band: z.string(),
   modeGroup: z.enum(MODE_GROUPS),
   worked: z.int(),
@@ -92,16 +92,6 @@ export const readingSchema = z.object({
   slots: z.array(slotCellSchema),
 });
 export type Reading = z.output<typeof readingSchema>;
-
-/** The entities award of a logbook: every slot that holds a contact. */
-export const entityTableSchema = z.object({
-  slots: z.array(z.object({ entityCode: z.int(), ...slotCellSchema.shape })),
-  /** The newest entry of the journal that is counted in. */
-  upTo: z.int(),
-  /** Entities worked and confirmed at all. */
-  totals: z.object({ worked: z.int(), confirmed: z.int() }),
-});
-export type EntityTable = z.output<typeof entityTableSchema>;
 
 /** At which hours of the day, 0 to 23 UTC, and on which bands an entity was worked. */
 export const workedHoursSchema = z.object({

@@ -104,6 +104,9 @@ export type ServiceView = z.output<typeof serviceViewSchema>;
 export const sendChoiceSchema = z.strictObject({ selection: selectionSchema, again: z.boolean().default(false) });
 export type SendChoice = z.output<typeof sendChoiceSchema>;
 
+/** All that was not sent yet; what is not to be sent stays. */
+export const UNSENT: SendChoice = { selection: { all: {}, except: [] }, again: false };
+
 /** From where on to fetch once more: from the beginning, or what was made from a day on. */
 export const fetchChoiceSchema = z.strictObject({
   from: z.union([z.literal("beginning"), z.iso.date()], { error: 'say "beginning", or a day as in 2026-11-23' }),
@@ -117,7 +120,15 @@ export const sendLookSchema = z.object({
   goes: z.int(),
   /** By our call and place, the most first. */
   groups: z.array(
-    z.object({ ownCall: z.string(), ownGrid: z.string().nullable(), count: z.int(), from: z.string(), to: z.string() }),
+    z.object({
+      ownCall: z.string(),
+      ownGrid: z.string().nullable(),
+      count: z.int(),
+      from: z.string(),
+      to: z.string(),
+      /** Until when the identity is valid that signs them; null where nothing is signed. */
+      signedUntil: z.string().nullable().default(null),
+    }),
   ),
   /** What stays here and why, the most first. */
   leftOut: z.array(z.object({ why: z.string(), count: z.int() })),

@@ -243,4 +243,34 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
           ORDER BY place))
       WHERE extra LIKE '%"EQSL_QSL%'`,
   ],
+  "0012-identities": [
+    `ALTER TABLE serviceAccess ADD COLUMN authority TEXT`,
+    `CREATE TABLE identity (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, service TEXT NOT NULL,
+      logbookId INTEGER REFERENCES logbook(id) ON DELETE SET NULL, call TEXT NOT NULL, entityCode INTEGER NOT NULL,
+      fromDay TEXT NOT NULL, toDay TEXT, name TEXT NOT NULL, address TEXT NOT NULL, mail TEXT NOT NULL,
+      askedAt INTEGER NOT NULL, request TEXT, key TEXT, reference TEXT, handedAt INTEGER, lookedAt INTEGER,
+      sponsors TEXT NOT NULL, refused TEXT, chain TEXT, validFrom INTEGER, validTo INTEGER, replacedBy INTEGER,
+      savedAt INTEGER, removedAt INTEGER) STRICT`,
+    `CREATE TABLE keyLock (id INTEGER PRIMARY KEY CHECK (id = 1), wrapped TEXT NOT NULL) STRICT`,
+  ],
+  "0013-asked": [
+    `CREATE TABLE asked (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, contactId INTEGER NOT NULL REFERENCES contact(id) ON DELETE CASCADE,
+      way TEXT NOT NULL, at INTEGER NOT NULL, text TEXT NOT NULL) STRICT`,
+    `CREATE INDEX askedOfContact ON asked (contactId, at)`,
+  ],
+  "0014-in-step": [
+    `CREATE TABLE inStep (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+      jobId INTEGER NOT NULL, startedAt INTEGER NOT NULL, endedAt INTEGER, cells TEXT NOT NULL, before TEXT NOT NULL,
+      after TEXT) STRICT`,
+    `CREATE INDEX inStepOfLogbook ON inStep (logbookId, id)`,
+  ],
+  "0015-awards": [
+    `CREATE TABLE awardCount (
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, award TEXT NOT NULL,
+      version INTEGER NOT NULL, countedTo INTEGER, PRIMARY KEY (logbookId, award)) STRICT, WITHOUT ROWID`,
+    `INSERT INTO awardCount (logbookId, award, version, countedTo) SELECT id, 'entities', 1, NULL FROM logbook`,
+  ],
 };

@@ -1,6 +1,6 @@
 import type { Generated } from "kysely";
 import type { ModeGroup } from "../../core/band";
-import type { Channel, ReceivedState, SendAnswer, SentState, ServiceId } from "../../core/confirm";
+import type { AskWay, Channel, ReceivedState, SendAnswer, SentState, ServiceId } from "../../core/confirm";
 import type { CompleteContact, FactKey } from "../../core/contact";
 import type { ArrivalOutcome } from "../../core/contract";
 
@@ -16,6 +16,11 @@ export interface Schema {
   receipt: ReceiptTable;
   fetchState: FetchStateTable;
   serviceAccess: ServiceAccessTable;
+  identity: IdentityTable;
+  keyLock: KeyLockTable;
+  asked: AskedTable;
+  inStep: InStepTable;
+  awardCount: AwardCountTable;
   statement: StatementTable;
   journalBatch: JournalBatchTable;
   journalEntry: JournalEntryTable;
@@ -382,6 +387,57 @@ interface ServiceAccessTable {
   byItself: string | null;
   /** Until when the service asked to be left alone. */
   restsUntil: number | null;
+  /** PEM: the certificate that all of the service's own are signed by, as it showed it first. */
+  authority: string | null;
+}
+
+/** Days are UTC, as in "2026-11-23"; times seconds since 1970 UTC. */
+export interface IdentityTable {
+  id: Generated<number>;
+  service: ServiceId;
+  /** Where it was asked for: by its account the service is asked how it stands. */
+  logbookId: number | null;
+  call: string;
+  entityCode: number;
+  fromDay: string;
+  toDay: string | null;
+  name: string;
+  address: string;
+  mail: string;
+  askedAt: number;
+  /** PEM, PKCS #10. */
+  request: string | null;
+  /** PEM, PKCS #8; or the same as a JSON Web Encryption under the data key. */
+  key: string | null;
+  /** The service's own name for the request. */
+  reference: string | null;
+  handedAt: number | null;
+  lookedAt: number | null;
+  /** JSON. */
+  sponsors: string;
+  refused: string | null;
+  /** PEM: its certificate, and those that it is signed by. */
+  chain: string | null;
+  validFrom: number | null;
+  validTo: number | null;
+  replacedBy: number | null;
+  savedAt: number | null;
+  removedAt: number | null;
+}
+
+/** That the other operator of a contact was asked for a confirmation. */
+interface AskedTable {
+  id: Generated<number>;
+  contactId: number;
+  way: AskWay;
+  at: number;
+  text: string;
+}
+
+/** The data key that keys are encrypted with, under the passphrase: a JSON Web Encryption. No row for no passphrase. */
+interface KeyLockTable {
+  id: number;
+  wrapped: string;
 }
 
 interface FetchStateTable {
@@ -392,6 +448,26 @@ interface FetchStateTable {
 }
 
 /** What a service said of others' logs; those without a twin are kept, so that a later contact can meet them. */
+interface AwardCountTable {
+  logbookId: number;
+  award: string;
+  /** The version of the award by which it was counted. */
+  version: number;
+  /** The last contact that is counted in; null for all. */
+  countedTo: number | null;
+}
+export interface InStepTable {
+  id: Generated<number>;
+  logbookId: number;
+  jobId: number;
+  startedAt: number;
+  endedAt: number | null;
+  /** JSON: what each place had before, cell by cell. */
+  cells: string;
+  /** JSON: the figures of each place before, and after. */
+  before: string;
+  after: string | null;
+}
 interface StatementTable {
   logbookId: number;
   service: ServiceId;
@@ -404,6 +480,7 @@ interface StatementTable {
   modeGroup: ModeGroup;
   startedAt: number;
   contactId: number | null;
+  /** Of earlier versions: what keeps it apart is worked out on the log as it is. */
   explanation: string | null;
   arrivedAt: number;
   /** When it was left alone; null where it was not. */

@@ -3,7 +3,7 @@ import type { Job, LiveEvent } from "../../core/contract";
 import type { Context } from "../context";
 import { createDoor } from "../db/door";
 import { createLogbook } from "../logbook/logbooks";
-import { taken, testContext, testServices, valueOf } from "../testing";
+import { taken, testContext, testMeans, valueOf } from "../testing";
 import { logbookInputSchema } from "../../core/contract";
 import { findJob, jobRequestSchema } from "./job";
 import { createSupervisor, markInterrupted, type Supervisor } from "./supervisor";
@@ -47,7 +47,7 @@ beforeEach(async () => {
   threads.length = 0;
   context = { ...made.context, announce: (event) => void heard.push(event) };
   logbookId = made.logbookId;
-  supervisor = createSupervisor(":memory:", createDoor(), testServices(), (error) => faults.push(error));
+  supervisor = createSupervisor(":memory:", createDoor(), testMeans, (error) => faults.push(error));
 });
 afterEach(() => jest.useRealTimers());
 

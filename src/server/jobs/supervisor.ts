@@ -1,5 +1,4 @@
 import { Worker } from "node:worker_threads";
-import type { ServiceDefaults } from "../confirm/access";
 import type { Context } from "../context";
 import type { Job, JobOf, LiveEvent } from "../../core/contract";
 import { done, failed, missing, type Result } from "../problem";
@@ -7,6 +6,7 @@ import { type Door, ticketOf } from "../db/door";
 import { findJob, type JobRequest, SILENT } from "./job";
 import { announceJob, CANCELLED, problemOf } from "./jobRun";
 import { WORKER_LIMITS } from "./workerLimits";
+import type { JobMeans } from "./work";
 import type { WorkerOrder } from "./worker";
 
 /** Starts jobs in threads of their own, one of a kind, and service, in a logbook at a time, and knows which run. */
@@ -30,7 +30,7 @@ const SETTLE_AGAIN_MS = 2000;
 export function createSupervisor(
   databaseFile: string,
   door: Door,
-  services: ServiceDefaults,
+  means: () => JobMeans,
   fault: (error: unknown) => void,
 ): Supervisor {
   const running = new Map<number, Worker>();
@@ -38,7 +38,7 @@ export function createSupervisor(
   const goingOn = new Set<number>();
 
   function launch(context: Context, jobId: number): void {
-    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor.name, services };
+    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor.name, means: means() };
     const worker = new Worker(new URL("./worker.ts", import.meta.url), {
       workerData: order,
       resourceLimits: WORKER_LIMITS,
@@ -77,21 +77,22 @@ export function createSupervisor(
     }
   }
 
-  /** Whether another job does the same already, with the same service. One that only looks is in nobody's way. */
+  /** Whether another job does the same already, with the same service, or as a part. One that only looks is in nobody's way. */
   function inTheWay(context: Context, logbookId: number, kind: Job["kind"], service: Job["service"]) {
     const { store } = context;
     if (SILENT.includes(kind)) return null;
     const busy = store.first(
       store.q
         .selectFrom("job")
-        .select("id")
+        .select(["id", "title"])
         .where("logbookId", "=", logbookId)
-        .where("kind", "=", kind)
-        .where("service", "is", service)
+        .where((eb) =>
+          eb.or([eb.and([eb("kind", "=", kind), eb("service", "is", service)]), eb("kind", "in", beside(kind))]),
+        )
         .where("state", "=", "running"),
     );
     if (busy === undefined) return null;
-    return failed(409, "Already running", `job ${busy.id} does the same: wait for it, or cancel it`);
+    return failed(409, "Already running", `job ${busy.id}, ${busy.title}, does the same: wait for it, or cancel it`);
   }
 
   return {
@@ -133,6 +134,15 @@ export function createSupervisor(
       return done(job);
     },
   };
+}
+
+/** A job that does what others do, one after the other: none of them runs beside it, whatever the service. */
+const WHOLE: Job["kind"] = "inStep";
+const PARTS: readonly Job["kind"][] = ["send", "fetch"];
+
+function beside(kind: Job["kind"]): readonly Job["kind"][] {
+  if (kind === WHOLE) return PARTS;
+  return PARTS.includes(kind) ? [WHOLE] : [];
 }
 
 /** The service that a job has to do with; null for none. */

@@ -1,16 +1,26 @@
 import type {
   ChangeReport,
+  CountReport,
   FetchReport,
   ImportReport,
+  InStepReport,
   LookReport,
   SendLook,
+  SendFileReport,
   SendReport,
+  SignReport,
   UndoReport,
 } from "../../core/contract";
+import { serviceById, type ServiceId } from "../../core/confirm";
 import { fetchConfirmations } from "../confirm/fetchConfirmations";
+import { countAwards } from "../award/countAwards";
+import { bringInStep } from "../confirm/inStep/bringInStep";
 import { lookAtSending } from "../confirm/sendChoice";
+import { sendFile } from "../confirm/sendFile";
+import { signToFile } from "../confirm/signToFile";
 import { sendOutbox } from "../confirm/sendOutbox";
 import { accessOf, type ServiceDefaults } from "../confirm/access";
+import type { DataKey } from "../identity/keyRing";
 import type { Context } from "../context";
 import { type ChangeCheckpoint, changeMany } from "../logbook/changeMany";
 import { previewChange } from "../logbook/previewChange";
@@ -19,29 +29,63 @@ import { lookIntoFile } from "../logbook/lookIntoFile";
 import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
 
+/** What jobs need besides the log: how services are reached, and what opens the keys that sign. */
+export interface JobMeans {
+  readonly services: ServiceDefaults;
+  readonly dataKey: DataKey;
+}
+
 /** Does what a job's row asks for. The one place that knows every kind of job. */
 export async function doJob(
   context: Context,
   jobId: number,
   signal: AbortSignal,
-  services: ServiceDefaults,
+  { services, dataKey }: JobMeans,
 ): Promise<void> {
   const request = requestOf(context, jobId);
+  // What deals with certificates is large: only who signs loads it.
+  const signingAt = async (service: ServiceId) =>
+    serviceById(service).registrar === null
+      ? null
+      : (await import("../identity/signing")).createSigning(context, service, dataKey);
   switch (request.kind) {
     case "import":
       return runJob<ImportReport, ImportReport>(context, jobId, signal, (run) => importAdif(run, request));
     case "look":
       return runJob<LookReport, LookReport>(context, jobId, signal, (run) => lookIntoFile(run, request));
     case "send":
-      return runJob<SendReport, SendReport>(context, jobId, signal, (run) =>
-        sendOutbox(run, request, accessOf(context, services, run.logbookId, request.service)),
+      return runJob<SendReport, SendReport>(context, jobId, signal, async (run) => {
+        const { service } = request;
+        const access = accessOf(context, services, run.logbookId, service);
+        return sendOutbox(run, request, { access, signing: await signingAt(service) });
+      });
+    case "sign":
+      return runJob<SignReport, SignReport>(context, jobId, signal, async (run) =>
+        signToFile(run, request, (await signingAt(request.service))!),
       );
+    case "sendFile":
+      return runJob<SendFileReport, SendFileReport>(context, jobId, signal, async (run) => {
+        const { service } = request;
+        const access = accessOf(context, services, run.logbookId, service);
+        const signing = await signingAt(service);
+        const readSigned = signing === null ? null : (await import("../identity/readSigned")).createReadSigned();
+        return sendFile(run, request, { access, signing, readSigned });
+      });
     case "sendLook":
       return runJob<SendLook, number>(context, jobId, signal, (run) => lookAtSending(run, request));
     case "fetch":
       return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) =>
         fetchConfirmations(run, request, accessOf(context, services, run.logbookId, request.service)),
       );
+    case "inStep":
+      return runJob<InStepReport, InStepReport>(context, jobId, signal, (run) =>
+        bringInStep(run, request, {
+          accessOf: (service) => accessOf(context, services, run.logbookId, service),
+          signingAt,
+        }),
+      );
+    case "count":
+      return runJob<CountReport, CountReport>(context, jobId, signal, countAwards);
     case "preview":
       return runJob<ChangeReport, number>(context, jobId, signal, (run) => previewChange(run, request));
     case "change":

@@ -1,9 +1,8 @@
 import { parentPort, workerData } from "node:worker_threads";
-import type { ServiceDefaults } from "../confirm/access";
 import { gateOf, ticketOf } from "../db/door";
 import { connect, WRITER_CACHE } from "../db/store";
 import { localFinder } from "../logbook/localFinder";
-import { doJob } from "./work";
+import { doJob, type JobMeans } from "./work";
 import { LOCAL_OPERATOR } from "../actor";
 
 /** What the supervisor hands to a worker thread. */
@@ -14,7 +13,7 @@ export interface WorkerOrder {
   readonly jobId: number;
   /** Who asked for it. */
   readonly actor: string;
-  readonly services: ServiceDefaults;
+  readonly means: JobMeans;
 }
 
 const order = workerData as WorkerOrder;
@@ -37,7 +36,7 @@ try {
     },
     order.jobId,
     abort.signal,
-    order.services,
+    order.means,
   );
 } finally {
   store.close();

@@ -201,6 +201,22 @@ it.each([
   await until(() => !radio.state.transmitting && linkRows(shack.context)[0]!.sendingSince === null);
 });
 
+it("a radio that transmitted as the server ended is stopped, also when it is reached at the second attempt only", async () => {
+  const { radio, server, behave } = await start(petrel());
+  radio.change({ transmitting: true });
+  behave("silent");
+  keepDescriptor(shack.context, { ...petrelDescriptor, waitMs: 60 });
+  const settings = { descriptor: "PETREL", port: portOf({ server }) };
+  const id = addLinkRow(shack.context, { kind: "radio", name: "Petrel", on: true, settings });
+  keepSending(shack.context, id, shack.context.now() - 60);
+  shack.again();
+  await until(() => linkOf(id).phase === "waiting");
+  behave("normal");
+  await up(id);
+  await until(() => !radio.state.transmitting && linkRows(shack.context)[0]!.sendingSince === null);
+  expect(linkOf(id).text).toContain("The server ended while Petrel transmitted");
+});
+
 it("a link that is changed while it transmits is stopped, and nothing is said of a server that ended", async () => {
   const { radio, server } = await start(petrel());
   const id = await addRadio(portOf({ server }));

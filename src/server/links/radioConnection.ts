@@ -104,12 +104,17 @@ export function radioConnection(
   });
   if (opening.sentUntilTheEnd !== null) {
     const since = fullTime(isoTime(opening.sentUntilTheEnd));
-    const still = talker.state.transmitting === true;
-    if (still) stop();
-    remark(
-      `The server ended while ${name} transmitted, since ${since} UTC. It ${still ? "did so still, and was stopped now" : "has stopped"}.`,
-    );
-    if (!still) void sending(false);
+    const { transmitting } = talker.state;
+    // A radio that has not said that it stopped is stopped.
+    if (transmitting !== false) stop();
+    const became =
+      transmitting === false
+        ? "has stopped"
+        : transmitting === true
+          ? "did so still, and was stopped now"
+          : "does not say whether it still does, and was told to stop";
+    remark(`The server ended while ${name} transmitted, since ${since} UTC. It ${became}.`);
+    if (transmitting === false) void sending(false);
   } else if (talker.state.transmitting === true) began();
   talker.watch();
 

@@ -52,6 +52,8 @@ interface Running {
   attempts: number;
   upAt: number;
   timer: NodeJS.Timeout | undefined;
+  /** Since when it transmitted as the server ended before; null once it is known that it does so no more. */
+  sentUntilTheEnd: number | null;
   /** Settled when it is kept whether it transmits. */
   kept: Promise<void>;
   /** Ends the attempt that is under way, and makes what it says unheard. */
@@ -140,7 +142,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
           settings: settings.data,
           name: one.row.name,
           context,
-          sentUntilTheEnd: one.row.sendingSince,
+          sentUntilTheEnd: one.sentUntilTheEnd,
           say: (news, position) => say(one, news, position),
           remark: (text) =>
             heard(() => {
@@ -173,6 +175,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
   }
 
   function keep(one: Running, on: boolean): Promise<void> {
+    if (!on) one.sentUntilTheEnd = null;
     if ((one.row.sendingSince !== null) === on) return one.kept;
     const since = on ? context.now() : null;
     one.row = { ...one.row, sendingSince: since };
@@ -199,8 +202,8 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
     connection?.stop();
     connection?.close();
     attempt?.abort();
-    // At the end it stays kept: whoever starts next is told that it was sending.
-    if (!closed) void keep(one, false);
+    // At the end it stays kept: whoever starts next is told that it was sending. So it does until one that did is reached.
+    if (!closed && one.sentUntilTheEnd === null) void keep(one, false);
   }
 
   /** Opens anew: at once, from the first pause on. */
@@ -228,6 +231,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
       upAt: 0,
       timer: undefined,
       attempt: null,
+      sentUntilTheEnd: row.sendingSince,
       kept: Promise.resolve(),
     };
     running.set(row.id, one);

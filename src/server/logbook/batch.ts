@@ -4,6 +4,8 @@ import { type Confirmation, SERVICE_IDS, type ServiceId, servicesWaitedFor, told
 import type { CompleteContact } from "../../core/contact";
 import { type Settled, settleExchange, withoutStaleParts } from "../../core/contest";
 import type { StoredContact } from "../../core/contract";
+import { countedTo, type CountedTo } from "../award/counted";
+import { moveSlot } from "../award/slotMover";
 import { contestRulesFinder } from "../contest/contestRules";
 import type { Context } from "../context";
 import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
@@ -73,9 +75,11 @@ export function writeBatch<Result>(
   const servicesTouched = new Set<ServiceId>();
   let upTo = 0;
 
-  function count(contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook = logbookId): void {
+  let counted: CountedTo = () => 0;
+  function count(id: number, contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook: number): void {
     gains.set(inLogbook, gains.get(inLogbook) ?? 0);
-    for (const { award, item, band, modeGroup, confirmed } of slotsOf(contact)) {
+    const isCounted = (award: string) => id <= counted(inLogbook, award);
+    for (const { award, item, band, modeGroup, confirmed } of slotsOf(contact, isCounted)) {
       const key = `${inLogbook}\n${award}\n${item}\n${band}\n${modeGroup}`;
       const delta = slots.get(key) ?? { inLogbook, award, item, band, modeGroup, worked: 0, confirmed: 0 };
       delta.worked += sign;
@@ -99,6 +103,7 @@ export function writeBatch<Result>(
   }
 
   const result = store.transaction(() => {
+    counted = countedTo(store);
     let batchId = options.continues ?? null;
     let journalled = 0;
     const batch = () => (batchId ??= openBatch(context, options));
@@ -116,7 +121,7 @@ export function writeBatch<Result>(
       batch();
       for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
       queueFor(home, id, servicesWaitedFor(contact.confirmations));
-      count(contact, 1, home);
+      count(id, contact, 1, home);
       gain(home, 1);
       added.push(id);
     };
@@ -158,8 +163,8 @@ export function writeBatch<Result>(
           for (const confirmation of next.confirmations) insertConfirmation(id, confirmation);
         }
         moveInOutbox(current, next);
-        count(current, -1, current.logbookId);
-        count(next, 1, home);
+        count(id, current, -1, current.logbookId);
+        count(id, next, 1, home);
         if (moved) {
           gain(current.logbookId, -1);
           gain(home, 1);
@@ -170,7 +175,7 @@ export function writeBatch<Result>(
       remove(held) {
         const current = ownOf(held).contact;
         inHand.delete(current.id);
-        count(current, -1, current.logbookId);
+        count(current.id, current, -1, current.logbookId);
         gain(current.logbookId, -1);
         journal(current.id, current, null);
         statements.deleteContact.run(current.id);
@@ -246,15 +251,7 @@ export function writeBatch<Result>(
     let emptied = false;
     for (const delta of slots.values()) {
       if (delta.worked === 0 && delta.confirmed === 0) continue;
-      statements.moveSlot.run(
-        delta.inLogbook,
-        delta.award,
-        delta.item,
-        delta.band,
-        delta.modeGroup,
-        delta.worked,
-        delta.confirmed,
-      );
+      moveSlot(store, delta.inLogbook, delta);
       emptied ||= delta.worked < 0;
     }
     const homes = [...gains.keys()];
@@ -356,7 +353,6 @@ interface Statements {
   readonly endRefusals: Prepared<unknown>;
   readonly insertEntry: Prepared<unknown>;
   readonly insertAddedEntries: Prepared<unknown>;
-  readonly moveSlot: Prepared<unknown>;
   readonly queue: Prepared<unknown>;
 }
 
@@ -415,17 +411,6 @@ function prepareStatements(store: Store): Statements {
           eb
             .selectFrom(sql<{ value: number }>`json_each(${"[]"})`.as("added"))
             .select([eb.val(0).as("batchId"), "added.value as contactId"]),
-        ),
-    ),
-    moveSlot: store.prepare(
-      q
-        .insertInto("slot")
-        .values({ logbookId: 0, award: "", item: "", band: "", modeGroup: "CW", worked: 0, confirmed: 0 })
-        .onConflict((conflict) =>
-          conflict.columns(["logbookId", "award", "item", "band", "modeGroup"]).doUpdateSet((eb) => ({
-            worked: eb("slot.worked", "+", eb.ref("excluded.worked")),
-            confirmed: eb("slot.confirmed", "+", eb.ref("excluded.confirmed")),
-          })),
         ),
     ),
     queue: store.prepare(

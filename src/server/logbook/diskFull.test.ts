@@ -8,7 +8,7 @@ import { findJob } from "../jobs/job";
 import { insertJob } from "../jobs/supervisor";
 import { doJob } from "../jobs/work";
 import { diskFault } from "../db/diskFault";
-import { countedSlots, keptSlots, testContext, testServices, valueOf } from "../testing";
+import { countedSlots, keptSlots, testContext, testMeans, valueOf } from "../testing";
 import { markCards } from "./cards";
 import { changeContact, deleteContact, getContact, logContact } from "./contacts";
 
@@ -33,7 +33,7 @@ test("a disk that is full in the middle of an import keeps what was done, says s
   writeFileSync(file, records.join("\n"));
   const request = { kind: "import" as const, file, fileName: "full.adi", choices: importChoicesSchema.parse({}) };
   const jobId = insertJob(context, logbookId, "Import", request);
-  const run = () => doJob(context, jobId, new AbortController().signal, testServices());
+  const run = () => doJob(context, jobId, new AbortController().signal, testMeans());
   const count = () =>
     store.first(store.q.selectFrom("contact").select((eb) => eb.fn.countAll<number>().as("contacts")))!.contacts;
 

@@ -1,5 +1,7 @@
 import { Worker } from "node:worker_threads";
 import type { KnownCall } from "../../core/callsign";
+import type { DayCount } from "../../core/identity";
+import type { DaysRequest } from "./days";
 import type { Found, Search } from "./search";
 
 interface FindRequest {
@@ -20,6 +22,8 @@ export interface Finder {
   find(request: FindRequest): Promise<Found>;
   /** Calls of a logbook that fit what is typed so far. */
   hints(request: HintRequest): Promise<KnownCall[]>;
+  /** How many contacts of each of our calls a log has on each day. */
+  days(request: DaysRequest): Promise<DayCount[]>;
   /** Gives back the memory of what is remembered; the next search reads it anew. */
   forget(): void;
   close(): void;
@@ -30,9 +34,10 @@ export interface FinderOrder {
   readonly number: number;
   readonly find?: FindRequest;
   readonly hints?: HintRequest;
+  readonly days?: DaysRequest;
 }
 export type FinderAnswer =
-  | { readonly number: number; readonly found: Found | KnownCall[] }
+  | { readonly number: number; readonly found: Found | KnownCall[] | DayCount[] }
   | { readonly number: number; readonly fault: string };
 
 /** A finder in a thread of its own, which begins with the first search: a filter may have to look at every contact. */
@@ -71,6 +76,7 @@ export function createFinder(databaseFile: string): Finder {
   return {
     find: (request) => ask({ find: request }),
     hints: (request) => ask({ hints: request }),
+    days: (request) => ask({ days: request }),
     forget() {
       if (open.size > 0) return;
       void worker?.terminate();

@@ -8,7 +8,8 @@ import {
   type LookReport,
   siteInputSchema,
 } from "../../core/contract";
-import { runTestJob, testContext, valueOf, taken } from "../testing";
+import { listAwards } from "../award/awardTables";
+import { countedSlots, keptSlots, runTestJob, testContext, valueOf, taken } from "../testing";
 import { changeContact, listContacts } from "./contacts";
 import { addSite } from "./sites";
 import { undoBatch } from "./undo";
@@ -186,4 +187,17 @@ test("a site is given to contacts that do not say our call, and entities are wor
   expect((await contacts())[0]!.confirmations).toContainEqual(
     expect.objectContaining({ channel: "lantern", sent: "waiting" }),
   );
+});
+
+test("the entities of a file are counted as it comes, the other awards after it", async () => {
+  const { context, logbookId, take } = await begin();
+  await take();
+  const progress = () =>
+    Object.fromEntries(
+      valueOf(listAwards(context, logbookId)).map(({ award, worked, isCounted }) => [award, [worked, isCounted]]),
+    );
+  expect(progress()).toMatchObject({ entities: [2, true], cqZones: [0, false], prefixes: [0, false] });
+  await runTestJob(context, logbookId, { kind: "count" });
+  expect(progress()).toMatchObject({ entities: [2, true], cqZones: [2, true], prefixes: [2, true] });
+  expect(keptSlots(context, logbookId)).toEqual(countedSlots(context, logbookId));
 });

@@ -3,6 +3,7 @@ import { rm } from "node:fs/promises";
 import type { AdifNote, AdifRecord } from "../../core/adif";
 import { additionsFrom, type CompleteContact } from "../../core/contact";
 import type { ImportChoices, ImportReport } from "../../core/contract";
+import { countLater } from "../award/counted";
 import { inSteps, JobProblem, type JobRun } from "../jobs/jobRun";
 import { rulesCalled } from "../contest/contestRules";
 import { type AdifFile, openAdifFile } from "./adifFile";
@@ -55,6 +56,7 @@ export async function importAdif(
   const { context, logbookId } = run;
   const { store } = context;
   if (!existsSync(request.file)) throw new JobProblem("the uploaded file is no longer there: import it again");
+  store.transaction(() => countLater(store, logbookId));
   const report: ImportReport = run.resumed ?? {
     fileName: request.fileName,
     batchId: null,

@@ -1,6 +1,7 @@
 import type { z } from "zod";
 import { isoTime } from "../../core/contact";
 import { type Logbook, type logbookChangeSchema, type logbookInputSchema } from "../../core/contract";
+import { markAllCounted } from "../award/counted";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
@@ -11,7 +12,11 @@ export function createLogbook(context: Context, input: z.output<typeof logbookIn
   const { name, site } = input;
   const id = store.transaction(() => {
     const siteId = insertSite(context, site);
-    return store.run(store.q.insertInto("logbook").values({ name, siteId, createdAt: context.now() })).lastId;
+    const logbookId = store.run(
+      store.q.insertInto("logbook").values({ name, siteId, createdAt: context.now() }),
+    ).lastId;
+    markAllCounted(store, logbookId);
+    return logbookId;
   });
   return findLogbook(context, id);
 }

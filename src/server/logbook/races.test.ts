@@ -16,7 +16,8 @@ import { findJob, type JobRequest } from "../jobs/job";
 import { insertJob } from "../jobs/supervisor";
 import { doJob } from "../jobs/work";
 import { quietContext } from "../quietContext";
-import { countedSlots, keptSlots, taken, testServices, valueOf } from "../testing";
+import { countedSlots, grantIdentities, keptSlots, taken, testMeans, valueOf } from "../testing";
+import { memoryVault, openAuthority } from "../../../stand-ins/lantern/authority";
 import { markCards } from "./cards";
 import { changeContact, deleteContact, getContact, logContact } from "./contacts";
 import { createLogbook } from "./logbooks";
@@ -34,7 +35,7 @@ let theirs: Context;
 let contact: StoredContact & { batchId: number };
 let files = 0;
 
-beforeEach(() => {
+beforeEach(async () => {
   const file = join(folder, `${++files}.sqlite`);
   ours = quietContext(openStore(file), "we", () => NOW);
   theirs = quietContext(connect(file), "they", () => NOW);
@@ -42,6 +43,7 @@ beforeEach(() => {
   logbookId = valueOf(createLogbook(ours, taken(logbookInputSchema, { name: "Log", site }))).id;
   const facts = { call: "DL1QTA", startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW" };
   contact = valueOf(logContact(ours, logbookId, facts));
+  await grantIdentities(ours, logbookId, ["CX3QUA"], await openAuthority(memoryVault(), 0));
 });
 afterEach(() => {
   ours.store.close();
@@ -89,7 +91,7 @@ function now(): StoredContact {
 
 async function runJob(context: Context, request: JobRequest, url?: string): Promise<Job> {
   const jobId = insertJob(ours, logbookId, "Test", request);
-  await doJob(context, jobId, new AbortController().signal, testServices(url));
+  await doJob(context, jobId, new AbortController().signal, testMeans(url));
   return findJob(ours.store, jobId)!;
 }
 

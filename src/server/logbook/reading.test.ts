@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { movedTable } from "../../core/award";
-import { callExceptionInputSchema, type EntityTable, type LiveEvent, type Reading } from "../../core/contract";
+import { callExceptionInputSchema, type AwardTable, type LiveEvent, type Reading } from "../../core/contract";
 import { exceptionsFrom, readingOf } from "../../core/reading";
-import { entityTable } from "../award/entityTable";
+import { awardTable } from "../award/awardTables";
 import { addException, listExceptions } from "../directory/callExceptions";
 import { taken, testContext, valueOf } from "../testing";
 import { markCards } from "./cards";
@@ -46,7 +46,7 @@ test("the browser, from what it fetched, comes to the same reading as the server
   for (const [minute, call] of ["DL1QTA", "OY4QSA/P", "LU3QSC", "OY4QSA"].entries()) log(call, "15m", minute);
   const odd = { call: "VK9QRT", entityCode: 150, from: "2026-01-01", until: "2026-12-31", cqZone: 30 };
   valueOf(addException(context, taken(callExceptionInputSchema, odd)));
-  const table = valueOf(entityTable(context, logbookId));
+  const table = valueOf(awardTable(context, logbookId, "entities"));
   const exceptions = exceptionsFrom(listExceptions(context));
   const ownGrid = valueOf(findLogbook(context, logbookId)).site.grid;
   for (const call of CALLS)
@@ -62,7 +62,7 @@ test("the browser, from what it fetched, comes to the same reading as the server
           ownGrid,
           exceptions,
           slotsOf: (code) =>
-            table.slots.filter(({ entityCode }) => entityCode === code).map(({ entityCode: _, ...slot }) => slot),
+            table.slots.filter(({ item }) => Number(item) === code).map(({ item: _, ...slot }) => slot),
           station: stationOf(context, logbookId, call),
         });
         expect([call, here]).toEqual([call, { ...there, duplicate }]);
@@ -102,7 +102,7 @@ test("the award's table, moved by the live events, is what fetching it anew give
     fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 15 }), async (steps) => {
       const { context, logbookId, heard, log } = await begin();
       const ids: number[] = [];
-      let table: EntityTable = valueOf(entityTable(context, logbookId));
+      let table: AwardTable = valueOf(awardTable(context, logbookId, "entities"));
       for (const [minute, one] of steps.entries()) {
         const id = ids[one.which % Math.max(1, ids.length)];
         if (one.do === "log" || id === undefined) ids.push(log(one.call, one.band, minute));
@@ -118,14 +118,14 @@ test("the award's table, moved by the live events, is what fetching it anew give
           if (event.type === "contacts") {
             table = movedTable(table, event.slots, event.upTo);
             // What was fetched after the change has it, and takes it no second time.
-            const fetched = valueOf(entityTable(context, logbookId));
+            const fetched = valueOf(awardTable(context, logbookId, "entities"));
             expect(movedTable(fetched, event.slots, event.upTo)).toBe(fetched);
           }
-        const sorted = ({ slots, totals }: EntityTable) => [
+        const sorted = ({ slots, totals }: AwardTable) => [
           slots.map((slot) => JSON.stringify(Object.entries(slot).sort())).sort(),
           totals,
         ];
-        expect(sorted(table)).toEqual(sorted(valueOf(entityTable(context, logbookId))));
+        expect(sorted(table)).toEqual(sorted(valueOf(awardTable(context, logbookId, "entities"))));
       }
     }),
     { numRuns: 40 },

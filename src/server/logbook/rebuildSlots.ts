@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import { type Slot, slotsOf } from "../../core/award";
 import type { Store } from "../db/store";
 import { withConfirmations } from "./contactRow";
@@ -12,7 +13,7 @@ export function countSlots(store: Store, logbookId: number): Slot[] {
       store.q
         .selectFrom("contact")
         .selectAll()
-        .where("logbookId", "=", logbookId)
+        .where(sql`+logbookId`, "=", logbookId)
         .where("id", ">", after)
         .orderBy("id")
         .limit(PAGE),

@@ -21,7 +21,8 @@ export function refusedRecords(context: Context, jobId: number): Result<FileAnsw
 
 const PIECE_BYTES = 256 * 1024;
 
-function* piecesOf(file: string): Generator<Uint8Array> {
+/** A file, piece by piece. */
+export function* piecesOf(file: string): Generator<Uint8Array> {
   const handle = openSync(file, "r");
   try {
     for (;;) {

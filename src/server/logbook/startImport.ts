@@ -1,41 +1,13 @@
-import { open, rm } from "node:fs/promises";
-import { join } from "node:path";
+import { rm } from "node:fs/promises";
 import type { z } from "zod";
 import type { Context } from "../context";
 import { type ImportChoices, importChoicesSchema, type Job, type JobOf } from "../../core/contract";
 import type * as files from "../../core/contract/endpoints/files";
-import { diskFault } from "../db/diskFault";
+import { takeUpload } from "../http/takeUpload";
 import { findJob } from "../jobs/job";
 import { requestOf } from "../jobs/jobRun";
-import { done, failed, missing, type Result } from "../problem";
+import { done, missing, type Result } from "../problem";
 import type { Runtime } from "../runtime";
-
-class TooLarge extends Error {}
-
-/** So much of what is not kept is read all the same: who sends it hears an answer only when it was taken from him. */
-const MOST_PASSED = 200_000_000;
-
-/** Writes a request's body to a file as it comes. Gives why it could not, or null. */
-async function keepBody(request: Request, file: string, limit: number): Promise<Error | null> {
-  let fault: Error | null = null;
-  let size = 0;
-  try {
-    const handle = await open(file, "wx");
-    try {
-      for await (const piece of (request.body ?? []) as AsyncIterable<Uint8Array>) {
-        size += piece.length;
-        if (size > limit) fault ??= new TooLarge();
-        if (fault === null) await handle.appendFile(piece).catch((error: Error) => (fault = error));
-        else if (size > limit + MOST_PASSED) break;
-      }
-    } finally {
-      await handle.close();
-    }
-  } catch (error) {
-    return fault ?? (error as Error);
-  }
-  return fault;
-}
 
 /** Takes the request's body to a file of the data folder as it comes, and starts the job that reads it. */
 export async function startImport(
@@ -45,22 +17,9 @@ export async function startImport(
   request: Request,
   query: z.output<typeof files.startImport.query>,
 ): Promise<Result<Job>> {
-  const file = join(config.data, "uploads", `${crypto.randomUUID()}.adi`);
-  const limit = config.importLimitMegabytes * 1_000_000;
-  const fault = await keepBody(request, file, limit);
-  if (fault !== null) {
-    await rm(file, { force: true });
-    if (fault instanceof TooLarge) {
-      return failed(
-        413,
-        "Too large",
-        `the file is larger than ${config.importLimitMegabytes} MB: split it, or raise YPSILOID_IMPORT_LIMIT_MB`,
-      );
-    }
-    // A full disk is told as such by whoever answers.
-    if (diskFault(fault) !== null) throw fault;
-    return failed(400, "Broken off", "the file did not arrive whole: send it again");
-  }
+  const taken = await takeUpload(request, config);
+  if (!taken.ok) return taken;
+  const file = taken.value;
   const { name, queue, look } = query;
   if (look !== undefined) await dropForgotten(context);
   const start = () =>

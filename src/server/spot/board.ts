@@ -1,3 +1,4 @@
+import { ENTITIES_AWARD } from "../../core/award";
 import type { CallPlace, Entry, LiveEvent, SpotView } from "../../core/contract";
 import { resolve, regionOf } from "../../core/entity";
 import { gridCenter } from "../../core/geo";
@@ -247,7 +248,7 @@ export function createSpotBoard({
     switch (event.type) {
       case "contacts": {
         const bases = new Set([...event.added, ...event.changed].map(({ baseCall }) => baseCall));
-        const items = new Set(event.slots.map(({ item }) => item));
+        const items = new Set(event.slots.filter(({ award }) => award === ENTITIES_AWARD.id).map(({ item }) => item));
         // Which station a contact that is gone was with is not told.
         const all = event.removed.length > 0;
         of.valuer.forget(all ? undefined : bases, items);

@@ -4,8 +4,8 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import { useQuery } from "@tanstack/react-query";
 import { bandLabel } from "@/core/band";
 import { channelName, isConfirmed } from "@/core/confirm";
-import type { Entity } from "@/core/entity";
-import * as contacts from "@/core/contract/endpoints/contacts";
+import type { AwardId, AwardItem } from "@/core/award";
+import * as awards from "@/core/contract/endpoints/awards";
 import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
@@ -14,27 +14,24 @@ import { useLogbook } from "../shell/logbook";
 import type { Group } from "./progress";
 
 interface CellContactsProps {
-  entity: Entity;
+  award: AwardId;
+  item: AwardItem;
   band: string | null;
   group: Group;
   onClose: () => void;
 }
 
-const LISTED = 200;
-
-/** The contacts behind a cell of the award. */
-export function CellContacts({ entity, band, group, onClose }: CellContactsProps) {
+/** The contacts behind a cell of an award. */
+export function CellContacts({ award, item, band, group, onClose }: CellContactsProps) {
   const { logbook } = useLogbook();
   const query = {
-    entity: entity.code,
-    band: band ?? undefined,
-    modeGroup: group === "mixed" ? undefined : group,
-    limit: LISTED,
-    offset: 0,
+    item: item.item,
+    ...(band !== null && { band }),
+    ...(group !== "mixed" && { modeGroup: group }),
   };
   const { data, error } = useQuery({
-    queryKey: ["cell", logbook.id, query],
-    queryFn: () => ask(contacts.listContacts, { params: { logbookId: logbook.id }, query }),
+    queryKey: ["cell", logbook.id, award, query],
+    queryFn: () => ask(awards.awardContacts, { params: { logbookId: logbook.id, award }, query }),
   });
   return (
     <Dialog open onClose={onClose} className="relative z-50">
@@ -43,7 +40,7 @@ export function CellContacts({ entity, band, group, onClose }: CellContactsProps
         <DialogPanel className="grid max-h-[80vh] w-[min(640px,96vw)] grid-rows-[auto_minmax(0,1fr)] gap-3 rounded-lg border border-line bg-panel p-5 shadow-2xl">
           <div className="flex items-center justify-between gap-4">
             <DialogTitle className="text-title font-semibold">
-              {entity.name}, {band === null ? "all bands" : bandLabel(band)}
+              {item.name}, {band === null ? "all bands" : bandLabel(band)}
               {group === "mixed" ? "" : `, ${group}`}
             </DialogTitle>
             <Button small autoFocus onClick={onClose}>
@@ -72,8 +69,8 @@ export function CellContacts({ entity, band, group, onClose }: CellContactsProps
                 ))}
               </tbody>
             </table>
-            {data?.total !== undefined && data.total > LISTED && (
-              <p className="text-faint">and {data.total - LISTED} more</p>
+            {data !== undefined && data.total > data.items.length && (
+              <p className="text-faint">and {data.total - data.items.length} more</p>
             )}
           </div>
         </DialogPanel>

@@ -1,11 +1,13 @@
 import { progressOf, selectRows } from "./progress";
 
 const table = {
+  award: "entities" as const,
+  isCounted: true,
   slots: [
-    { entityCode: 222, band: "15m", modeGroup: "CW" as const, worked: 2, confirmed: 1 },
-    { entityCode: 222, band: "20m", modeGroup: "voice" as const, worked: 1, confirmed: 0 },
-    { entityCode: 144, band: "20m", modeGroup: "CW" as const, worked: 7, confirmed: 0 },
-    { entityCode: 229, band: "20m", modeGroup: "CW" as const, worked: 1, confirmed: 0 },
+    { item: "222", band: "15m", modeGroup: "CW" as const, worked: 2, confirmed: 1 },
+    { item: "222", band: "20m", modeGroup: "voice" as const, worked: 1, confirmed: 0 },
+    { item: "144", band: "20m", modeGroup: "CW" as const, worked: 7, confirmed: 0 },
+    { item: "229", band: "20m", modeGroup: "CW" as const, worked: 1, confirmed: 0 },
   ],
   upTo: 1,
   totals: { worked: 3, confirmed: 1 },
@@ -13,7 +15,7 @@ const table = {
 
 test("cells and totals follow the slots, mixed and by mode group", () => {
   const mixed = progressOf(table, "mixed");
-  const faroes = mixed.rows.find((row) => row.entity.code === 222)!;
+  const faroes = mixed.rows.find((row) => row.item.item === "222")!;
   const column = (band: string) => mixed.bands.indexOf(band) + 1;
   expect([
     faroes.cells[0],
@@ -29,7 +31,7 @@ test("cells and totals follow the slots, mixed and by mode group", () => {
 test("rows are shown, searched and sorted as asked; a deleted entity shows when it was worked", () => {
   const { rows } = progressOf(table, "mixed");
   const names = (...asked: [Parameters<typeof selectRows>[1], string, Parameters<typeof selectRows>[3]]) =>
-    selectRows(rows, ...asked).map((row) => row.entity.name);
+    selectRows(rows, ...asked).map((row) => row.item.name);
   expect(names("worked", "", "contacts")).toEqual(["Uruguay", "Faroe Islands", "German Democratic Republic"]);
   expect(names("unconfirmed", "", "name")).toEqual(["German Democratic Republic", "Uruguay"]);
   expect(names("all", "curacao", "name")).toEqual(["Curaçao"]);

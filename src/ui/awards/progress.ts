@@ -1,13 +1,12 @@
-import { stateOf } from "@/core/award";
+import { type AwardItem, awardById, describeItem, stateOf } from "@/core/award";
 import { compareBands, type ModeGroup, USUAL_BANDS } from "@/core/band";
-import type { EntityTable } from "@/core/contract";
-import { ENTITIES, type Entity } from "@/core/entity";
+import type { AwardTable } from "@/core/contract";
 
 export type Group = "mixed" | ModeGroup;
 export type Cell = "none" | "hold" | "safe";
 
-export interface EntityRow {
-  readonly entity: Entity;
+export interface AwardRow {
+  readonly item: AwardItem;
   /** One a band, in the order of the columns; the first is all bands together. */
   readonly cells: readonly Cell[];
   readonly contacts: number;
@@ -15,25 +14,35 @@ export interface EntityRow {
 
 export interface Progress {
   readonly bands: readonly string[];
-  readonly rows: readonly EntityRow[];
+  readonly rows: readonly AwardRow[];
   /** One a column, as the cells. */
   readonly totals: readonly { readonly worked: number; readonly confirmed: number }[];
 }
 
 export type Shown = "worked" | "unconfirmed" | "missing" | "all";
-export type Order = "name" | "prefix" | "contacts";
+export type Order = "name" | "note" | "contacts";
 
-/** The award's table from its slots, for one mode group or all together. Deleted entities show only when worked. */
-export function progressOf(table: EntityTable, group: Group): Progress {
+/** The award's table from its slots, for one mode group or all together. Deleted items show only when worked. */
+export function progressOf(table: AwardTable, group: Group): Progress {
+  const award = awardById(table.award)!;
   const slots = table.slots.filter((slot) => group === "mixed" || slot.modeGroup === group);
   const bands = [...new Set([...USUAL_BANDS, ...table.slots.map((slot) => slot.band)])].sort(compareBands);
-  const byEntity = new Map<number, EntityTable["slots"]>();
-  for (const slot of slots) byEntity.set(slot.entityCode, [...(byEntity.get(slot.entityCode) ?? []), slot]);
-  const rows = ENTITIES.filter((entity) => !entity.deleted || byEntity.has(entity.code)).map((entity) => {
-    const own = byEntity.get(entity.code) ?? [];
-    const cells = [stateOf(own), ...bands.map((band) => stateOf(own.filter((slot) => slot.band === band)))];
-    return { entity, cells, contacts: own.reduce((sum, slot) => sum + slot.worked, 0) };
-  });
+  const byItem = new Map<string, AwardTable["slots"]>();
+  for (const slot of slots) {
+    const own = byItem.get(slot.item);
+    if (own === undefined) byItem.set(slot.item, [slot]);
+    else own.push(slot);
+  }
+  const listed = award.universe ?? [];
+  const known = new Set(listed.map(({ item }) => item));
+  const others = [...byItem.keys()].filter((item) => !known.has(item)).map((item) => describeItem(award, item));
+  const rows = [...listed, ...others]
+    .filter(({ item, deleted }) => !deleted || byItem.has(item))
+    .map((item) => {
+      const own = byItem.get(item.item) ?? [];
+      const cells = [stateOf(own), ...bands.map((band) => stateOf(own.filter((slot) => slot.band === band)))];
+      return { item, cells, contacts: own.reduce((sum, slot) => sum + slot.worked, 0) };
+    });
   const totals = ["", ...bands].map((_, column) => ({
     worked: rows.filter((row) => row.cells[column] !== "none").length,
     confirmed: rows.filter((row) => row.cells[column] === "safe").length,
@@ -41,19 +50,22 @@ export function progressOf(table: EntityTable, group: Group): Progress {
   return { bands, rows, totals };
 }
 
-/** The rows to show, in their order. The search looks at names and prefixes. */
-export function selectRows(rows: readonly EntityRow[], shown: Shown, search: string, order: Order): EntityRow[] {
+const collator = new Intl.Collator("en", { numeric: true });
+
+/** The rows to show, in their order. The search looks at names and what stands behind them. */
+export function selectRows(rows: readonly AwardRow[], shown: Shown, search: string, order: Order): AwardRow[] {
   const wanted = fold(search);
-  const fits = ({ entity, cells: [all] }: EntityRow) =>
+  const fits = ({ item, cells: [all] }: AwardRow) =>
     (shown === "all" ||
       (shown === "worked" && all !== "none") ||
       (shown === "unconfirmed" && all === "hold") ||
       (shown === "missing" && all === "none")) &&
-    (wanted === "" || fold(entity.name).includes(wanted) || fold(entity.prefix).startsWith(wanted));
-  const compare: Record<Order, (a: EntityRow, b: EntityRow) => number> = {
-    name: (a, b) => a.entity.name.localeCompare(b.entity.name, "en"),
-    prefix: (a, b) => (a.entity.prefix < b.entity.prefix ? -1 : 1),
-    contacts: (a, b) => b.contacts - a.contacts || a.entity.name.localeCompare(b.entity.name, "en"),
+    (wanted === "" || fold(item.name).includes(wanted) || fold(item.note).startsWith(wanted));
+  const byName = (a: AwardRow, b: AwardRow) => collator.compare(a.item.name, b.item.name);
+  const compare: Record<Order, (a: AwardRow, b: AwardRow) => number> = {
+    name: byName,
+    note: (a, b) => (a.item.note < b.item.note ? -1 : 1),
+    contacts: (a, b) => b.contacts - a.contacts || byName(a, b),
   };
   return rows.filter(fits).sort(compare[order]);
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { capital } from "@/core/capital";
 import { memo, type ReactNode, useDeferredValue } from "react";
 import { type Slot, stateOf, type Worth } from "@/core/award";
 import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
@@ -245,7 +246,7 @@ function Matrix({ name, slots, band, group }: { name: string; slots: readonly Ce
               scope="row"
               className={`py-1.5 text-left font-normal ${row === group ? "font-semibold text-signal" : ""}`}
             >
-              {row === "CW" ? row : row[0]!.toUpperCase() + row.slice(1)}
+              {capital(row)}
             </th>
             {bands.map((column) => {
               const here = column === band && row === group;

@@ -8,7 +8,7 @@ import type { Logbook, Reading, StationReading } from "@/core/contract";
 import * as calls from "@/core/contract/endpoints/calls";
 import * as logbooks from "@/core/contract/endpoints/logbooks";
 import { exceptionsFrom, readingOf } from "@/core/reading";
-import { useEntityTable } from "../awards/useEntityTable";
+import { useEntitySlots } from "../awards/useAwardTable";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
 import { useLive } from "../kit/useLive";
@@ -38,8 +38,7 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
   // To begin a request takes longer than the reading does: it comes after that is painted.
   const painted = useDeferredValue(typed ? base : "");
   const now = useNow();
-  const table = useEntityTable(logbook.id);
-  const slots = table.byEntity;
+  const { slots, error: uncounted } = useEntitySlots(logbook.id);
   const { data: exceptions, error: unread } = useQuery({
     queryKey: ["exceptions"],
     queryFn: () => ask(calls.exceptions),
@@ -59,7 +58,8 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
   useLive((event) => {
     const listed = event.type === "directory" && event.baseCall === base;
     const touched = listed || event.type === "contacts" || event.type === "manyContacts";
-    if (touched && typed) void refetch({ cancelRefetch: false });
+    // An answer that is on its way may be older than this; while many contacts come there is no end of that.
+    if (touched && typed) void refetch({ cancelRefetch: event.type !== "manyContacts" });
   });
   const station = data?.base === base ? data : null;
   const ownGrid = logbook.site.grid;
@@ -69,5 +69,5 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
     const slotsOf = (code: number) => slots.get(code) ?? [];
     return { ...readingOf(asked, { now: secondsOf(now), ownGrid, exceptions, slotsOf, station }), station };
   }, [typed, call, band, mode, grid, within, now, slots, exceptions, ownGrid, station]);
-  return { refetch, reading, problem: typed ? (error ?? table.error ?? unread) : null };
+  return { refetch, reading, problem: typed ? (error ?? uncounted ?? unread) : null };
 }

@@ -123,9 +123,13 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(CONFIRM, "send", "S", "Send what waits for the service in sight"),
   keyed(CONFIRM, "sendMore", "M", "Send more to the service in sight"),
   keyed(CONFIRM, "fetch", "F", "Fetch confirmations from the service in sight"),
-  keyed(CONFIRM, "nextService", "N", "Next service"),
+  keyed(CONFIRM, "nextService", "N", "Next service; then the identities, what is in step, and who was asked"),
+  keyed(CONFIRM, "inStep", "B", "Bring services in step, where that is in sight"),
+  keyed(CONFIRM, "askIdentity", "A", "Ask for an identity, where they are in sight"),
+  keyed(CONFIRM, "loadIdentity", "L", "Load an identity from a file, where they are in sight"),
 
-  keyed(AWARDS, "search", "/", "Search an entity"),
+  keyed(AWARDS, "search", "/", "Search in the award in sight"),
+  keyed(AWARDS, "allAwards", "A", "All awards"),
   ...["mixed", "CW", "voice", "digital"].map((group, index) =>
     keyed(AWARDS, `group${group}`, String(index + 1), `Count ${group}`),
   ),

@@ -4,7 +4,7 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
-import { channelName } from "@/core/confirm";
+import { channelName, isConfirmed } from "@/core/confirm";
 import { FACT_GROUPS } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
@@ -15,6 +15,7 @@ import { Button } from "../kit/Button";
 import { FormEntity, TextField } from "../kit/form/fields";
 import { FormParts, FormProblem } from "../kit/form/FormWindow";
 import { useZodForm } from "../kit/form/useZodForm";
+import { AskStationWindow } from "../confirm/AskStationWindow";
 import { CardFields } from "./CardFields";
 import { changeInWords, type Difference, differences, type PanelForm, panelFormOf, panelSchema } from "./contactForm";
 
@@ -29,6 +30,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
   const [contact, setContact] = useState(opened);
   const [meanwhile, setMeanwhile] = useState<StoredContact | null>(null);
   const [leaving, setLeaving] = useState(false);
+  const [asking, setAsking] = useState(false);
   const params = { logbookId: contact.logbookId, contactId: contact.id };
   const schema = panelSchema(contact);
   const form = useZodForm({
@@ -108,7 +110,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
               </fieldset>
             ))}
             <CardFields />
-            <Confirmations contact={contact} />
+            <Confirmations contact={contact} onAsk={() => setAsking(true)} />
             <OtherFields contact={contact} />
             <History params={params} />
           </div>
@@ -139,6 +141,7 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
           </div>
         </div>
       </DialogPanel>
+      {asking && <AskStationWindow contact={contact} onClose={() => setAsking(false)} />}
     </Dialog>
   );
 }
@@ -174,9 +177,10 @@ function ChangedMeanwhile({
   );
 }
 
-function Confirmations({ contact }: { contact: StoredContact }) {
+function Confirmations({ contact, onAsk }: { contact: StoredContact; onAsk: () => void }) {
   const services = contact.confirmations.filter(({ channel }) => channel !== "card");
-  if (services.length === 0) return null;
+  const isLacking = !contact.confirmations.some(isConfirmed);
+  if (services.length === 0 && !isLacking) return null;
   return (
     <section aria-label="Confirmations" className="grid gap-1">
       <h3 className="heading mb-1">Confirmations by services</h3>
@@ -189,6 +193,13 @@ function Confirmations({ contact }: { contact: StoredContact }) {
           </span>
         </p>
       ))}
+      {isLacking && (
+        <div>
+          <Button small onClick={onAsk}>
+            Ask for a confirmation
+          </Button>
+        </div>
+      )}
     </section>
   );
 }

@@ -13,6 +13,8 @@ import { Choice } from "../kit/Choice";
 import { DayField } from "../kit/DayField";
 import { count, many } from "../kit/format";
 import { Window } from "../kit/Window";
+import { UnsavedKeys } from "../confirm/identity/UnsavedKeys";
+import { SIGNING } from "../confirm/identity/useIdentities";
 
 const FORM_WORDS: Readonly<Record<ExportForm, string>> = {
   adi: "ADIF (.adi)",
@@ -121,6 +123,8 @@ export function ExportWindow({ logbookId, layout, total, filtered, selected, onC
           {start.error.message}
         </p>
       )}
+      {what === "log" &&
+        SIGNING.map((service) => <UnsavedKeys key={service} logbookId={logbookId} service={service} />)}
       <section aria-label="Exported before">
         <h3 className="heading mb-1">Exported before</h3>
         {data?.items.length === 0 && <p className="text-soft">Nothing yet.</p>}

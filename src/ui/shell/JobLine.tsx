@@ -2,7 +2,8 @@
 
 import { useMutation } from "@tanstack/react-query";
 import { toast } from "sonner";
-import type { Job } from "@/core/contract";
+import type { InStepStep, Job } from "@/core/contract";
+import { serviceById } from "@/core/confirm";
 import * as jobs from "@/core/contract/endpoints/jobs";
 import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
@@ -79,11 +80,33 @@ export function summaryOf(job: Job): string {
       return `${count(read)} read, ${count(added)} added, ${many(duplicates, "duplicate")}, ${count(refusedCount)} refused`;
     }
     case "send": {
-      const { accepted, known, refused, unanswered = 0, leftOut = 0 } = job.report;
+      const { unanswered = 0, leftOut = 0, unsigned = [] } = job.report;
       const parts = [
-        `${count(accepted)} accepted, ${count(known)} known already, ${count(refused)} refused`,
+        answersText(job.report),
         unanswered > 0 ? `${count(unanswered)} without an answer, which still wait` : "",
         leftOut > 0 ? `${count(leftOut)} left out` : "",
+        ...unsigned.map(unsignedText),
+      ];
+      return parts.filter(Boolean).join(", ");
+    }
+    case "sign": {
+      const { signed, leftOut, unsigned } = job.report;
+      const parts = [
+        `${count(signed)} signed`,
+        leftOut > 0 ? `${count(leftOut)} left out` : "",
+        ...unsigned.map(unsignedText),
+      ];
+      return parts.filter(Boolean).join(", ");
+    }
+    case "sendFile": {
+      const { unanswered, unsigned, damaged, damagedLines, marked } = job.report;
+      const [first] = damagedLines;
+      const parts = [
+        answersText(job.report),
+        unanswered > 0 ? `${count(unanswered)} without an answer: send the file again` : "",
+        marked > 0 ? `${many(marked, "contact")} of the log marked as sent` : "",
+        damaged > 0 ? `${count(damaged)} not sent, the first in line ${first?.line}: ${first?.why}` : "",
+        ...unsigned.map(unsignedText),
       ];
       return parts.filter(Boolean).join(", ");
     }
@@ -92,6 +115,8 @@ export function summaryOf(job: Job): string {
       const said = `${count(matched)} confirmed, ${count(known)} known already, ${count(withoutTwin)} without a twin in the log`;
       return passedOver === 0 ? said : `${said}, ${count(passedOver)} of earlier days passed over`;
     }
+    case "inStep":
+      return job.report.steps.flatMap((step) => stepResult(step) ?? []).join("; ");
     case "change": {
       const { changed, unchanged, refusedCount, meanwhile } = job.report;
       const parts = [
@@ -102,6 +127,8 @@ export function summaryOf(job: Job): string {
       ];
       return parts.filter(Boolean).join(", ");
     }
+    case "count":
+      return `${many(job.report.counted, "contact")} counted`;
     case "sendLook":
     case "preview":
     case "look":
@@ -111,4 +138,38 @@ export function summaryOf(job: Job): string {
       return `${many(undone, "contact")} put back${blocked.length > 0 ? `, ${count(blocked.length)} kept because they changed since` : ""}`;
     }
   }
+}
+
+/** What came of a step of bringing services in step; null where it has nothing to tell. */
+export function stepResult(step: InStepStep): string | null {
+  if (step.report === null) return null;
+  const { name } = serviceById(step.report.service);
+  switch (step.kind) {
+    case "fetch":
+      return `${count(step.report.matched)} confirmed by ${name}`;
+    case "send": {
+      const { unsigned } = step.report;
+      return [`${answersText(step.report)} by ${name}`, ...unsigned.map(unsignedText)].join(", ");
+    }
+    case "bring": {
+      const { brought, accepted, known, refused } = step.report;
+      const doubted = refused.reduce((sum, { count: contacts }) => sum + contacts, 0);
+      const parts = [
+        `${count(accepted)} new to ${name}`,
+        known > 0 ? `${count(known)} confirmed there already` : "",
+        doubted > 0 ? `${count(doubted)} not believed` : "",
+      ];
+      return brought === 0
+        ? `nothing to bring to ${name}`
+        : `${count(brought)} brought: ${parts.filter(Boolean).join(", ")}`;
+    }
+  }
+}
+
+function answersText({ accepted, known, refused }: { accepted: number; known: number; refused: number }): string {
+  return `${count(accepted)} accepted, ${count(known)} known already, ${count(refused)} refused`;
+}
+
+function unsignedText({ why, count: contacts }: { why: string; count: number }): string {
+  return `${count(contacts)} not signed: ${why}`;
 }

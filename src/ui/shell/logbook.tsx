@@ -3,9 +3,11 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
-import type { EntityTable, Logbook, OutboxState } from "@/core/contract";
+import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
-import { tableKey } from "../awards/useEntityTable";
+import { progressKey } from "../awards/progressKey";
+import { tablesKey } from "../awards/useAwardTable";
+import { inStepKey } from "../confirm/inStep/inStepKey";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
 import { useFreshLinks } from "./useLinks";
@@ -50,6 +52,11 @@ export function LogbookProvider({
     if (event.type === "job") {
       if (event.job.state !== "running") {
         void client.invalidateQueries({ queryKey: ["service", event.job.logbookId] });
+        if (event.job.kind === "count") {
+          void client.invalidateQueries({ queryKey: tablesKey(event.job.logbookId) });
+          void client.invalidateQueries({ queryKey: progressKey(event.job.logbookId) });
+        }
+        if (event.job.kind === "inStep") void client.invalidateQueries({ queryKey: inStepKey(event.job.logbookId) });
         if (event.job.kind === "send") void client.invalidateQueries({ queryKey: outboxesKey(event.job.logbookId) });
       }
       return void client.invalidateQueries({ queryKey: ["jobs"] });
@@ -59,6 +66,7 @@ export function LogbookProvider({
     if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
     if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
+    if (event.type === "identities") return void client.invalidateQueries({ queryKey: ["identities"] });
     if (event.type === "sun") return void client.invalidateQueries({ queryKey: ["sun"] });
     if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id)
       return;
@@ -79,11 +87,12 @@ export function LogbookProvider({
     if (event.type === "alert" || event.type === "alerts")
       return void client.invalidateQueries({ queryKey: ["alerts", event.logbookId] });
     setTold({ contactCount: event.contactCount, since: initial });
-    const queryKey = tableKey(initial.id);
+    const queryKey = tablesKey(initial.id);
+    void client.invalidateQueries({ queryKey: progressKey(initial.id) });
     if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
     // An answer that is on its way may be older than this.
     if (client.isFetching({ queryKey }) > 0) return void client.invalidateQueries({ queryKey });
-    client.setQueryData<EntityTable>(queryKey, (table) => table && movedTable(table, event.slots, event.upTo));
+    client.setQueriesData<AwardTable>({ queryKey }, (table) => table && movedTable(table, event.slots, event.upTo));
   });
 
   const choose = (id: number) => {

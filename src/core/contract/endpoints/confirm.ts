@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { endpoint } from "../endpoint";
+import { endpoint, UPLOAD } from "../endpoint";
 import { jobOf } from "../job";
 import {
   accountLineSchema,
@@ -59,6 +59,30 @@ export const sendSome = endpoint({
   status: 202,
   body: sendChoiceSchema,
   answer: jobOf("send"),
+});
+
+export const signToFile = endpoint({
+  method: "POST",
+  path: `${SERVICE}/sign`,
+  summary: "Sign some contacts to a file that is sent later, from here or elsewhere: GET jobs/{id}/signed",
+  needs: "change",
+  status: 202,
+  body: sendChoiceSchema,
+  answer: jobOf("sign"),
+});
+
+export const sendFile = endpoint({
+  method: "POST",
+  path: `${SERVICE}/send-file`,
+  summary: "Send a file, given as the body: one of signed contacts, or one of ADIF, which is signed where it must be",
+  needs: "change",
+  status: 202,
+  query: z.strictObject({
+    /** The file's name, for the report. */
+    name: z.string().max(200).default("file"),
+  }),
+  body: UPLOAD,
+  answer: jobOf("sendFile"),
 });
 
 export const fetchConfirmations = endpoint({

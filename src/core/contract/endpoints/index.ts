@@ -1,11 +1,15 @@
 import type { Endpoint } from "../endpoint";
 import * as alerts from "./alerts";
 import * as arrivals from "./arrivals";
+import * as asking from "./asking";
+import * as awards from "./awards";
 import * as calls from "./calls";
 import * as confirm from "./confirm";
 import * as contacts from "./contacts";
 import * as contest from "./contest";
 import * as files from "./files";
+import * as identities from "./identities";
+import * as inStep from "./inStep";
 import * as jobs from "./jobs";
 import * as links from "./links";
 import * as logbooks from "./logbooks";
@@ -26,6 +30,10 @@ export const ENDPOINTS: readonly Endpoint[] = [
   files,
   jobs,
   confirm,
+  identities,
+  asking,
+  awards,
+  inStep,
   contest,
   links,
   arrivals,

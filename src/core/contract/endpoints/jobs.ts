@@ -34,6 +34,14 @@ export const runJobAgain = endpoint({
   answer: jobSchema,
 });
 
+export const signedFile = endpoint({
+  method: "GET",
+  path: "jobs/{jobId}/signed",
+  summary: "The contacts that a job signed, one to a line as JSON Web Signatures",
+  needs: "read",
+  answer: { media: "text/plain" },
+});
+
 export const refusedRecords = endpoint({
   method: "GET",
   path: "jobs/{jobId}/refused",

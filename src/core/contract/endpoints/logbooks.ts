@@ -3,14 +3,7 @@ import { endpoint } from "../endpoint";
 import { undoReportSchema, jobSchema } from "../job";
 import { batchEntrySchema, batchSchema } from "../journal";
 import { logbookChangeSchema, logbookInputSchema, logbookSchema } from "../logbook";
-import {
-  callHintSchema,
-  entityTableSchema,
-  readingQuerySchema,
-  readingSchema,
-  stationReadingSchema,
-  workedHoursSchema,
-} from "../reading";
+import { callHintSchema, readingQuerySchema, readingSchema, stationReadingSchema, workedHoursSchema } from "../reading";
 
 export const logbooks = endpoint({
   method: "GET",
@@ -93,14 +86,6 @@ export const keepNote = endpoint({
   needs: "log",
   body: z.strictObject({ text: z.string().trim().max(5000) }),
   answer: z.object({ baseCall: z.string(), text: z.string().nullable() }),
-});
-
-export const entityAward = endpoint({
-  method: "GET",
-  path: "logbooks/{logbookId}/awards/entities",
-  summary: "The entities award: every slot that holds a contact",
-  needs: "read",
-  answer: entityTableSchema,
 });
 
 export const journal = endpoint({

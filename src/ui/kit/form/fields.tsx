@@ -62,7 +62,15 @@ export function TextField<Form extends FieldValues>({
 }
 
 /** A text of many lines. */
-export function AreaField<Form extends FieldValues>({ name, label }: { name: FieldPath<Form>; label: string }) {
+export function AreaField<Form extends FieldValues>({
+  name,
+  label,
+  rows = 3,
+}: {
+  name: FieldPath<Form>;
+  label: string;
+  rows?: number;
+}) {
   const id = useId();
   const { fault, ...field } = useField<Form>(name);
   return (
@@ -72,7 +80,7 @@ export function AreaField<Form extends FieldValues>({ name, label }: { name: Fie
       </label>
       <textarea
         id={id}
-        rows={3}
+        rows={rows}
         className="field h-auto py-1.5"
         aria-invalid={fault !== undefined}
         aria-describedby={fault === undefined ? undefined : `${id}-fault`}

@@ -1,9 +1,12 @@
 "use client";
 
+import { capital } from "@/core/capital";
 import { Radio, RadioGroup } from "@headlessui/react";
 import { type ReactNode, useMemo, useRef, useState } from "react";
+import { type Award, type AwardId, ENTITIES_AWARD } from "@/core/award";
 import { bandLabel, MODE_GROUPS } from "@/core/band";
 import { useActions } from "../kit/actions";
+import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import type { GridColumn } from "../kit/grid/column";
 import { DataGrid } from "../kit/grid/DataGrid";
@@ -11,8 +14,8 @@ import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
 import { CellContacts } from "./CellContacts";
-import { type Cell, type EntityRow, type Group, type Order, progressOf, selectRows, type Shown } from "./progress";
-import { useEntityTable } from "./useEntityTable";
+import { type Cell, type AwardRow, type Group, type Order, progressOf, selectRows, type Shown } from "./progress";
+import { useAwardTable } from "./useAwardTable";
 
 const GROUPS: readonly Group[] = ["mixed", ...MODE_GROUPS];
 const SHOWN: readonly (readonly [Shown, string])[] = [
@@ -22,15 +25,15 @@ const SHOWN: readonly (readonly [Shown, string])[] = [
   ["all", "all"],
 ];
 
-/** Entities by band: worked and confirmed. Arrow keys move over the cells, Enter shows the contacts behind one. */
-export function EntityAward() {
+/** An award by band: worked and confirmed. Arrow keys move over the cells, Enter shows the contacts behind one. */
+export function AwardGrid({ award, onLeave }: { award: Award<AwardId>; onLeave: () => void }) {
   const { logbook } = useLogbook();
-  const { data, error, refetch } = useEntityTable(logbook.id);
+  const { data, error, refetch } = useAwardTable(logbook.id, award.id);
   const [group, setGroup] = useState<Group>("mixed");
   const [shown, setShown] = useState<Shown>("worked");
   const [order, setOrder] = useState<Order>("name");
   const [search, setSearch] = useState("");
-  const [open, setOpen] = useState<{ row: EntityRow; band: string | null } | null>(null);
+  const [open, setOpen] = useState<{ row: AwardRow; band: string | null } | null>(null);
   const searchRef = useRef<HTMLInputElement>(null);
   const progress = useMemo(() => (data === undefined ? null : progressOf(data, group)), [data, group]);
   const rows = useMemo(
@@ -44,16 +47,21 @@ export function EntityAward() {
       label: `Count ${groupLabel(one).toLowerCase()}`,
       run: () => setGroup(one),
     })),
+    { id: "allAwards", run: onLeave },
     { id: "table" },
   ]);
+  const hasNotes = award.universe?.some(({ note }) => note !== "") ?? false;
 
   if (error !== null && data === undefined) {
     return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   }
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line bg-panel px-4 py-2.5">
-        <h1 className="text-title font-semibold">Entities</h1>
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-panel px-4 py-2.5">
+        <Button small look="quiet" onClick={onLeave}>
+          All awards
+        </Button>
+        <h1 className="text-title font-semibold">{award.name}</h1>
         {progress !== null && (
           <p className="flex items-center gap-4">
             <span>
@@ -62,6 +70,7 @@ export function EntityAward() {
             <span>
               <Mark kind="safe" /> <b className="font-semibold">{progress.totals[0]!.confirmed}</b> confirmed
             </span>
+            {data?.isCounted === false && <span className="text-soft">not all contacts are counted yet</span>}
           </p>
         )}
         <span className="flex-1" />
@@ -82,36 +91,38 @@ export function EntityAward() {
           ))}
         </RadioGroup>
         <label className="flex items-center gap-2 text-soft">
-          Show
+          <span className="max-[1400px]:sr-only">Show</span>
           <select
             className="field h-7 w-auto text-base"
             value={shown}
             onChange={({ target }) => setShown(target.value as Shown)}
           >
-            {SHOWN.map(([value, label]) => (
-              <option key={value} value={value}>
-                {label}
-              </option>
-            ))}
+            {SHOWN.filter(([value]) => award.universe !== null || value === "worked" || value === "unconfirmed").map(
+              ([value, label]) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ),
+            )}
           </select>
         </label>
         <label className="flex items-center gap-2 text-soft">
-          Sort by
+          <span className="max-[1400px]:sr-only">Sort by</span>
           <select
             className="field h-7 w-auto text-base"
             value={order}
             onChange={({ target }) => setOrder(target.value as Order)}
           >
             <option value="name">name</option>
-            <option value="prefix">prefix</option>
+            {hasNotes && <option value="note">{noteTitle(award).toLowerCase()}</option>}
             <option value="contacts">contacts</option>
           </select>
         </label>
         <input
           ref={searchRef}
-          className="field h-7 w-44 text-base"
-          placeholder="Search name or prefix"
-          aria-label="Search name or prefix"
+          className="field h-7 w-40 text-base"
+          placeholder={`Search ${award.one}`}
+          aria-label={`Search ${award.one}`}
           value={search}
           onChange={({ target }) => setSearch(target.value)}
         />
@@ -120,6 +131,7 @@ export function EntityAward() {
         <p className="p-8 text-soft">Loading</p>
       ) : (
         <Table
+          award={award}
           bands={progress.bands}
           totals={progress.totals}
           rows={rows}
@@ -127,46 +139,58 @@ export function EntityAward() {
         />
       )}
       {open !== null && (
-        <CellContacts entity={open.row.entity} band={open.band} group={group} onClose={() => setOpen(null)} />
+        <CellContacts
+          award={award.id}
+          item={open.row.item}
+          band={open.band}
+          group={group}
+          onClose={() => setOpen(null)}
+        />
       )}
     </div>
   );
 }
 
 function groupLabel(group: Group): string {
-  return group === "CW" ? "CW" : group[0]!.toUpperCase() + group.slice(1);
+  return capital(group);
+}
+
+/** What stands behind the names. */
+function noteTitle({ id }: Award<AwardId>): string {
+  return id === ENTITIES_AWARD.id ? "Prefix" : "Short";
 }
 
 interface TableProps {
+  award: Award<AwardId>;
   bands: readonly string[];
   totals: readonly { readonly worked: number; readonly confirmed: number }[];
-  rows: readonly EntityRow[];
-  onOpen: (row: EntityRow, band: string | null) => void;
+  rows: readonly AwardRow[];
+  onOpen: (row: AwardRow, band: string | null) => void;
 }
 
-const FACTS: readonly GridColumn<EntityRow>[] = [
-  {
-    id: "entity",
-    title: "Entity",
+function factsOf(award: Award<AwardId>): GridColumn<AwardRow>[] {
+  const name: GridColumn<AwardRow> = {
+    id: "item",
+    title: capital(award.one),
     width: 220,
     isRowHeader: true,
     passedOver: true,
-    cell: ({ entity }) => (
+    cell: ({ item }) => (
       <>
-        {entity.name} {entity.deleted && <span className="text-faint">deleted</span>}
+        {item.name} {item.deleted && <span className="text-faint">deleted</span>}
       </>
     ),
-  },
-  {
-    id: "prefix",
-    title: "Prefix",
+  };
+  const note: GridColumn<AwardRow> = {
+    id: "note",
+    title: noteTitle(award),
     width: 72,
     fixed: true,
     passedOver: true,
     look: "font-mono text-soft",
-    cell: ({ entity }) => entity.prefix,
-  },
-  {
+    cell: ({ item }) => item.note,
+  };
+  const contacts: GridColumn<AwardRow> = {
     id: "contacts",
     title: "Contacts",
     width: 84,
@@ -174,13 +198,15 @@ const FACTS: readonly GridColumn<EntityRow>[] = [
     passedOver: true,
     align: "right",
     look: "text-soft",
-    cell: ({ contacts }) => (contacts === 0 ? "" : count(contacts)),
-  },
-];
+    cell: (row) => (row.contacts === 0 ? "" : count(row.contacts)),
+  };
+  const hasNotes = award.universe?.some((item) => item.note !== "") ?? false;
+  return hasNotes ? [name, note, contacts] : [name, contacts];
+}
 
-function Table({ bands, totals, rows, onOpen }: TableProps) {
+function Table({ award, bands, totals, rows, onOpen }: TableProps) {
   const columns = useMemo(() => {
-    const ofBand = (band: string | null, at: number): GridColumn<EntityRow> => ({
+    const ofBand = (band: string | null, at: number): GridColumn<AwardRow> => ({
       id: band ?? "all",
       title: band === null ? "All" : bandLabel(band),
       width: 52,
@@ -189,14 +215,15 @@ function Table({ bands, totals, rows, onOpen }: TableProps) {
         `${band === null ? "bg-raised" : ""} ${cells[at] === "none" ? "" : "cursor-pointer hover:bg-signal-wash"}`,
       cell: ({ cells }) => <CellMark cell={cells[at]!} />,
     });
-    return [...FACTS, ...[null, ...bands].map(ofBand)];
-  }, [bands]);
-  const place = (id: string) => columns.findIndex((column) => column.id === id) - FACTS.length;
+    return [...factsOf(award), ...[null, ...bands].map(ofBand)];
+  }, [award, bands]);
+  const first = columns.findIndex(({ id }) => id === "all");
+  const place = (id: string) => columns.findIndex((column) => column.id === id) - first;
   const bandOf = (id: string) => (id === "all" ? null : id);
   return (
     <DataGrid
-      name="entity"
-      label="Entities by band"
+      name="award"
+      label={`${award.name} by band`}
       columns={columns}
       count={rows.length}
       rowAt={(index) => rows[index]}
@@ -208,7 +235,7 @@ function Table({ bands, totals, rows, onOpen }: TableProps) {
         if (at >= 0 && row.cells[at] !== "none") onOpen(row, bandOf(id));
       }}
       foot={({ id }) => {
-        if (id === "entity") return <Totals worked="Worked" confirmed="Confirmed" />;
+        if (id === "item") return <Totals worked="Worked" confirmed="Confirmed" />;
         const total = totals[place(id)];
         return total === undefined ? null : <Totals {...total} />;
       }}
@@ -216,7 +243,7 @@ function Table({ bands, totals, rows, onOpen }: TableProps) {
       {rows.length === 0 && (
         <div role="row">
           <p role="gridcell" className="p-8 text-center text-soft">
-            No entity fits.
+            No {award.one} fits.
           </p>
         </div>
       )}

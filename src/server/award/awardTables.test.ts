@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { changeContact, deleteContact, getContact, logContact } from "../logbook/contacts";
 import { testContext, valueOf } from "../testing";
-import { entityTable } from "./entityTable";
+import { awardTable } from "./awardTables";
 
 const CALLS = { W1QRA: 291, PY8QRA: 108, DL1QTA: 230, CX4QRA: 144 } as const;
 const BANDS = ["40m", "20m"];
@@ -62,10 +62,10 @@ test("its cells are those counted from the contacts, after any that are logged, 
             log.set(id, to);
           }
         }
-        const { slots } = valueOf(entityTable(context, logbookId));
+        const { slots } = valueOf(awardTable(context, logbookId, "entities"));
         const cells = slots.map(
-          ({ entityCode, band, modeGroup, worked, confirmed }) =>
-            `${entityCode} ${band} ${modeGroup}: ${worked} worked, ${confirmed} confirmed`,
+          ({ item, band, modeGroup, worked, confirmed }) =>
+            `${item} ${band} ${modeGroup}: ${worked} worked, ${confirmed} confirmed`,
         );
         expect(cells.sort()).toEqual(counted([...log.values()]));
       },

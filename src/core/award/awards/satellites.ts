@@ -1,0 +1,15 @@
+import { defineAward, SHOWN_OR_SIGNED } from "./award";
+
+export const satellites = defineAward({
+  id: "satellites",
+  version: 1,
+  name: "Satellites",
+  one: "satellite",
+  many: "satellites",
+  proofs: SHOWN_OR_SIGNED,
+  told: ["item"],
+  itemsOf: ({ satellite }) => (satellite === null || satellite.trim() === "" ? [] : [satellite.trim().toUpperCase()]),
+  universe: null,
+  heldIn: { field: "satellite", part: String },
+  levels: [],
+});

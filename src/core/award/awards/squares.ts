@@ -1,0 +1,20 @@
+import { defineAward, SHOWN_OR_SIGNED } from "./award";
+
+const SQUARE = /^[A-R]{2}[0-9]{2}/;
+
+export const squares = defineAward({
+  id: "squares",
+  version: 1,
+  name: "Grid squares",
+  one: "square",
+  many: "squares",
+  proofs: SHOWN_OR_SIGNED,
+  told: ["item", "band"],
+  itemsOf: ({ grid }) => {
+    const [square] = SQUARE.exec(grid?.toUpperCase() ?? "") ?? [];
+    return square === undefined ? [] : [square];
+  },
+  universe: null,
+  heldIn: { field: "grid", part: String },
+  levels: [100, 250, 500, 1000],
+});

@@ -1,0 +1,23 @@
+import { CQ_ZONES, ITU_ZONES, type Zone } from "../../reference/zones";
+import { type Award, defineAward, SHOWN_OR_SIGNED } from "./award";
+
+function zones<const Id extends string>(
+  facts: Pick<Award<Id>, "id" | "name" | "levels">,
+  field: "cqZone" | "ituZone",
+  all: readonly Zone[],
+): Award<Id> {
+  return defineAward({
+    ...facts,
+    version: 1,
+    one: "zone",
+    many: "zones",
+    proofs: SHOWN_OR_SIGNED,
+    told: ["item"],
+    itemsOf: ({ [field]: zone }) => (zone === null || zone < 1 || zone > all.length ? [] : [String(zone)]),
+    universe: all.map(({ number }) => ({ item: String(number), name: `Zone ${number}`, note: "", deleted: false })),
+    heldIn: { field, part: Number },
+  });
+}
+
+export const cqZones = zones({ id: "cqZones", name: "CQ zones", levels: [20, 30, 40] }, "cqZone", CQ_ZONES);
+export const ituZones = zones({ id: "ituZones", name: "ITU zones", levels: [30, 50, 70] }, "ituZone", ITU_ZONES);

@@ -1,0 +1,32 @@
+"use client";
+
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { type AwardId, ENTITIES_AWARD } from "@/core/award";
+import type { AwardTable } from "@/core/contract";
+import * as awards from "@/core/contract/endpoints/awards";
+import { ask } from "../kit/api";
+
+/** Under which key the tables of a logbook's awards are kept by the browser. */
+export const tablesKey = (logbookId: number) => ["award", logbookId] as const;
+
+/** An award of a logbook: fetched once, and kept up to date by the live stream (`movedTable`). */
+export function useAwardTable(logbookId: number, award: AwardId) {
+  return useQuery({
+    queryKey: [...tablesKey(logbookId), award],
+    queryFn: () => ask(awards.award, { params: { logbookId, award } }),
+    staleTime: Infinity,
+  });
+}
+
+/** The slots of each entity by its code; null until they are known. */
+export function useEntitySlots(logbookId: number) {
+  const { data, error } = useAwardTable(logbookId, ENTITIES_AWARD.id);
+  const slots = useMemo(() => {
+    if (data === undefined) return null;
+    const slots = new Map<number, AwardTable["slots"]>();
+    for (const slot of data.slots) slots.set(Number(slot.item), [...(slots.get(Number(slot.item)) ?? []), slot]);
+    return slots;
+  }, [data]);
+  return { slots, error };
+}
