@@ -68,6 +68,7 @@ describe("every route, asked with nonsense", () => {
       door: { write: context.write } as Runtime["door"],
       hub: createHub(),
       finder: context.finder,
+      reader: context.reader,
       links: createLinks({ context, listen: () => () => {}, spotted: () => true, fault: () => {} }),
       spots: createSpotBoard({ context, listen: () => () => {}, fault: () => {} }),
       log: pino({ enabled: false }),

@@ -11,6 +11,7 @@ import { connect, openStore, type Store } from "./db/store";
 import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
 import { openLog } from "./log";
 import { createFinder, type Finder } from "./logbook/finder";
+import { createReader, type Reader } from "./reader/reader";
 import { adoptKeyer } from "./links/adoptKeyer";
 import { createLinks, type Links } from "./links/supervisor";
 import { askAlmanac } from "./directory/almanac";
@@ -29,6 +30,7 @@ export interface Runtime {
   readonly hub: Hub;
   readonly supervisor: Supervisor;
   readonly finder: Finder;
+  readonly reader: Reader;
   readonly links: Links;
   readonly spots: SpotBoard;
   readonly alerts: AlertWatch;
@@ -73,6 +75,7 @@ async function start(): Promise<Runtime> {
   const ending = new AbortController();
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => ending.abort());
   const finder = createFinder(config.databaseFile);
+  const reader = createReader(config.databaseFile);
   const hub = createHub();
   let changes = 0;
   hub.listen((event) => {
@@ -88,7 +91,7 @@ async function start(): Promise<Runtime> {
     now: nowSeconds,
     fault: (error) => log.info({ err: error }, "the directory does not answer"),
   });
-  const context = contextOf({ store, door, hub, finder });
+  const context = contextOf({ store, door, hub, finder, reader });
   await door.write(() => adoptKeyer(context, config));
   const spots = createSpotBoard({
     context,
@@ -137,6 +140,7 @@ async function start(): Promise<Runtime> {
     hub,
     supervisor,
     finder,
+    reader,
     links,
     spots,
     alerts,
@@ -150,8 +154,14 @@ async function start(): Promise<Runtime> {
 }
 
 /** What a request works with. */
-export function contextOf({ store, door, hub, finder }: Pick<Runtime, "store" | "door" | "hub" | "finder">): Context {
-  return { store, finder, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce, write: door.write };
+export function contextOf({
+  store,
+  door,
+  hub,
+  finder,
+  reader,
+}: Pick<Runtime, "store" | "door" | "hub" | "finder" | "reader">): Context {
+  return { store, finder, reader, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce, write: door.write };
 }
 
 function nowSeconds(): number {

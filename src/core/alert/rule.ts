@@ -1,4 +1,4 @@
-import type { Worth } from "../award";
+import type { AwardWorth, Worth } from "../award";
 import type { ModeGroup } from "../band";
 import { CHANCES, type Chance } from "../spot";
 import { isQuiet, type QuietHours } from "./quietHours";
@@ -12,9 +12,19 @@ export type Brings = (typeof BRINGS)[number];
 export const ONCE = ["band", "station", "hour"] as const;
 export type Once = (typeof ONCE)[number];
 
+/** An award, or one of its items, by which a rule asks; the name is for people. */
+export interface AwardAsked {
+  readonly award: string;
+  /** Null for whichever. */
+  readonly item: string | null;
+  readonly name: string;
+}
+
 /** When an operator is to be called, as choices. An empty list leaves open what it is about. */
 export interface AlertChoices {
   readonly brings: readonly Brings[];
+  /** For which awards, or for which items of them; none for those that are followed. */
+  readonly awards: readonly AwardAsked[];
   /** Calls, base calls, and patterns with "*" for any letters, in capitals. */
   readonly calls: readonly string[];
   readonly bands: readonly string[];
@@ -38,6 +48,7 @@ export interface AlertSubject {
   readonly lastAt: string;
   readonly heard: readonly { readonly continent: string | null; readonly at: string }[];
   readonly worth: { readonly worth: Worth } | null;
+  readonly worths: readonly AwardWorth[];
   /** Worked on the band and in the mode within the last day. */
   readonly duplicate: boolean;
   readonly contest: { readonly duplicate: boolean; readonly fresh: readonly string[] } | null;
@@ -71,14 +82,28 @@ export function fits(choices: AlertChoices, subject: AlertSubject, now: number):
   const { worth, contest, duplicate, lastAt, heard } = subject;
   if (!mayFit(choices, subject) || (contest?.duplicate ?? duplicate)) return false;
   if (CHANCES.indexOf(subject.chance) > CHANCES.indexOf(chance)) return false;
+  const asked = worthsAsked(choices, subject);
+  if (choices.awards.length > 0 && asked.length === 0) return false;
+  const isWorth = (one: Brings) =>
+    choices.awards.length === 0 ? worth?.worth === one : asked.some((of) => of.worth === one);
   const isBrought = (one: Brings) =>
-    one === "multiplier" ? contest !== null && contest.fresh.length > 0 : worth?.worth === one;
+    one === "multiplier" ? contest !== null && contest.fresh.length > 0 : isWorth(one);
   if (brings.length > 0 && !brings.some(isBrought)) return false;
   const isLate = (at: string) => now - Date.parse(at) / 1000 > CALLS_WITHIN;
   if (isLate(lastAt)) return false;
   const isThere = (continent: string | null) => continent !== null && heardIn.includes(continent);
   if (heardIn.length > 0 && !heard.some(({ continent, at }) => isThere(continent) && !isLate(at))) return false;
   return quiet === null || !isQuiet(quiet, now);
+}
+
+/** What a station is worth for the awards that a rule asks for. */
+export function worthsAsked<Asked extends AwardWorth>(
+  { awards }: Pick<AlertChoices, "awards">,
+  { worths }: { readonly worths: readonly Asked[] },
+): Asked[] {
+  return worths.filter(({ award, item }) =>
+    awards.some((asked) => asked.award === award && (asked.item === null || asked.item === item)),
+  );
 }
 
 /**

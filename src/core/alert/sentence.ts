@@ -24,8 +24,9 @@ export function ruleSentence(rule: AlertChoices): string {
 }
 
 /** What a rule is called where nobody names it: "Fresh or wanted, 20 m, CW". */
-export function ruleName({ brings, calls, bands, modeGroups, heardIn }: AlertChoices): string {
+export function ruleName({ brings, awards, calls, bands, modeGroups, heardIn }: AlertChoices): string {
   const parts = [
+    either(awards.map(({ name }) => name)),
     calls.length > 0 ? calls.join(" ") : either(brings.map((one) => (one === "multiplier" ? one : BRINGS_TEXT[one]))),
     bands.map(bandLabel).join(" "),
     modeGroups.join(" "),
@@ -34,12 +35,13 @@ export function ruleName({ brings, calls, bands, modeGroups, heardIn }: AlertCho
   return capital(parts.join(", ") || "any station");
 }
 
-function whatText({ brings, calls, bands, modeGroups, heardIn, chance, quiet }: AlertChoices): string {
+function whatText({ brings, awards, calls, bands, modeGroups, heardIn, chance, quiet }: AlertChoices): string {
   const bring = either(brings.map((one) => BRINGS_TEXT[one]));
   const stations = bring === "" ? "any station" : `stations that are ${bring}`;
   return [
     calls.length === 0 ? stations : either(calls),
     calls.length > 0 && bring !== "" && `where ${bring}`,
+    awards.length > 0 && `for ${either(awards.map(({ name }) => name))}`,
     bands.length > 0 && `on ${either(bands.map(bandLabel))}`,
     modeGroups.length > 0 && `in ${either(modeGroups)}`,
     heardIn.length > 0 && `heard in ${either(heardIn.map((code) => CONTINENTS[code] ?? code))}`,

@@ -1,6 +1,5 @@
 import { bandLabel, type ModeGroup } from "../band";
 import { CHANNELS, type Confirmation, isConfirmed } from "../confirm/channel";
-import { type AwardId, AWARDS } from "./awards";
 import type { Award, AwardFacts } from "./awards/award";
 
 /** One cell of progress: an award's item on a band in a mode group, with how many contacts fill it. */
@@ -24,11 +23,10 @@ export function isProven(award: Pick<Award, "proofs">, { confirmations }: Pick<S
   return confirmations.some((one) => award.proofs.includes(PROOF_OF.get(one.channel)!) && isConfirmed(one));
 }
 
-/** The slots that one contact fills, each with worked 1 and confirmed 0 or 1; of some awards, where that is said. */
-export function slotsOf(contact: SlotFacts, isAsked: (award: AwardId) => boolean = () => true): Slot[] {
+/** The slots of awards that one contact fills, each with worked 1 and confirmed 0 or 1. */
+export function slotsOf(awards: readonly Award[], contact: SlotFacts): Slot[] {
   const { band, modeGroup } = contact;
-  return AWARDS.flatMap((award) => {
-    if (!isAsked(award.id)) return [];
+  return awards.flatMap((award) => {
     const items = award.itemsOf(contact);
     if (items.length === 0) return [];
     const confirmed = isProven(award, contact) ? 1 : 0;
@@ -53,18 +51,30 @@ export function stateOf(cells: readonly Pick<Cell, "worked" | "confirmed">[]): "
   return cells.some((cell) => cell.worked > 0) ? "hold" : "none";
 }
 
-/** What one more contact on this band in this mode group is worth for an item, given the item's slots. */
-export function worthOf(cells: readonly Cell[], band: string, group: ModeGroup, name: string): WorthReading {
+/**
+ * What one more contact on this band in this mode group is worth for an item, given the item's slots.
+ *
+ * @param told what is new for the award: where a band or a mode is not, one counts for all
+ */
+export function worthOf(
+  { told }: Pick<Award, "told">,
+  cells: readonly Cell[],
+  band: string,
+  group: ModeGroup,
+  name: string,
+): WorthReading {
+  const [byBand, byMode] = [told.includes("band"), told.includes("mode")];
   const worked = cells.filter((cell) => cell.worked > 0);
-  const slot = worked.filter((cell) => cell.band === band && cell.modeGroup === group);
+  const slot = worked.filter((cell) => (!byBand || cell.band === band) && (!byMode || cell.modeGroup === group));
   if (worked.length === 0) return { worth: "fresh", text: `${name} was never worked` };
   if (slot.length === 0) {
-    const onBand = worked.some((cell) => cell.band === band);
-    const inGroup = worked.some((cell) => cell.modeGroup === group);
+    const onBand = !byBand || worked.some((cell) => cell.band === band);
+    const inGroup = !byMode || worked.some((cell) => cell.modeGroup === group);
     const what = !onBand ? bandLabel(band) : !inGroup ? group : `${bandLabel(band)} ${group}`;
     return { worth: "wanted", text: `${what} is new for ${name}` };
   }
-  const where = `${name} on ${bandLabel(band)} ${group}`;
+  const on = [...(byBand ? [bandLabel(band)] : []), ...(byMode ? [group] : [])].join(" ");
+  const where = on === "" ? name : `${name} on ${on}`;
   return stateOf(slot) === "safe"
     ? { worth: "safe", text: `${where} is confirmed` }
     : { worth: "hold", text: `${where} is worked, not confirmed` };

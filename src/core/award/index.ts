@@ -1,8 +1,30 @@
 export { isProven, slotsOf, stateOf, worthOf } from "./award";
 export type { Slot, SlotFacts, Worth, WorthReading } from "./award";
-export { AWARD_IDS, awardById, type AwardId, AWARDS } from "./awards";
+export { awardById, AWARDS, SOURCES } from "./awards";
 export { describeItem } from "./awards/award";
 export type { Award, AwardFacts, AwardItem } from "./awards/award";
 export { entities as ENTITIES_AWARD } from "./awards/entities";
 export { type Gain, gainOf, GAINS } from "./gain";
+export {
+  AWARD_FORMAT,
+  awardIdSchema,
+  type AwardRules,
+  type AwardRulesInput,
+  awardRulesSchema,
+  checkAwardRules,
+  ownAwards,
+  standingOn,
+} from "./rules";
+export { distanceOf, placeOfContact } from "./distance";
+export {
+  type AwardWorth,
+  bestWorth,
+  byWorth,
+  factsOnAir,
+  knownFromRemark,
+  type KnownOnAir,
+  NOTHING_KNOWN,
+  worthOfItem,
+  worthsOf,
+} from "./onAir";
 export { movedTable, nextLevel, tableOf } from "./table";

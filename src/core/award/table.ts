@@ -1,9 +1,9 @@
 import type { AwardTable } from "../contract";
-import type { Award, AwardId } from ".";
+import type { Award } from "./awards/award";
 import type { Slot } from "./award";
 
 /** An award's table, from its slots as they are with an entry of the journal. */
-export function tableOf(award: AwardId, slots: AwardTable["slots"], upTo: number, isCounted: boolean): AwardTable {
+export function tableOf(award: string, slots: AwardTable["slots"], upTo: number, isCounted: boolean): AwardTable {
   const worked = new Set(slots.map(({ item }) => item));
   const confirmed = new Set(slots.filter((slot) => slot.confirmed > 0).map(({ item }) => item));
   return { award, slots, upTo, isCounted, totals: { worked: worked.size, confirmed: confirmed.size } };

@@ -5,7 +5,8 @@ import { SERVICES, type ServiceId } from "./services";
 export type Channel = "card" | ServiceId;
 
 /** What a confirmation that comes that way proves: a card can be shown, a signature checked, what is told is believed. */
-export type Proof = "paper" | "signed" | "told";
+export const PROOFS = ["paper", "signed", "told"] as const;
+export type Proof = (typeof PROOFS)[number];
 /** Which of the standard's sets of fields carries its state in files. */
 export type RecordSet = "paper" | "signed" | "unsigned";
 

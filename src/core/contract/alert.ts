@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { ALERT_WAYS, BRINGS, isZone, MOST_AN_HOUR, ONCE } from "../alert";
+import { awardIdSchema } from "../award";
 import { bandByName, MODE_GROUPS } from "../band";
 import { CONTINENTS } from "../reference";
 import { CHANCES } from "../spot";
@@ -17,6 +18,18 @@ const time = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "a time of the day, a
 export const alertChoicesSchema = z.strictObject({
   /** What the station brings; none for whatever it brings. */
   brings: each(z.enum(BRINGS), BRINGS.length),
+  /** For which awards, or which items of them; none for those that are followed. */
+  awards: z
+    .array(
+      z.strictObject({
+        award: awardIdSchema,
+        item: z.string().min(1).max(200).nullable().default(null),
+        /** As people say it: "CQ zones: Zone 24". */
+        name: z.string().trim().min(1).max(160),
+      }),
+    )
+    .max(200)
+    .default([]),
   /** Calls, with "*" for any letters; none for all. */
   calls: each(
     z

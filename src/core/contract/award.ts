@@ -1,10 +1,8 @@
 import { z } from "zod";
-import { AWARD_IDS, type AwardId } from "../award";
+import { awardIdSchema, awardRulesSchema } from "../award";
 import { bandByName, MODE_GROUPS } from "../band";
 import { storedContactSchema } from "./contact";
 import { slotCellSchema } from "./reading";
-
-export const awardIdSchema = z.enum(AWARD_IDS as [AwardId, ...AwardId[]]);
 
 const totalsSchema = z.object({
   /** Items worked and confirmed at all. */
@@ -15,6 +13,9 @@ const totalsSchema = z.object({
 /** How far an award of a logbook is. */
 export const awardProgressSchema = totalsSchema.extend({
   award: awardIdSchema,
+  /** Of an own award, as it was taken; null for one that ships. */
+  rules: awardRulesSchema.nullable(),
+  followed: z.boolean(),
   /** Whether all contacts are counted in; where not, a job is at it. */
   isCounted: z.boolean(),
 });
@@ -40,12 +41,99 @@ export const awardContactsQuerySchema = z.strictObject({
     .optional(),
   modeGroup: z.enum(MODE_GROUPS).optional(),
 });
+export type AwardContactsQuery = z.output<typeof awardContactsQuerySchema>;
 
 export const awardContactsSchema = z.object({
   total: z.int(),
   /** The newest of them. */
   items: z.array(storedContactSchema),
 });
+
+/** The items of an award that came new. */
+export const awardNewsSchema = z.object({
+  award: awardIdSchema,
+  worked: z.array(z.string()),
+  confirmed: z.array(z.string()),
+});
+export type AwardNews = z.output<typeof awardNewsSchema>;
+
+/** How many items of an award were worked and confirmed by the end of a year, UTC. */
+export const awardYearSchema = totalsSchema.extend({ year: z.int() });
+export type AwardYear = z.output<typeof awardYearSchema>;
+
+/** What an award would count: how many contacts, how many items, and those with the most contacts. */
+export const awardTriedSchema = totalsSchema.extend({
+  contacts: z.int(),
+  items: z.array(z.object({ item: z.string(), contacts: z.int(), confirmed: z.boolean() })),
+});
+export type AwardTried = z.output<typeof awardTriedSchema>;
+
+/** What lacks of an award, the easiest first. */
+export const missingSchema = z.object({
+  total: z.int(),
+  items: z.array(
+    z.object({
+      item: z.string(),
+      /** Contacts that nothing confirms. */
+      contacts: z.int(),
+      /** Announcements within the last day, and the last of them. */
+      heard: z
+        .object({
+          count: z.int(),
+          at: z.string(),
+          call: z.string(),
+          frequencyHz: z.int(),
+          band: z.string(),
+          mode: z.string(),
+          submode: z.string().nullable(),
+        })
+        .nullable(),
+      /** Whom to ask for a confirmation: of the likeliest the last contact, why he is likely, and when he was asked. */
+      ask: z
+        .object({
+          contactId: z.int(),
+          call: z.string(),
+          startedAt: z.string(),
+          band: z.string(),
+          likely: z.enum(["confirmed before", "confirms online"]).nullable(),
+          askedAt: z.string().nullable(),
+        })
+        .nullable(),
+    }),
+  ),
+});
+export type Missing = z.output<typeof missingSchema>;
+
+/** Where items of an award lie, by the contacts with them. */
+export const awardPlaceSchema = z.object({ item: z.string(), latitude: z.number(), longitude: z.number() });
+export type AwardPlace = z.output<typeof awardPlaceSchema>;
+
+const recordContactSchema = storedContactSchema.pick({
+  id: true,
+  call: true,
+  startedAt: true,
+  band: true,
+  mode: true,
+  submode: true,
+});
+export type RecordContact = z.output<typeof recordContactSchema>;
+const distanceShape = {
+  km: z.number(),
+  /** By both grids; otherwise it is to the middle of their entity. */
+  exact: z.boolean(),
+  contact: recordContactSchema,
+};
+
+/** The records of a log. */
+export const recordsSchema = z.object({
+  farthest: z.array(z.object({ band: z.string(), modeGroup: z.enum(MODE_GROUPS), ...distanceShape })),
+  byWatt: z.array(z.object({ band: z.string(), kmPerWatt: z.number(), power: z.number(), ...distanceShape })),
+  /** The first contact with each entity, by its code. */
+  firsts: z.array(z.object({ item: z.string(), contact: recordContactSchema })),
+  /** The days with the most contacts, UTC. */
+  days: z.array(z.object({ day: z.string(), contacts: z.int() })),
+});
+export type Records = z.output<typeof recordsSchema>;
 
 /** What a recount of awards reports. */
 export const countReportSchema = z.object({ counted: z.int() });

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { awardIdSchema } from "./award";
+import { awardIdSchema } from "../award";
 import { serviceIdSchema } from "./service";
 
 /**

@@ -64,6 +64,7 @@ export type LiveEvent =
       readonly what: "rules" | "outcomes";
     }
   | { /** What the sun does, as it was told anew. */ readonly type: "sun" }
+  | { /** Which awards there are, or which are followed. */ readonly type: "awards"; readonly logbookId: number }
   | { /** What calls operated from where their letters do not tell. */ readonly type: "exceptions" }
   | { /** Which contests are known, or announced. */ readonly type: "contests" }
   | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
@@ -92,6 +93,7 @@ function concernOf(event: LiveEvent): Concern {
     case "spots":
     case "alert":
     case "alerts":
+    case "awards":
       return { logbookId: event.logbookId };
     case "contest":
       return { logbookId: event.logbookId, entryId: event.entryId };

@@ -72,8 +72,14 @@ export const stationReadingSchema = z.object({
 });
 export type StationReading = z.output<typeof stationReadingSchema>;
 
+/** A station, and on which band and in which mode it would be worked. */
+export const stationQuerySchema = readingQuerySchema.pick({ position: true, band: true, mode: true, grid: true });
+
 /** What a contact would add, and why in a few words. */
 export const worthReadingSchema = z.object({ worth: z.enum(["fresh", "wanted", "hold", "safe"]), text: z.string() });
+
+/** What a contact would be worth for an award that is followed, by one of its items. */
+export const awardWorthSchema = worthReadingSchema.extend({ award: z.string(), name: z.string(), item: z.string() });
 
 /** What is said of a call being typed: who, where, and what a contact would be worth. */
 export const readingSchema = z.object({
@@ -90,8 +96,13 @@ export const readingSchema = z.object({
   station: stationReadingSchema.omit({ directory: true }).extend({ duplicate: z.boolean() }),
   directory: stationReadingSchema.shape.directory,
   slots: z.array(slotCellSchema),
+  followed: z.array(awardWorthSchema),
 });
 export type Reading = z.output<typeof readingSchema>;
+
+/** What the log and the directory have of a station, and what it is worth for the awards that are followed. */
+export const stationOnAirSchema = stationReadingSchema.extend({ followed: readingSchema.shape.followed });
+export type StationOnAir = z.output<typeof stationOnAirSchema>;
 
 /** At which hours of the day, 0 to 23 UTC, and on which bands an entity was worked. */
 export const workedHoursSchema = z.object({

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { MODE_GROUPS } from "../band";
 import { cleanCall, parseCallsign } from "../callsign";
 import { CHANCES } from "../spot";
-import { briefEntitySchema, worthReadingSchema } from "./reading";
+import { awardWorthSchema, briefEntitySchema, worthReadingSchema } from "./reading";
 
 /** A station that a spot network has announced, and what it is to a logbook. */
 export const spotSchema = z.object({
@@ -27,8 +27,10 @@ export const spotSchema = z.object({
   others: z.array(z.object({ call: z.string(), count: z.int() })),
   entity: briefEntitySchema.nullable(),
   continent: z.string().nullable(),
-  /** What a contact would add; null where there is no entity. */
+  /** The most that a contact would add for the awards that are followed; null where it is for none. */
   worth: worthReadingSchema.nullable(),
+  /** The same for each award that is followed. */
+  worths: z.array(awardWorthSchema),
   /** Contacts with the station so far, and whether one was on this band and mode within the last day. */
   contacts: z.int(),
   duplicate: z.boolean(),

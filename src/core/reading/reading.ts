@@ -1,4 +1,4 @@
-import { type Slot, worthOf } from "../award";
+import { ENTITIES_AWARD, type Slot, worthOf } from "../award";
 import { modeGroup, parseMode } from "../band";
 import { type Callsign, cleanCall, parseCallsign, parsePartialCall } from "../callsign";
 import { compareContacts, isoTime, secondsOf } from "../contact";
@@ -56,7 +56,7 @@ interface ReadingSources {
 export function readingOf(
   { call, band, mode, grid, within }: Typed,
   { now, ownGrid, exceptions, slotsOf, station }: ReadingSources,
-): Omit<Reading, "station" | "directory"> & { readonly duplicate: boolean } {
+): Omit<Reading, "station" | "directory" | "followed"> & { readonly duplicate: boolean } {
   const place = placeWhileTyping(call, now, exceptions);
   const { entity, base } = place;
   const group = modeGroup(parseMode(mode)?.mode ?? mode);
@@ -74,7 +74,7 @@ export function readingOf(
     point: there,
     beam: here !== null && there !== null ? pathBetween(here, there) : null,
     sun: there === null ? null : sunOver(there, now),
-    worth: entity === null ? null : worthOf(slots, band, group, entity.name),
+    worth: entity === null ? null : worthOf(ENTITIES_AWARD, slots, band, group, entity.name),
     slots,
     duplicate: previous.some(
       (contact) =>

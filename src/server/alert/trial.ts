@@ -27,7 +27,10 @@ export async function tryAlertRule(
   logbookId: number,
   choices: AlertChoices,
 ): Promise<Result<AlertTrial>> {
-  const replay = spots.replay(logbookId);
+  const replay = spots.replay(
+    logbookId,
+    choices.awards.map(({ award }) => award),
+  );
   if (replay === null) return missing(`logbook ${logbookId}`);
   const ownBase = baseCall(siteOfLogbook(context.store, logbookId).call);
   const called = new Set<string>();
@@ -65,7 +68,7 @@ export async function tryAlertRule(
       called.add(once);
       lastCalls.set(station, heard.at);
       times.push(heard.at);
-      calls.push({ at: isoTime(heard.at), ...alertFacts(view) });
+      calls.push({ at: isoTime(heard.at), ...alertFacts(view, [choices]) });
       if (calls.length > NEWEST) calls.shift();
     }
   }

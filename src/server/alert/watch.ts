@@ -127,7 +127,7 @@ export function createAlertWatch({ context, listen, spots, mail, fault }: WatchO
     lastCalls.set(station, now);
     for (const { ruleId, once: what } of once) calledBy(ruleId).set(what, now);
     const ways = new Set<AlertWay>(rules.flatMap((rule) => rule.ways));
-    const body = { ...alertFacts(view), rules: rules.map(({ id, name }) => ({ id, name })), ways: [...ways] };
+    const body = { ...alertFacts(view, rules), rules: rules.map(({ id, name }) => ({ id, name })), ways: [...ways] };
     let alert: Alert;
     try {
       alert = await write(() =>

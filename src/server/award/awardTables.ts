@@ -1,14 +1,23 @@
-import { sql } from "kysely";
 import type { z } from "zod";
-import { type AwardId, AWARDS, awardById, tableOf } from "../../core/award";
-import type { awardContactsQuerySchema, awardContactsSchema, AwardProgress, AwardTable } from "../../core/contract";
+import { type AwardRules, checkAwardRules, tableOf } from "../../core/award";
+import type {
+  AwardContactsQuery,
+  awardContactsSchema,
+  AwardNews,
+  AwardPlace,
+  AwardProgress,
+  AwardTable,
+  AwardTried,
+  AwardYear,
+  Missing,
+  Records,
+} from "../../core/contract";
 import type { Context } from "../context";
-import { withConfirmations } from "../logbook/contactRow";
 import { newestEntry } from "../logbook/journal";
-import { done, type Result } from "../problem";
+import { done, invalid, missing, type Result } from "../problem";
 import { countedTo } from "./counted";
-
-const LISTED = 200;
+import { followedAwards } from "./followed";
+import { awardsOf, findAward, rulesOf } from "./ownAwards";
 
 /** How far each award is. */
 export function listAwards({ store }: Context, logbookId: number): Result<AwardProgress[]> {
@@ -28,15 +37,34 @@ export function listAwards({ store }: Context, logbookId: number): Result<AwardP
       .groupBy("award"),
   );
   const upTo = countedTo(store);
+  const own = rulesOf(store, logbookId);
+  const followed = new Set(followedAwards(store, logbookId).map(({ id }) => id));
   return done(
-    AWARDS.map(({ id }) => {
+    awardsOf(store, logbookId).map(({ id }) => {
       const { worked = 0, confirmed = 0 } = rows.find(({ award }) => award === id) ?? {};
-      return { award: id, worked, confirmed, isCounted: upTo(logbookId, id) === Infinity };
+      return {
+        award: id,
+        rules: own.find((rules) => rules.id === id) ?? null,
+        followed: followed.has(id),
+        worked,
+        confirmed,
+        isCounted: upTo(logbookId, id) === Infinity,
+      };
     }),
   );
 }
 
-export function awardTable({ store }: Context, logbookId: number, award: AwardId): Result<AwardTable> {
+/** How far one of them is. */
+export function awardProgress(context: Context, logbookId: number, award: string): Result<AwardProgress> {
+  const listed = listAwards(context, logbookId);
+  if (!listed.ok) return listed;
+  const progress = listed.value.find((one) => one.award === award);
+  return progress === undefined ? missing(`award ${award}`) : done(progress);
+}
+
+export function awardTable({ store }: Context, logbookId: number, award: string): Result<AwardTable> {
+  const found = findAward(store, logbookId, award);
+  if (!found.ok) return found;
   const slots = store.all(
     store.q
       .selectFrom("slot")
@@ -49,26 +77,56 @@ export function awardTable({ store }: Context, logbookId: number, award: AwardId
 }
 
 /** The contacts that are worth an item, the newest first. */
-export function awardContacts(
-  { store }: Context,
+export async function awardContacts(
+  { store, reader }: Context,
   logbookId: number,
-  id: AwardId,
-  { item, band, modeGroup }: z.output<typeof awardContactsQuerySchema>,
-): Result<z.output<typeof awardContactsSchema>> {
-  const award = awardById(id)!;
-  const { field, part } = award.heldIn;
-  const isIndexed = field === "entityCode";
-  // Without an index of its field the table is gone through as it lies: by that of the logbook each row is looked up.
-  const home = isIndexed ? sql<number>`logbookId` : sql<number>`+logbookId`;
-  let query = store.q.selectFrom("contact").selectAll().where(home, "=", logbookId);
-  if (band !== undefined) query = query.where("band", "=", band);
-  if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
-  // What else holds as much falls out below.
-  const held = part(item);
-  query =
-    typeof held === "number"
-      ? query.where(field, "=", held)
-      : query.where((eb) => eb(eb.fn<number>("instr", [eb.fn("upper", [field]), eb.val(held)]), ">", 0));
-  const rows = store.all(query.orderBy("startedAt", "desc")).filter((row) => award.itemsOf(row).includes(item));
-  return done({ total: rows.length, items: withConfirmations(store, rows.slice(0, LISTED)) });
+  award: string,
+  query: AwardContactsQuery,
+): Promise<Result<z.output<typeof awardContactsSchema>>> {
+  const found = findAward(store, logbookId, award);
+  return found.ok ? done(await reader.look("contactsBehind", { logbookId, award, ...query })) : found;
+}
+
+/** How an award grew, up to this year. */
+export async function yearsOfAward(context: Context, logbookId: number, award: string): Promise<Result<AwardYear[]>> {
+  const found = findAward(context.store, logbookId, award);
+  if (!found.ok) return found;
+  const until = new Date(context.now() * 1000).getUTCFullYear();
+  return done(await context.reader.look("awardYears", { logbookId, award, until }));
+}
+
+/** What lacks of an award, the easiest first. */
+export async function missingOf(context: Context, logbookId: number, award: string): Promise<Result<Missing>> {
+  const found = findAward(context.store, logbookId, award);
+  if (!found.ok) return found;
+  return done(await context.reader.look("awardMissing", { logbookId, award, now: context.now() }));
+}
+
+/** Where the items of an award lie, by the contacts with them. */
+export async function placesOf(
+  { store, reader }: Context,
+  logbookId: number,
+  award: string,
+): Promise<Result<AwardPlace[]>> {
+  const found = findAward(store, logbookId, award);
+  return found.ok ? done(await reader.look("awardPlaces", { logbookId, award })) : found;
+}
+
+/** What came new for each award since the month began, UTC. */
+export async function newsOfMonth({ reader, now }: Context, logbookId: number): Promise<Result<AwardNews[]>> {
+  const today = new Date(now() * 1000);
+  const since = Date.UTC(today.getUTCFullYear(), today.getUTCMonth()) / 1000;
+  return done(await reader.look("awardNews", { logbookId, since }));
+}
+
+export async function recordsOf({ reader }: Context, logbookId: number): Promise<Result<Records>> {
+  return done(await reader.look("records", { logbookId }));
+}
+
+/** What an own award would count, as it is written. */
+export async function trial(context: Context, logbookId: number, input: unknown): Promise<Result<AwardTried>> {
+  const checked = checkAwardRules(input, rulesOf(context.store, logbookId));
+  if (!checked.ok) return invalid(checked.faults);
+  const rules: AwardRules = checked.value;
+  return done(await context.reader.look("tryAward", { logbookId, rules }));
 }

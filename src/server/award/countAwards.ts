@@ -1,10 +1,11 @@
 import { sql } from "kysely";
-import { AWARDS, type Slot, slotsOf } from "../../core/award";
+import { type Slot, slotsOf } from "../../core/award";
 import type { CountReport } from "../../core/contract";
 import type { Store } from "../db/store";
 import { inSteps, type JobRun } from "../jobs/jobRun";
 import { withConfirmations } from "../logbook/contactRow";
-import { countedTo, keepCounted } from "./counted";
+import { countedTo, forgetCount, keepCounted } from "./counted";
+import { awardsOf } from "./ownAwards";
 import { moveSlot } from "./slotMover";
 
 const PIECE = 100;
@@ -38,10 +39,12 @@ export async function countAwards(run: JobRun<CountReport, CountReport>): Promis
 function beginAnew(store: Store, logbookId: number): void {
   const { q } = store;
   const rows = store.all(q.selectFrom("awardCount").selectAll().where("logbookId", "=", logbookId));
-  const stale = AWARDS.filter(({ id, version }) => !rows.some((row) => row.award === id && row.version === version));
+  const stale = awardsOf(store, logbookId).filter(
+    ({ id, version }) => !rows.some((row) => row.award === id && row.version === version),
+  );
   for (const award of stale)
     store.transaction(() => {
-      store.run(q.deleteFrom("slot").where("logbookId", "=", logbookId).where("award", "=", award.id));
+      forgetCount(store, logbookId, award.id);
       keepCounted(store, logbookId, award, 0);
     });
 }
@@ -50,7 +53,7 @@ function beginAnew(store: Store, logbookId: number): void {
 function countPiece(store: Store, logbookId: number): number {
   const { q } = store;
   const upTo = countedTo(store);
-  const behind = AWARDS.filter(({ id }) => upTo(logbookId, id) !== Infinity);
+  const behind = awardsOf(store, logbookId).filter(({ id }) => upTo(logbookId, id) !== Infinity);
   if (behind.length === 0) return 0;
   const from = Math.min(...behind.map(({ id }) => upTo(logbookId, id)));
   const rows = store.all(
@@ -63,10 +66,11 @@ function countPiece(store: Store, logbookId: number): number {
       .orderBy("id")
       .limit(PIECE),
   );
+  const uncounted = (contactId: number) => behind.filter(({ id }) => contactId > upTo(logbookId, id));
   const last = rows.at(-1)?.id ?? null;
   const slots = new Map<string, Slot>();
   for (const contact of withConfirmations(store, rows))
-    for (const slot of slotsOf(contact, (award) => contact.id > upTo(logbookId, award))) {
+    for (const slot of slotsOf(uncounted(contact.id), contact)) {
       const key = `${slot.award}\n${slot.item}\n${slot.band}\n${slot.modeGroup}`;
       const sum = slots.get(key) ?? { ...slot, worked: 0, confirmed: 0 };
       slots.set(key, { ...slot, worked: sum.worked + 1, confirmed: sum.confirmed + slot.confirmed });

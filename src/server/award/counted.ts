@@ -1,6 +1,7 @@
 import { sql } from "kysely";
-import { type AwardId, AWARDS, ENTITIES_AWARD } from "../../core/award";
+import { type Award, AWARDS, ENTITIES_AWARD } from "../../core/award";
 import type { Store } from "../db/store";
+import { awardsOf } from "./ownAwards";
 
 /**
  * Which contacts are counted in the slots of an award: all up to a number, and none beyond. Whoever changes a contact
@@ -20,13 +21,19 @@ export function countedTo(store: Store): CountedTo {
 
 /** Of a logbook without contacts all are counted. */
 export function markAllCounted(store: Store, logbookId: number): void {
-  for (const { id, version } of AWARDS) keepCounted(store, logbookId, { id, version }, null);
+  for (const award of AWARDS) keepCounted(store, logbookId, award, null);
+}
+
+/** Lets go what was counted of an award: all is to be counted anew. */
+export function forgetCount(store: Store, logbookId: number, award: string): void {
+  for (const table of ["slot", "awardCount"] as const)
+    store.run(store.q.deleteFrom(table).where("logbookId", "=", logbookId).where("award", "=", award));
 }
 
 export function keepCounted(
   store: Store,
   logbookId: number,
-  { id, version }: { readonly id: AwardId; readonly version: number },
+  { id, version }: Pick<Award, "id" | "version">,
   upTo: number | null,
 ): void {
   store.run(
@@ -85,5 +92,7 @@ export function uncountedLogbooks(store: Store): number[] {
   return store
     .all(q.selectFrom("logbook").select("id").orderBy("id"))
     .map(({ id }) => id)
-    .filter((logbookId) => AWARDS.some(({ id, version }) => !keys.has(`${logbookId} ${id} ${version}`)));
+    .filter((logbookId) =>
+      awardsOf(store, logbookId).some(({ id, version }) => !keys.has(`${logbookId} ${id} ${version}`)),
+    );
 }

@@ -22,7 +22,11 @@ export async function startCounting({ context, supervisor, listen, fault }: Opti
   const guarded = guardedBy(fault);
   listen((event) =>
     guarded(() => {
-      if (event.type !== "job" || event.job.state === "running" || event.job.kind === "count") return;
+      const ended =
+        event.type === "job" &&
+        event.job.state !== "running" &&
+        (event.job.kind !== "count" || event.job.state === "done");
+      if (!ended && event.type !== "awards") return;
       look().catch(fault);
     }),
   );

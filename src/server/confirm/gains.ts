@@ -1,5 +1,7 @@
-import { awardById, type Gain, gainOf, type Slot, slotsOf } from "../../core/award";
+import { type Gain, gainOf, type Slot, slotsOf } from "../../core/award";
 import type { FetchReport, StoredContact } from "../../core/contract";
+import { awardsOf } from "../award/ownAwards";
+import { slotsOfItem } from "../award/slotsOfItem";
 import type { Store } from "../db/store";
 
 const LISTED = 100;
@@ -13,14 +15,7 @@ export function createGains(
   logbookId: number,
   gains: FetchReport["gains"],
 ): (before: StoredContact, after: StoredContact) => void {
-  const slotsBefore = store.prepare<Pick<Slot, "band" | "modeGroup" | "confirmed">>(
-    store.q
-      .selectFrom("slot")
-      .select(["band", "modeGroup", "confirmed"])
-      .where("logbookId", "=", logbookId)
-      .where("award", "=", "")
-      .where("item", "=", ""),
-  );
+  const awards = awardsOf(store, logbookId);
   /** Confirmed earlier within the batch, by award and item. */
   const since = new Map<string, Slot[]>();
 
@@ -31,15 +26,16 @@ export function createGains(
   }
 
   return (before, after) => {
-    const proved = new Set(slotsOf(before).flatMap(({ award, confirmed }) => (confirmed > 0 ? [award] : [])));
-    for (const slot of slotsOf(after)) {
+    const proved = new Set(slotsOf(awards, before).flatMap(({ award, confirmed }) => (confirmed > 0 ? [award] : [])));
+    for (const slot of slotsOf(awards, after)) {
       const { award, item, confirmed } = slot;
       if (confirmed === 0 || proved.has(award)) continue;
       const key = `${award} ${item}`;
       const added = since.get(key) ?? [];
-      const gain = gainOf([...slotsBefore.all(logbookId, award, item), ...added], slot);
+      const gain = gainOf([...slotsOfItem(store, logbookId, award, item), ...added], slot);
       since.set(key, [...added, slot]);
-      if (gain !== null && awardById(award)?.told.includes(gain)) note(award, gain, item, slot.band);
+      if (gain !== null && awards.find(({ id }) => id === award)!.told.includes(gain))
+        note(award, gain, item, slot.band);
     }
   };
 }

@@ -272,5 +272,13 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, award TEXT NOT NULL,
       version INTEGER NOT NULL, countedTo INTEGER, PRIMARY KEY (logbookId, award)) STRICT, WITHOUT ROWID`,
     `INSERT INTO awardCount (logbookId, award, version, countedTo) SELECT id, 'entities', 1, NULL FROM logbook`,
+    `CREATE TABLE ownAward (
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, id TEXT NOT NULL, body TEXT NOT NULL,
+      PRIMARY KEY (logbookId, id)) STRICT, WITHOUT ROWID`,
+    `CREATE TABLE followedAward (
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, award TEXT NOT NULL,
+      PRIMARY KEY (logbookId, award)) STRICT, WITHOUT ROWID`,
+    `INSERT INTO followedAward (logbookId, award) SELECT id, 'entities' FROM logbook`,
+    `UPDATE saved SET body = json_set(body, '$.awards', json('[]')) WHERE kind = 'alert rule'`,
   ],
 };

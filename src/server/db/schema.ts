@@ -21,6 +21,8 @@ export interface Schema {
   asked: AskedTable;
   inStep: InStepTable;
   awardCount: AwardCountTable;
+  ownAward: OwnAwardTable;
+  followedAward: FollowedAwardTable;
   statement: StatementTable;
   journalBatch: JournalBatchTable;
   journalEntry: JournalEntryTable;
@@ -455,6 +457,16 @@ interface AwardCountTable {
   version: number;
   /** The last contact that is counted in; null for all. */
   countedTo: number | null;
+}
+interface OwnAwardTable {
+  logbookId: number;
+  id: string;
+  /** JSON of AwardRules, as they were taken. */
+  body: string;
+}
+interface FollowedAwardTable {
+  logbookId: number;
+  award: string;
 }
 export interface InStepTable {
   id: Generated<number>;

@@ -407,7 +407,7 @@ test("days are those of UTC, also long before 1970; who does not say our call ma
   for (const startedAt of ["1925-05-01T00:00:00Z", "1925-05-01T23:59:59Z", "1925-05-02T00:00:00Z"])
     valueOf(logContact(context, account.logbookId, { call: "DL1QTA", startedAt, band: "160m", mode: "CW" }));
   context.store.run(context.store.q.updateTable("contact").set({ ownCall: null }));
-  const days = await context.finder.days({ logbookId: account.logbookId, usual: "CX8QSB" });
+  const days = await context.reader.look("contactDays", { logbookId: account.logbookId, usual: "CX8QSB" });
   expect(days.sort((a, b) => a.day.localeCompare(b.day))).toEqual([
     { call: "CX8QSB", day: "1925-05-01", count: 2 },
     { call: "CX8QSB", day: "1925-05-02", count: 1 },

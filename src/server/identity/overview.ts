@@ -21,7 +21,10 @@ export async function coverageAt(
   service: ServiceId,
 ): Promise<Result<CoverageView>> {
   const identities = identityRows(context.store, service).map(identityOf);
-  const days = await context.finder.days({ logbookId, usual: siteOfLogbook(context.store, logbookId).call });
+  const days = await context.reader.look("contactDays", {
+    logbookId,
+    usual: siteOfLogbook(context.store, logbookId).call,
+  });
   const { signs, uncovered } = coverageOf(identities, service, days, isoTime(context.now()));
   const calls = new Map<string, CoverageView["calls"][number]>();
   for (const { call, day, count } of days) {

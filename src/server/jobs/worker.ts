@@ -2,6 +2,7 @@ import { parentPort, workerData } from "node:worker_threads";
 import { gateOf, ticketOf } from "../db/door";
 import { connect, WRITER_CACHE } from "../db/store";
 import { localFinder } from "../logbook/localFinder";
+import { localReader } from "../reader/reader";
 import { doJob, type JobMeans } from "./work";
 import { LOCAL_OPERATOR } from "../actor";
 
@@ -29,6 +30,7 @@ try {
     {
       store,
       finder: localFinder(store),
+      reader: localReader(store),
       actor: { ...LOCAL_OPERATOR, name: order.actor },
       now: () => Math.floor(Date.now() / 1000),
       announce: (event) => port.postMessage(event),

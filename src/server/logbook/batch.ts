@@ -1,10 +1,11 @@
 import { type Insertable, sql } from "kysely";
-import { type Slot, slotsOf } from "../../core/award";
+import { type Award, type Slot, type SlotFacts, slotsOf } from "../../core/award";
 import { type Confirmation, SERVICE_IDS, type ServiceId, servicesWaitedFor, toldAlike } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
 import { type Settled, settleExchange, withoutStaleParts } from "../../core/contest";
 import type { StoredContact } from "../../core/contract";
 import { countedTo, type CountedTo } from "../award/counted";
+import { awardsOf } from "../award/ownAwards";
 import { moveSlot } from "../award/slotMover";
 import { contestRulesFinder } from "../contest/contestRules";
 import type { Context } from "../context";
@@ -76,10 +77,17 @@ export function writeBatch<Result>(
   let upTo = 0;
 
   let counted: CountedTo = () => 0;
-  function count(id: number, contact: Parameters<typeof slotsOf>[0], sign: 1 | -1, inLogbook: number): void {
+  const awards = new Map<number, readonly Award[]>();
+  function awardsIn(id: number): readonly Award[] {
+    let known = awards.get(id);
+    if (known === undefined) awards.set(id, (known = awardsOf(store, id)));
+    return known;
+  }
+
+  function count(id: number, contact: SlotFacts, sign: 1 | -1, inLogbook: number): void {
     gains.set(inLogbook, gains.get(inLogbook) ?? 0);
-    const isCounted = (award: string) => id <= counted(inLogbook, award);
-    for (const { award, item, band, modeGroup, confirmed } of slotsOf(contact, isCounted)) {
+    const isCounted = (award: Award) => id <= counted(inLogbook, award.id);
+    for (const { award, item, band, modeGroup, confirmed } of slotsOf(awardsIn(inLogbook).filter(isCounted), contact)) {
       const key = `${inLogbook}\n${award}\n${item}\n${band}\n${modeGroup}`;
       const delta = slots.get(key) ?? { inLogbook, award, item, band, modeGroup, worked: 0, confirmed: 0 };
       delta.worked += sign;

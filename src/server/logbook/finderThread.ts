@@ -1,31 +1,23 @@
 import { parentPort, workerData } from "node:worker_threads";
+import { answerThread } from "../answerThread";
 import { connect } from "../db/store";
-import type { FinderAnswer, FinderOrder } from "./finder";
-import { contactDays } from "./days";
+import type { FinderQuestion } from "./finder";
 import { createSearcher } from "./search";
 
 /** What is likely to be asked for is read when nothing was asked for so long. */
 const IDLE_MS = 1000;
 
-const port = parentPort!;
 const store = connect((workerData as { readonly databaseFile: string }).databaseFile);
 const searcher = createSearcher(store);
 let idle: NodeJS.Timeout | undefined;
 
-port.on("message", ({ number, find, hints, days }: FinderOrder) => {
-  let answer: FinderAnswer;
-  try {
-    if (days !== undefined) answer = { number, found: contactDays(store, days) };
-    else if (find !== undefined)
-      answer = { number, found: searcher.slice(find.search, find.now, find.offset, find.limit) };
-    else answer = { number, found: searcher.hints(hints!) };
-  } catch (error) {
-    answer = { number, fault: error instanceof Error ? error.message : String(error) };
-  }
-  port.postMessage(answer);
+answerThread<FinderQuestion>(parentPort!, (question) => {
   clearTimeout(idle);
-  const { logbookId } = find?.search ?? hints ?? days!;
-  idle = setTimeout(warm, IDLE_MS, searcher.warming(logbookId));
+  const { logbookId } = "find" in question ? question.find.search : question.hints;
+  idle = setTimeout(() => warm(searcher.warming(logbookId)), IDLE_MS);
+  if ("hints" in question) return searcher.hints(question.hints);
+  const { search, now, offset, limit } = question.find;
+  return searcher.slice(search, now, offset, limit);
 });
 
 /** A piece at a time, so that a question between them need not wait for all. */

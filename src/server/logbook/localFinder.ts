@@ -1,6 +1,5 @@
 import type { Store } from "../db/store";
 import type { Finder } from "./finder";
-import { contactDays } from "./days";
 import { createSearcher } from "./search";
 
 /** A finder in the thread that asks; for jobs, which have a thread of their own, and tests. */
@@ -9,7 +8,6 @@ export function localFinder(store: Store): Finder {
   return {
     find: ({ search, now, offset, limit }) => Promise.resolve(searcher.slice(search, now, offset, limit)),
     hints: (request) => Promise.resolve(searcher.hints(request)),
-    days: (request) => Promise.resolve(contactDays(store, request)),
     forget: () => {},
     close: () => {},
   };

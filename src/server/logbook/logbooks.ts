@@ -2,6 +2,7 @@ import type { z } from "zod";
 import { isoTime } from "../../core/contact";
 import { type Logbook, type logbookChangeSchema, type logbookInputSchema } from "../../core/contract";
 import { markAllCounted } from "../award/counted";
+import { followFirst } from "../award/followed";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
@@ -16,6 +17,7 @@ export function createLogbook(context: Context, input: z.output<typeof logbookIn
       store.q.insertInto("logbook").values({ name, siteId, createdAt: context.now() }),
     ).lastId;
     markAllCounted(store, logbookId);
+    followFirst(store, logbookId);
     return logbookId;
   });
   return findLogbook(context, id);

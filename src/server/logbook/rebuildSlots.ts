@@ -1,37 +1,19 @@
-import { sql } from "kysely";
 import { type Slot, slotsOf } from "../../core/award";
+import { awardsOf } from "../award/ownAwards";
 import type { Store } from "../db/store";
-import { withConfirmations } from "./contactRow";
-
-const PAGE = 2000;
+import { wholeLog } from "./wholeLog";
 
 /** All slots of a logbook, counted from its contacts: what the kept counts must equal. */
 export function countSlots(store: Store, logbookId: number): Slot[] {
+  const awards = awardsOf(store, logbookId);
   const slots = new Map<string, Slot>();
-  for (let after = 0; ;) {
-    const rows = store.all(
-      store.q
-        .selectFrom("contact")
-        .selectAll()
-        .where(sql`+logbookId`, "=", logbookId)
-        .where("id", ">", after)
-        .orderBy("id")
-        .limit(PAGE),
-    );
-    for (const contact of withConfirmations(store, rows)) {
-      for (const slot of slotsOf(contact)) {
-        const key = `${slot.award}\n${slot.item}\n${slot.band}\n${slot.modeGroup}`;
-        const sum = slots.get(key);
-        slots.set(
-          key,
-          sum === undefined ? slot : { ...slot, worked: sum.worked + 1, confirmed: sum.confirmed + slot.confirmed },
-        );
-      }
+  for (const contact of wholeLog(store, logbookId))
+    for (const slot of slotsOf(awards, contact)) {
+      const key = `${slot.award}\n${slot.item}\n${slot.band}\n${slot.modeGroup}`;
+      const { worked, confirmed } = slots.get(key) ?? { worked: 0, confirmed: 0 };
+      slots.set(key, { ...slot, worked: worked + 1, confirmed: confirmed + slot.confirmed });
     }
-    const last = rows.at(-1);
-    if (last === undefined) return [...slots.values()];
-    after = last.id;
-  }
+  return [...slots.values()];
 }
 
 /** Replaces the kept counts by fresh ones. */

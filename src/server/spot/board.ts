@@ -1,7 +1,5 @@
-import { ENTITIES_AWARD } from "../../core/award";
 import type { CallPlace, Entry, LiveEvent, SpotView } from "../../core/contract";
 import { resolve, regionOf } from "../../core/entity";
-import { gridCenter } from "../../core/geo";
 import { placeWhileTyping } from "../../core/reading";
 import { createLedger, type Heard, type Spot } from "../../core/spot";
 import type { Context } from "../context";
@@ -11,6 +9,7 @@ import { entriesOn } from "../contest/entries";
 import { addPositionNote, listPositionNotes } from "../contest/positions";
 import { guardedBy } from "../guarded";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
+import { savedAlertRules } from "../logbook/saved";
 import { siteOfLogbook } from "../logbook/sites";
 import { done, failed, type Result } from "../problem";
 import { solarNow } from "../sun/sunFigures";
@@ -27,8 +26,11 @@ export interface SpotBoard {
    * no help of others.
    */
   list(logbookId: number): Result<SpotView[]>;
-  /** What was announced before, taken anew, as it was seen then; by the log as it is now. Null where there is no such logbook. */
-  replay(logbookId: number): Replay | null;
+  /**
+   * What was announced before, taken anew, as it was seen then; by the log as it is now, and also for
+   * awards that are not followed. Null where there is no such logbook.
+   */
+  replay(logbookId: number, awards: readonly string[]): Replay | null;
   /** Values what is to be valued, some of it, and tells the browsers; whether more is left. It does so by itself. */
   tell(): boolean;
   /** Drops what is old, and has chances told anew that no longer hold. It does so by itself. */
@@ -117,9 +119,15 @@ export function createSpotBoard({
     return place;
   }
 
-  function look(logbookId: number, wonderOf = wonder): Looked {
-    const here = gridCenter(siteOfLogbook(store, logbookId).grid);
-    const valuer = createValuer({ store, logbookId, here, solar: () => solar, placeOf, wonder: wonderOf });
+  /** The awards that rules ask for. */
+  function awardsAsked(logbookId: number): string[] {
+    const rules = savedAlertRules.list(context, logbookId);
+    return rules.ok ? rules.value.flatMap(({ awards }) => awards.map(({ award }) => award)) : [];
+  }
+
+  function look(logbookId: number, awards: readonly string[] = awardsAsked(logbookId), wonderOf = wonder): Looked {
+    const site = siteOfLogbook(store, logbookId);
+    const valuer = createValuer({ store, logbookId, site, awards, solar: () => solar, placeOf, wonder: wonderOf });
     return { valuer, entries: null, shutBy: null, views: new Map(), valuedAt: new Map(), stale: new Set() };
   }
 
@@ -248,21 +256,24 @@ export function createSpotBoard({
     switch (event.type) {
       case "contacts": {
         const bases = new Set([...event.added, ...event.changed].map(({ baseCall }) => baseCall));
-        const items = new Set(event.slots.filter(({ award }) => award === ENTITIES_AWARD.id).map(({ item }) => item));
+        const moved = new Set(event.slots.map(({ award, item }) => `${award} ${item}`));
         // Which station a contact that is gone was with is not told.
         const all = event.removed.length > 0;
-        of.valuer.forget(all ? undefined : bases, items);
+        of.valuer.forget(all ? undefined : bases, event.slots);
         // Of a contest each contact may make another one's multiplier an old one.
         const isOther = all || entryNow(event.logbookId, of) !== null;
-        const isOf = ({ base, entity }: SpotView) =>
-          bases.has(base) || (entity !== null && items.has(String(entity.code)));
+        const isOf = ({ base, worths }: SpotView) =>
+          bases.has(base) || worths.some(({ award, item }) => moved.has(`${award} ${item}`));
         return markStale((view) => isOther || isOf(view), of);
       }
       case "manyContacts":
         of.valuer.forget();
         return markStale(() => true, of);
+      case "alerts":
+      case "awards":
       case "logbook":
-        // It may be operated from another site.
+        if (event.type === "alerts" && event.what !== "rules") return;
+        // It may be operated from another site, follow other awards, or be asked for others by its rules.
         looked.set(event.logbookId, {
           ...look(event.logbookId),
           views: of.views,
@@ -320,10 +331,10 @@ export function createSpotBoard({
       for (const { id } of ledger.spots()) if (!of.views.has(id)) value(of, id, now(), contest);
       return done([...of.views.values()]);
     },
-    replay(logbookId) {
+    replay(logbookId, awards) {
       if (!findLogbook(context, logbookId).ok) return null;
       // Of stations of before nobody need wonder.
-      const { valuer } = look(logbookId, () => {});
+      const { valuer } = look(logbookId, awards, () => {});
       const before = createLedger(() => region);
       const entries = entriesOn(context, logbookId).map((entry) => ({ entry, contest: contestOf(entry) }));
       return {

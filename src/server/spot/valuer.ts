@@ -1,9 +1,20 @@
-import { ENTITIES_AWARD, worthOf, type WorthReading } from "../../core/award";
+import {
+  type Award,
+  type AwardWorth,
+  bestWorth,
+  factsOnAir,
+  knownFromRemark,
+  type KnownOnAir,
+  NOTHING_KNOWN,
+  worthOfItem,
+  type WorthReading,
+  worthsOf,
+} from "../../core/award";
 import { modeGroup, type ModeGroup } from "../../core/band";
 import { isoTime } from "../../core/contact";
 import { type Rules, type Scoreboard, worthOf as worthInContest } from "../../core/contest";
-import { type CallPlace, DUPLICATE_WITHIN, type SpotView } from "../../core/contract";
-import { pathBetween, type Point } from "../../core/geo";
+import { type CallPlace, DUPLICATE_WITHIN, type Site, type SpotView } from "../../core/contract";
+import { gridCenter, pathBetween, type Point } from "../../core/geo";
 import type { Solar } from "../../core/propagation";
 import {
   chanceByPath,
@@ -15,6 +26,9 @@ import {
   type Spot,
 } from "../../core/spot";
 import type { Store } from "../db/store";
+import { followedAwards } from "../award/followed";
+import { awardsOf } from "../award/ownAwards";
+import { slotsOfItem } from "../award/slotsOfItem";
 import { listingOf } from "../directory/directory";
 
 /** What the path lets through holds for so long, seconds. */
@@ -27,8 +41,10 @@ const MOST_TIMES = 10_000;
 export interface Viewpoint {
   readonly store: Store;
   readonly logbookId: number;
-  /** Where the site in use is; null where it has no grid. */
-  readonly here: Point | null;
+  /** The site in use. */
+  readonly site: Site;
+  /** Awards that are asked for besides those that are followed. */
+  readonly awards: readonly string[];
   readonly solar: () => Solar;
   readonly placeOf: (call: string) => CallPlace;
   /** Is told of stations of which it would be good to know what a directory says. */
@@ -53,20 +69,32 @@ interface KnownStation {
   /** When the newest contact was on each band in each mode group. */
   readonly newest: ReadonlyMap<string, number>;
   readonly confirmsOnline: boolean | null;
+  /** What it gave under each call, the newest. */
+  readonly gave: ReadonlyMap<string, Pick<KnownOnAir, "grid" | "state" | "island">>;
   /** Whether a directory was to be asked for it. */
   wondered: boolean;
 }
+
+export interface AwardItemKey {
+  readonly award: string;
+  readonly item: string;
+}
+const keyOf = ({ award, item }: AwardItemKey) => `${award} ${item}`;
 
 /** Says what spots are to a logbook, and remembers what many of them have in common until it is told to forget. */
 export interface Valuer {
   /** @param now seconds since 1970 UTC */
   value(spot: Spot, now: number, contest: ContestOn | null): SpotView;
-  /** The log has changed: of these stations, and these items of the award; all of it where nothing is said. */
-  forget(bases?: Iterable<string>, items?: Iterable<string>): void;
+  /** The log has changed: of these stations, and these items of awards; all of it where nothing is said. */
+  forget(bases?: Iterable<string>, items?: Iterable<AwardItemKey>): void;
 }
 
-export function createValuer({ store, logbookId, here, solar, placeOf, wonder }: Viewpoint): Valuer {
-  /** By the entity, then by band and mode group. */
+export function createValuer({ store, logbookId, site, awards, solar, placeOf, wonder }: Viewpoint): Valuer {
+  const here = gridCenter(site.grid);
+  const followed = followedAwards(store, logbookId);
+  const isFollowed = (id: string) => followed.some((award) => award.id === id);
+  const valued = awardsOf(store, logbookId).filter(({ id }) => isFollowed(id) || awards.includes(id));
+  /** By award and item, then by band and mode group. */
   const worths = new Map<string, Map<string, WorthReading>>();
   const stations = new Map<string, KnownStation>();
   const paths = new WeakMap<CallPlace, { readonly distanceKm: number; readonly bearing: number } | null>();
@@ -84,29 +112,27 @@ export function createValuer({ store, logbookId, here, solar, placeOf, wonder }:
     return text;
   }
 
-  function worthFor({ entity }: CallPlace, band: string, group: ModeGroup): WorthReading | null {
-    if (entity === null) return null;
-    const item = String(entity.code);
-    let ofEntity = worths.get(item);
-    if (ofEntity === undefined) worths.set(item, (ofEntity = new Map<string, WorthReading>()));
+  function worthFor(award: Award, item: string, band: string, group: ModeGroup): WorthReading {
+    const of = keyOf({ award: award.id, item });
+    let ofItem = worths.get(of);
+    if (ofItem === undefined) worths.set(of, (ofItem = new Map<string, WorthReading>()));
     const key = `${band} ${group}`;
-    let worth = ofEntity.get(key);
-    if (worth === undefined) ofEntity.set(key, (worth = worthOf(slotsOf(item), band, group, entity.name)));
+    let worth = ofItem.get(key);
+    if (worth === undefined) {
+      const cells = slotsOfItem(store, logbookId, award.id, item);
+      ofItem.set(key, (worth = worthOfItem(award, item, cells, { band, modeGroup: group })));
+    }
     return worth;
   }
 
-  function slotsOf(item: string) {
-    return store.all(
-      store.q
-        .selectFrom("slot")
-        .select(["band", "modeGroup", "worked", "confirmed"])
-        .where("logbookId", "=", logbookId)
-        .where("award", "=", ENTITIES_AWARD.id)
-        .where("item", "=", item),
-    );
+  function worthsFor(spot: Spot, place: CallPlace, group: ModeGroup, station: KnownStation, now: number): AwardWorth[] {
+    const { call, band, mode, submode } = spot;
+    const known = { ...NOTHING_KNOWN, ...station.gave.get(place.call), ...knownFromRemark(spot.remark) };
+    const facts = factsOnAir({ call, band, mode, submode, modeGroup: group, at: textOf(now), place, known, site });
+    return worthsOf(valued, facts, (award, item) => worthFor(award, item, band, group));
   }
 
-  function stationFor(base: string) {
+  function stationFor(base: string): KnownStation {
     let station = stations.get(base);
     if (station === undefined) {
       if (stations.size >= MOST_STATIONS) stations.clear();
@@ -114,17 +140,28 @@ export function createValuer({ store, logbookId, here, solar, placeOf, wonder }:
       const rows = store.all(
         store.q
           .selectFrom("contact")
-          .select(["band", "modeGroup", "startedAt"])
+          .select(["call", "band", "modeGroup", "startedAt", "grid", "state", "island"])
           .where("logbookId", "=", logbookId)
-          .where("baseCall", "=", base),
+          .where("baseCall", "=", base)
+          .orderBy("startedAt"),
       );
       const newest = new Map<string, number>();
-      for (const { band, modeGroup: group, startedAt } of rows) {
+      const gave = new Map<string, Pick<KnownOnAir, "grid" | "state" | "island">>();
+      for (const { call, band, modeGroup: group, startedAt, grid, state, island } of rows) {
+        const before = gave.get(call);
+        gave.set(call, {
+          grid: grid ?? before?.grid ?? null,
+          state: state ?? before?.state ?? null,
+          island: island ?? before?.island ?? null,
+        });
         const key = `${band} ${group}`;
         newest.set(key, Math.max(startedAt, newest.get(key) ?? -Infinity));
       }
-      const confirmsOnline = listingOf(store, base)?.confirmsOnline ?? null;
-      station = { contacts: rows.length, newest, confirmsOnline, wondered: false };
+      const listing = listingOf(store, base);
+      const listed = { grid: listing?.grid ?? null, state: null, island: null };
+      if (!gave.has(base)) gave.set(base, listed);
+      const confirmsOnline = listing?.confirmsOnline ?? null;
+      station = { contacts: rows.length, newest, confirmsOnline, gave, wondered: false };
       stations.set(base, station);
     }
     return station;
@@ -194,8 +231,12 @@ export function createValuer({ store, logbookId, here, solar, placeOf, wonder }:
       const { call, band, mode } = spot;
       const place = placeOf(call);
       const group = modeGroup(mode);
-      const worth = worthFor(place, band, group);
       const station = stationFor(place.base);
+      const spotWorths = worthsFor(spot, place, group, station, now);
+      const worth = bestWorth(
+        spotWorths.filter(({ award }) => isFollowed(award)),
+        followed.length,
+      );
       const { contacts, newest, confirmsOnline } = station;
       const path = pathTo(place);
       const heard = spot.heard.map(knownOf);
@@ -226,6 +267,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf, wonder }:
         entity: place.entity,
         continent: place.continent,
         worth,
+        worths: spotWorths,
         contacts,
         duplicate,
         confirmsOnline,
@@ -247,7 +289,7 @@ export function createValuer({ store, logbookId, here, solar, placeOf, wonder }:
       if (bases === undefined) stations.clear();
       else for (const base of bases) stations.delete(base);
       if (items === undefined) worths.clear();
-      else for (const item of items) worths.delete(item);
+      else for (const item of items) worths.delete(keyOf(item));
     },
   };
 }

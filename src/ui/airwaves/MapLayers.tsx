@@ -7,30 +7,11 @@ import { gridOf, type Point, pointsBetween, wrapLongitude } from "@/core/geo";
 import { nightSide } from "../kit/night";
 import type { Size } from "../kit/useSize";
 import { type MapMark, marksInSight } from "./mapMarks";
-import { showsSquares, sightOf } from "./mapView";
-import type { Countries } from "./useCountries";
+import { showsSquares, sightOf } from "../map/mapView";
 
 interface LayerProps {
   projection: GeoProjection;
   size: Size;
-}
-
-export function Earth({ projection, countries }: Pick<LayerProps, "projection"> & { countries: Countries | null }) {
-  const drawn = useMemo(() => {
-    const path = geoPath(projection);
-    return {
-      sphere: path({ type: "Sphere" }) ?? "",
-      land: countries === null ? "" : (path(countries.land) ?? ""),
-      borders: countries === null ? "" : (path(countries.borders) ?? ""),
-    };
-  }, [projection, countries]);
-  return (
-    <>
-      <path d={drawn.sphere} className="fill-panel stroke-edge" />
-      <path d={drawn.land} className="fill-line stroke-edge" strokeWidth={0.5} />
-      <path d={drawn.borders} className="fill-none stroke-edge" strokeWidth={0.3} />
-    </>
-  );
 }
 
 export function Night({ projection, now }: Pick<LayerProps, "projection"> & { now: number }) {

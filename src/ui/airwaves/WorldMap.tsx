@@ -2,7 +2,7 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { Minus, Plus } from "lucide-react";
-import { type PointerEvent, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import type { SpotView } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { gridCenter, gridOf, pathBetween, type Point } from "@/core/geo";
@@ -15,21 +15,18 @@ import { useMinute } from "../kit/night";
 import { Tick } from "../kit/Tick";
 import { useLive } from "../kit/useLive";
 import { useSize } from "../kit/useSize";
-import { turnsOf, useWheel } from "../kit/useWheel";
 import { useLogbook } from "../shell/logbook";
 import type { Picked } from "../shell/radio";
 import type { PageReading } from "../entry/useReading";
 import { keptMap, LAYERS, type Layer } from "./keptMap";
-import { Bearings, Earth, Entities, Grids, Night, PathLines, Spot } from "./MapLayers";
+import { Bearings, Entities, Grids, Night, PathLines, Spot } from "./MapLayers";
 import { contactMarks, marksInSight, type PlacedMark, spotMarks } from "./mapMarks";
-import { inSight, MAP_KINDS, type MapKind, type MapView, placeAt, projectionOf, WHOLE_MAP, zoomed } from "./mapView";
+import { Earth } from "../map/Earth";
+import { inSight, MAP_KINDS, type MapKind, type MapView, placeAt, projectionOf, WHOLE_MAP } from "../map/mapView";
 import { wholeText } from "./spotColumns";
-import { type Countries, entityAt, useCountries } from "./useCountries";
+import { type Countries, entityAt, useCountries } from "../map/useCountries";
+import { useMapHand } from "../map/useMapHand";
 
-const ZOOM = 1.5;
-const STILL_PX = 4;
-/** How far an arrow moves the map, pixels. */
-const STEP_PX = 60;
 const LAST_CONTACTS = 60;
 const KINDS: Readonly<Record<MapKind, string>> = { around: "Around the site", world: "World" };
 
@@ -72,7 +69,6 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
   const target = facts?.point ?? null;
   const [pressed, setPressed] = useState<Point | null>(null);
   const [pointed, setPointed] = useState<PlacedMark | null>(null);
-  const [drag, setDrag] = useState<{ x: number; y: number; view: MapView; moved: boolean } | null>(null);
 
   // A call that is typed is brought into sight, once.
   const targetKey = target === null ? null : `${target.latitude} ${target.longitude}`;
@@ -83,49 +79,14 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
       look(inSight(view, projection([target.longitude, target.latitude]), size));
   }
 
-  const middleOf = ({ clientX, clientY }: { clientX: number; clientY: number }) => {
-    const { left, top } = box!.getBoundingClientRect();
-    return { x: clientX - left - size.width / 2, y: clientY - top - size.height / 2 };
-  };
-  function onDown(event: PointerEvent<HTMLDivElement>) {
-    if (event.button !== 0 || (event.target as Element).closest("[data-mark]") !== null) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    setDrag({ x: event.clientX, y: event.clientY, view, moved: false });
-  }
-  function onMove(event: PointerEvent<HTMLDivElement>) {
-    if (drag === null) return;
-    const [dx, dy] = [event.clientX - drag.x, event.clientY - drag.y];
-    if (!drag.moved && Math.hypot(dx, dy) < STILL_PX) return;
-    setDrag({ ...drag, moved: true });
-    look({ ...drag.view, x: drag.view.x + dx, y: drag.view.y + dy });
-  }
-  function onUp(event: PointerEvent<HTMLDivElement>) {
-    setDrag(null);
-    if (drag === null || drag.moved || projection === null) return;
-    const { x, y } = middleOf(event);
-    setPressed(placeAt(projection, [x + size.width / 2, y + size.height / 2]));
-  }
-  useWheel(box, (event) => look(zoomed(view, ZOOM ** turnsOf(event), middleOf(event))));
-  const zoom = (factor: number) => look(zoomed(view, factor, { x: 0, y: 0 }));
-  function onKey(event: React.KeyboardEvent) {
-    if (event.altKey || event.ctrlKey || event.metaKey) return;
-    const by = (x: number, y: number) => look({ ...view, x: view.x + x, y: view.y + y });
-    const keys: Readonly<Record<string, () => void>> = {
-      ArrowLeft: () => by(STEP_PX, 0),
-      ArrowRight: () => by(-STEP_PX, 0),
-      ArrowUp: () => by(0, STEP_PX),
-      ArrowDown: () => by(0, -STEP_PX),
-      "+": () => zoom(ZOOM),
-      "-": () => zoom(1 / ZOOM),
-      Home: () => look(WHOLE_MAP),
-      Escape: onLeave,
-    };
-    const does = keys[event.key];
-    if (does === undefined) return;
-    event.preventDefault();
-    event.stopPropagation();
-    does();
-  }
+  const { zoom, handlers } = useMapHand({
+    box,
+    size,
+    view,
+    look,
+    onLeave,
+    onPress: (at) => projection !== null && setPressed(placeAt(projection, at)),
+  });
   const pressedText = useMemo(
     () => (home === null || pressed === null ? null : placeText(home, pressed, countries)),
     [home, pressed, countries],
@@ -160,10 +121,10 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
           ))}
         </div>
         <span className="flex-1" />
-        <Button small look="quiet" aria-label="Show more of the map" onClick={() => zoom(1 / ZOOM)}>
+        <Button small look="quiet" aria-label="Show more of the map" onClick={() => zoom("out")}>
           <Minus size={14} aria-hidden />
         </Button>
-        <Button small look="quiet" aria-label="Enlarge the map" onClick={() => zoom(ZOOM)}>
+        <Button small look="quiet" aria-label="Enlarge the map" onClick={() => zoom("in")}>
           <Plus size={14} aria-hidden />
         </Button>
       </div>
@@ -173,11 +134,7 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
         tabIndex={0}
         aria-label={`${KINDS[kind]}: arrows move the map, + and - enlarge it, Home shows all of it`}
         className="relative min-h-0 cursor-crosshair touch-none overflow-hidden bg-raised outline-offset-[-2px] select-none"
-        onPointerDown={onDown}
-        onPointerMove={onMove}
-        onPointerUp={onUp}
-        onPointerCancel={() => setDrag(null)}
-        onKeyDown={onKey}
+        {...handlers}
       >
         {projection !== null && (
           <svg width={size.width} height={size.height} aria-hidden className="absolute inset-0">

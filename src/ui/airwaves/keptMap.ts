@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { kept } from "../kit/kept";
-import { MAP_KINDS } from "./mapView";
+import { MAP_KINDS } from "../map/mapView";
 
 /** What can be shown on a map, or left out. */
 export const LAYERS = [

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import type { SpotView, StoredContact } from "@/core/contract";
 import { gridCenter, pathBetween } from "@/core/geo";
 import { contactMarks, type MapMark, placedMarks, spotMarks } from "./mapMarks";
-import { inSight, MAP_KINDS, placeAt, projectionOf, WHOLE_MAP, zoomed } from "./mapView";
+import { inSight, MAP_KINDS, placeAt, projectionOf, WHOLE_MAP, zoomed } from "../map/mapView";
 
 const HOME = gridCenter("GF35co")!;
 const SIZE = { width: 1200, height: 340 };

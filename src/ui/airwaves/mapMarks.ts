@@ -3,7 +3,7 @@ import { gridCenter, type Point, pointAlong } from "@/core/geo";
 import type { SpotView, StoredContact } from "@/core/contract";
 import type { GeoProjection } from "d3-geo";
 import type { Size } from "../kit/useSize";
-import { sightOf } from "./mapView";
+import { sightOf } from "../map/mapView";
 import { isDuplicate } from "./spotFilter";
 
 /** What stands at a place of a map. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useWatch } from "react-hook-form";
 import { toast } from "sonner";
 import { z } from "zod";
@@ -22,6 +22,7 @@ import * as endpoints from "@/core/contract/endpoints/alerts";
 import { CONTINENTS } from "@/core/reference";
 import { CHANCES } from "@/core/spot";
 import { shortTime } from "@/core/time/words";
+import { type AwardState, useAwards } from "../awards/useAwards";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
@@ -40,6 +41,8 @@ import { WayChoice } from "./WayChoice";
 const typedSchema = z.object({
   name: z.string(),
   brings: z.array(z.string()),
+  /** As JSON. */
+  awards: z.array(z.string()),
   calls: z.string(),
   bands: z.array(z.string()),
   modeGroups: z.array(z.string()),
@@ -57,11 +60,18 @@ const SHOWN = 8;
 const LONGEST_NAME = 60;
 
 /** What the typed choices mean; a rule that nobody names has one from what it asks for. */
-function meantBy({ name, calls, quiet: { by, from, to }, ...rest }: RuleForm): z.input<typeof alertRuleInputSchema> {
+function meantBy({
+  name,
+  awards,
+  calls,
+  quiet: { by, from, to },
+  ...rest
+}: RuleForm): z.input<typeof alertRuleInputSchema> {
   const quiet = { from, to, zone: by === "UTC" ? "UTC" : Intl.DateTimeFormat().resolvedOptions().timeZone };
   const choices = {
     // What is none of the choices is refused by the schema.
     ...(rest as Pick<z.input<typeof alertRuleInputSchema>, keyof typeof rest>),
+    awards: awards.map((one) => JSON.parse(one) as AlertRule["awards"][number]),
     calls: calls.split(/[\s,;]+/).filter((word) => word !== ""),
     quiet: by === "nothing" ? null : quiet,
   };
@@ -95,10 +105,12 @@ export function RuleWindow({ rule, onClose }: RuleWindowProps) {
     },
   });
   const { control, setValue } = form.form;
+  const { awards } = useAwards(logbook.id);
+  const offered = useMemo(() => awardsOffered(awards ?? [], start.awards), [awards, start.awards]);
   const typed = useWatch({ control }) as RuleForm;
   const { name: meantName, ...meant } = meantBy(typed);
   const choices = alertChoicesSchema.safeParse(meant);
-  const set = (name: "brings" | "bands" | "modeGroups" | "heardIn" | "ways") => (value: string[]) =>
+  const set = (name: "brings" | "awards" | "bands" | "modeGroups" | "heardIn" | "ways") => (value: string[]) =>
     setValue(name, value, { shouldDirty: true });
   return (
     <FormParts form={form}>
@@ -127,6 +139,15 @@ export function RuleWindow({ rule, onClose }: RuleWindowProps) {
               chosen={typed.brings}
               onChange={set("brings")}
             />
+            {offered.length > 0 && (
+              <Chips
+                label="for the awards (none: for those that you follow)"
+                values={offered}
+                text={(one) => (JSON.parse(one) as AlertRule["awards"][number]).name}
+                chosen={typed.awards}
+                onChange={set("awards")}
+              />
+            )}
             <TextField<RuleForm>
               name="calls"
               label="with the calls, * for any letters, as P5QUZ 3Y*"
@@ -262,10 +283,19 @@ function Trial({ logbookId, choices }: { logbookId: number; choices: string }) {
   );
 }
 
+/** The awards that are followed, and what the rule asks for already. */
+function awardsOffered(awards: readonly AwardState[], asked: readonly string[]): string[] {
+  const followed = awards
+    .filter((one) => one.followed)
+    .map(({ award, of }) => JSON.stringify({ award, item: null, name: of.name }));
+  return [...new Set([...asked, ...followed])];
+}
+
 function startOf(rule: AlertRule | null): RuleForm {
   return {
     name: rule?.name ?? "",
     brings: [...(rule?.brings ?? ["fresh"])],
+    awards: (rule?.awards ?? []).map((one) => JSON.stringify(one)),
     calls: (rule?.calls ?? []).join(" "),
     bands: [...(rule?.bands ?? [])],
     modeGroups: [...(rule?.modeGroups ?? [])],

@@ -1,87 +1,165 @@
 "use client";
 
 import { useQuery } from "@tanstack/react-query";
-import { awardById, type AwardId, AWARDS, nextLevel } from "@/core/award";
-import type { AwardProgress } from "@/core/contract";
+import { Fragment } from "react";
+import { describeItem, nextLevel } from "@/core/award";
+import type { AwardNews } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/awards";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
-import { count } from "../kit/format";
+import { Button } from "../kit/Button";
+import { count, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
 import { useLogbook } from "../shell/logbook";
-import { progressKey } from "./progressKey";
+import { newsKey } from "./awardKeys";
+import { FollowTick } from "./FollowTick";
+import { type AwardState, useAwards } from "./useAwards";
 
-const COLUMNS = ["Award", "Worked", "Confirmed", "Of", "Toward the next step"];
+const COLUMNS = ["Award", "Follow", "Worked", "Confirmed", "Of", "Toward the next step", "New this month"];
 
-/** The awards with how far each is; each opens to its table. */
-export function AwardList({ onOpen }: { onOpen: (award: AwardId) => void }) {
+interface AwardListProps {
+  onOpen: (award: string) => void;
+  onNew: () => void;
+  onRecords: () => void;
+}
+
+/** The awards with how far each is, those one follows first; each opens to its table. */
+export function AwardList({ onOpen, onNew, onRecords }: AwardListProps) {
   const { logbook } = useLogbook();
-  const { data, error, refetch } = useQuery({
-    queryKey: progressKey(logbook.id),
-    queryFn: () => ask(endpoints.awards, { params: { logbookId: logbook.id } }),
+  const { awards, error, refetch } = useAwards(logbook.id);
+  const { data: news } = useQuery({
+    queryKey: newsKey(logbook.id),
+    queryFn: () => ask(endpoints.awardNews, { params: { logbookId: logbook.id } }),
   });
-  useActions(AWARDS.map(({ id, name }) => ({ id: `award ${id}`, label: `Award: ${name}`, run: () => onOpen(id) })));
-  if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
+  useActions([
+    { id: "newAward", run: onNew },
+    { id: "records", run: onRecords },
+    ...(awards ?? []).map(({ award, of }) => ({
+      id: `award ${award}`,
+      label: `Award: ${of.name}`,
+      run: () => onOpen(award),
+    })),
+  ]);
+  if (error !== null && awards === undefined)
+    return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
+  const parts = [
+    { title: "Followed", awards: awards?.filter(({ followed }) => followed) ?? [] },
+    { title: "Others", awards: awards?.filter(({ followed }) => !followed) ?? [] },
+  ];
   return (
     <section aria-label="Awards" tabIndex={0} className="grid h-full content-start gap-4 overflow-auto p-4">
-      <h1 className="text-title font-semibold">Awards</h1>
-      {data === undefined ? (
+      <div className="flex items-center gap-3">
+        <h1 className="text-title font-semibold">Awards</h1>
+        <span className="flex-1" />
+        <Button small onClick={onRecords}>
+          Records
+        </Button>
+        <Button small onClick={onNew}>
+          New award
+        </Button>
+      </div>
+      {awards === undefined ? (
         <p className="text-soft">Loading</p>
       ) : (
-        <table className="w-full max-w-4xl border border-line bg-panel">
+        <table className="w-full border border-line bg-panel">
           <caption className="sr-only">The awards, and how far each is</caption>
           <TableHead titles={COLUMNS} />
           <tbody>
-            {data.items.map((progress) => (
-              <Line key={progress.award} progress={progress} onOpen={() => onOpen(progress.award)} />
+            {parts.map(({ title, awards: own }) => (
+              <Fragment key={title}>
+                <tr className="border-b border-line bg-raised">
+                  <th scope="rowgroup" colSpan={COLUMNS.length} className="px-2 py-1 pl-3 text-left text-soft">
+                    {title}
+                    {own.length === 0 && <span className="font-normal">: none</span>}
+                  </th>
+                </tr>
+                {own.map((state) => (
+                  <Line
+                    key={state.award}
+                    state={state}
+                    news={news?.items.find(({ award }) => award === state.award)}
+                    onOpen={() => onOpen(state.award)}
+                  />
+                ))}
+              </Fragment>
             ))}
           </tbody>
         </table>
       )}
       <p className="max-w-prose text-soft">
-        Worked is what stands in the log; confirmed is what a card or a signed confirmation proves. Open an award for
-        its table by band, and the contacts behind each cell.
+        Worked is what stands in the log; confirmed is what a card or a signed confirmation proves. The reading, the
+        spots and the alerts speak of the awards that you follow. Open an award for its table, and the contacts behind
+        each cell.
       </p>
     </section>
   );
 }
 
-function Line({ progress, onOpen }: { progress: AwardProgress; onOpen: () => void }) {
-  const { award: id, worked, confirmed, isCounted } = progress;
-  const award = awardById(id)!;
-  const all = award.universe?.filter(({ deleted }) => !deleted).length ?? null;
-  const next = nextLevel(award, confirmed);
+function Line({ state, news, onOpen }: { state: AwardState; news: AwardNews | undefined; onOpen: () => void }) {
+  const { of, worked, confirmed, isCounted, rules } = state;
+  const all = of.universe?.filter(({ deleted }) => !deleted).length ?? null;
+  const next = nextLevel(of, confirmed);
   return (
     <tr className="border-b border-line last:border-0">
-      <th scope="row" className="px-2 py-1.5 pl-3 text-left">
-        <button type="button" className="font-semibold text-signal underline" onClick={onOpen}>
-          {award.name}
+      <th scope="row" className="px-2 py-1 pl-3 text-left">
+        <button type="button" className="text-left font-semibold text-signal underline" onClick={onOpen}>
+          {of.name}
         </button>
+        {rules !== null && <span className="ml-2 font-normal text-faint">own</span>}
         {!isCounted && <span className="ml-2 font-normal text-soft">being counted</span>}
       </th>
-      <td className="px-2 py-1.5">
+      <td className="px-2 py-1">
+        <FollowTick state={state} />
+      </td>
+      <td className="px-2 py-1">
         <Mark kind={worked > 0 ? "hold" : "waiting"} /> {count(worked)}
       </td>
-      <td className="px-2 py-1.5">
+      <td className="px-2 py-1">
         <Mark kind={confirmed > 0 ? "safe" : "waiting"} /> {count(confirmed)}
       </td>
-      <td className="px-2 py-1.5 text-soft">{all === null ? "" : count(all)}</td>
-      <td className="px-2 py-1.5">
+      <td className="px-2 py-1 text-soft">{all === null ? "" : count(all)}</td>
+      <td className="px-2 py-1">
         {next === null ? (
-          <span className="text-soft">{award.levels.length === 0 ? "" : "all steps reached"}</span>
+          <span className="text-soft">{of.levels.length === 0 ? "" : "all steps reached"}</span>
         ) : (
           <span className="flex items-center gap-2.5">
-            <span className="h-1.5 w-36 overflow-hidden rounded-full bg-line" aria-hidden>
+            <span className="h-1.5 w-28 shrink-0 overflow-hidden rounded-full bg-line" aria-hidden>
               <span className="block h-full bg-safe" style={{ width: `${(confirmed / next) * 100}%` }} />
             </span>
-            <span className="text-soft">
+            <span className="whitespace-nowrap text-soft">
               {count(next - confirmed)} more for {count(next)}
             </span>
           </span>
         )}
       </td>
+      <td className="px-2 py-1">{news !== undefined && <News state={state} news={news} />}</td>
     </tr>
+  );
+}
+
+const NAMED = 4;
+
+/** What came new: how many, and which. */
+function News({ state: { of }, news }: { state: AwardState; news: AwardNews }) {
+  const names = (items: readonly string[]) => items.map((item) => describeItem(of, item).name);
+  const said = (items: readonly string[]) =>
+    `${names(items).slice(0, NAMED).join(", ")}${items.length > NAMED ? ` and ${count(items.length - NAMED)} more` : ""}`;
+  return (
+    <span className="flex flex-wrap gap-x-4">
+      {news.worked.length > 0 && (
+        <span title={said(news.worked)}>
+          <Mark kind="hold" /> {many(news.worked.length, "worked", "worked")}
+          <span className="sr-only">: {said(news.worked)}</span>
+        </span>
+      )}
+      {news.confirmed.length > 0 && (
+        <span title={said(news.confirmed)}>
+          <Mark kind="safe" /> {many(news.confirmed.length, "confirmed", "confirmed")}
+          <span className="sr-only">: {said(news.confirmed)}</span>
+        </span>
+      )}
+    </span>
   );
 }

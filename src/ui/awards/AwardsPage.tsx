@@ -1,14 +1,67 @@
 "use client";
 
-import { awardById } from "@/core/award";
+import { useState } from "react";
+import type { AwardRulesInput } from "@/core/award";
 import { useAddress } from "../kit/useAddress";
-import { AwardGrid } from "./AwardGrid";
+import { LoadFailure } from "../kit/LoadFailure";
+import { useLogbook } from "../shell/logbook";
 import { AwardList } from "./AwardList";
+import { AwardPage } from "./AwardPage";
+import { AwardRulesWindow } from "./AwardRulesWindow";
+import { RecordsPage } from "./RecordsPage";
+import { newRules, variantOf } from "./rulesBegun";
+import { useAwards } from "./useAwards";
 
-/** All awards with how far each is, and any of them as a table. */
+const RECORDS = "records";
+
+/** All awards with how far each is, any of them by itself, and the records of the log. */
 export function AwardsPage() {
   const [params, go] = useAddress();
-  const award = awardById(params.get("award") ?? "");
-  if (award === undefined) return <AwardList onOpen={(id) => go({ award: id })} />;
-  return <AwardGrid key={award.id} award={award} onLeave={() => go({ award: null })} />;
+  const { logbook } = useLogbook();
+  const { awards, error, refetch } = useAwards(logbook.id);
+  const [edited, setEdited] = useState<AwardRulesInput | null>(null);
+  const at = params.get("award");
+  const open = awards?.find(({ award }) => award === at);
+  const leave = () => go({ award: null, view: null });
+  if (at === RECORDS) return <RecordsPage onLeave={leave} />;
+  if (at !== null && awards === undefined)
+    return error === null ? (
+      <p className="p-8 text-soft">Loading</p>
+    ) : (
+      <LoadFailure text={error.message} onRetry={() => void refetch()} />
+    );
+  return (
+    <>
+      {open === undefined ? (
+        <AwardList
+          onOpen={(award) => go({ award })}
+          onNew={() => setEdited(newRules(awards ?? []))}
+          onRecords={() => go({ award: RECORDS })}
+        />
+      ) : (
+        <AwardPage
+          key={open.award}
+          state={open}
+          onLeave={leave}
+          onVariant={() => setEdited(variantOf(open, awards ?? []))}
+          onChange={() => setEdited(open.rules)}
+        />
+      )}
+      {edited !== null && (
+        <AwardRulesWindow
+          start={edited}
+          awards={awards ?? []}
+          onClose={() => setEdited(null)}
+          onKept={(award) => {
+            setEdited(null);
+            go({ award, view: null });
+          }}
+          onRemoved={() => {
+            setEdited(null);
+            leave();
+          }}
+        />
+      )}
+    </>
+  );
 }

@@ -4,7 +4,7 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/re
 import { useQuery } from "@tanstack/react-query";
 import { bandLabel } from "@/core/band";
 import { channelName, isConfirmed } from "@/core/confirm";
-import type { AwardId, AwardItem } from "@/core/award";
+import type { AwardItem } from "@/core/award";
 import * as awards from "@/core/contract/endpoints/awards";
 import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
@@ -14,7 +14,7 @@ import { useLogbook } from "../shell/logbook";
 import type { Group } from "./progress";
 
 interface CellContactsProps {
-  award: AwardId;
+  award: string;
   item: AwardItem;
   band: string | null;
   group: Group;

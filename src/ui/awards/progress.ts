@@ -1,4 +1,4 @@
-import { type AwardItem, awardById, describeItem, stateOf } from "@/core/award";
+import { type Award, type AwardItem, describeItem, stateOf } from "@/core/award";
 import { compareBands, type ModeGroup, USUAL_BANDS } from "@/core/band";
 import type { AwardTable } from "@/core/contract";
 
@@ -23,8 +23,7 @@ export type Shown = "worked" | "unconfirmed" | "missing" | "all";
 export type Order = "name" | "note" | "contacts";
 
 /** The award's table from its slots, for one mode group or all together. Deleted items show only when worked. */
-export function progressOf(table: AwardTable, group: Group): Progress {
-  const award = awardById(table.award)!;
+export function progressOf(award: Award, table: AwardTable, group: Group): Progress {
   const slots = table.slots.filter((slot) => group === "mixed" || slot.modeGroup === group);
   const bands = [...new Set([...USUAL_BANDS, ...table.slots.map((slot) => slot.band)])].sort(compareBands);
   const byItem = new Map<string, AwardTable["slots"]>();
@@ -70,6 +69,6 @@ export function selectRows(rows: readonly AwardRow[], shown: Shown, search: stri
   return rows.filter(fits).sort(compare[order]);
 }
 
-function fold(text: string): string {
+export function fold(text: string): string {
   return text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase().trim();
 }

@@ -2,16 +2,14 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { type AwardId, ENTITIES_AWARD } from "@/core/award";
+import { ENTITIES_AWARD } from "@/core/award";
 import type { AwardTable } from "@/core/contract";
 import * as awards from "@/core/contract/endpoints/awards";
 import { ask } from "../kit/api";
-
-/** Under which key the tables of a logbook's awards are kept by the browser. */
-export const tablesKey = (logbookId: number) => ["award", logbookId] as const;
+import { tablesKey } from "./awardKeys";
 
 /** An award of a logbook: fetched once, and kept up to date by the live stream (`movedTable`). */
-export function useAwardTable(logbookId: number, award: AwardId) {
+export function useAwardTable(logbookId: number, award: string) {
   return useQuery({
     queryKey: [...tablesKey(logbookId), award],
     queryFn: () => ask(awards.award, { params: { logbookId, award } }),

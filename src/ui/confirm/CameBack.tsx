@@ -1,9 +1,11 @@
-import { awardById, describeItem, type Gain, GAINS } from "@/core/award";
+import { type Award, describeItem, type Gain, GAINS } from "@/core/award";
 import { bandLabel } from "@/core/band";
 import type { FetchReport } from "@/core/contract";
 import { fullTime } from "@/core/time/words";
+import { useAwards } from "../awards/useAwards";
 import { count, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
+import { useLogbook } from "../shell/logbook";
 
 /** What the last fetch confirmed. */
 export function FetchLines({ report }: { report: FetchReport }) {
@@ -30,6 +32,9 @@ const NAMED = 8;
 
 /** What the fetch added to the awards, the greatest first. */
 function Gains({ gains }: { gains: FetchReport["gains"] }) {
+  const { logbook } = useLogbook();
+  const { awards } = useAwards(logbook.id);
+  const awardOf = (id: string) => awards?.find(({ award }) => award === id)?.of ?? GONE;
   if (gains.length === 0) return null;
   return (
     <section className="grid gap-1.5">
@@ -41,9 +46,12 @@ function Gains({ gains }: { gains: FetchReport["gains"] }) {
             <li key={`${award} ${gain}`} className="flex gap-2">
               <Mark kind="safe" />
               <span className="min-w-0">
-                {many(gained, oneOf(award), manyOf(award))} {GAIN_WORDS[gain][gained === 1 ? 0 : 1]}:{" "}
+                {many(gained, awardOf(award).one, awardOf(award).many)} {GAIN_WORDS[gain][gained === 1 ? 0 : 1]}:{" "}
                 <span className="text-soft">
-                  {first.slice(0, NAMED).map(gainText(award, gain)).join(", ")}
+                  {first
+                    .slice(0, NAMED)
+                    .map(gainText(awardOf(award), gain))
+                    .join(", ")}
                   {gained > NAMED && ` and ${count(gained - NAMED)} more`}
                 </span>
               </span>
@@ -55,13 +63,12 @@ function Gains({ gains }: { gains: FetchReport["gains"] }) {
 }
 
 /** Of an award that is no more one speaks of items. */
-const oneOf = (award: string) => awardById(award)?.one ?? "item";
-const manyOf = (award: string) => awardById(award)?.many ?? "items";
+const GONE = { one: "item", many: "items", universe: null };
 
 const gainText =
-  (award: string, gain: Gain) =>
+  (award: Pick<Award, "universe">, gain: Gain) =>
   ({ item, band }: { item: string; band: string }): string => {
-    const name = describeItem(awardById(award) ?? { universe: null }, item).name;
+    const { name } = describeItem(award, item);
     return gain === "item" ? name : `${name} on ${bandLabel(band)}`;
   };
 

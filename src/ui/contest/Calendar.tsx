@@ -15,7 +15,7 @@ import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
-import { faultLines } from "./faultLines";
+import { faultLines } from "../kit/faultLines";
 import { SetupWindow } from "./SetupWindow";
 import { useNow } from "../kit/useNow";
 

@@ -22,7 +22,7 @@ import { saveJson } from "../kit/saveJson";
 import { useNow } from "../kit/useNow";
 import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
-import { faultLines } from "./faultLines";
+import { faultLines } from "../kit/faultLines";
 import { RulesForm } from "./RulesForm";
 import { type TypedDefinition, typedDefinition } from "./typedDefinition";
 

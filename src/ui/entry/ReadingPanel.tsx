@@ -2,7 +2,7 @@
 
 import { capital } from "@/core/capital";
 import { memo, type ReactNode, useDeferredValue } from "react";
-import { type Slot, stateOf, type Worth } from "@/core/award";
+import { type AwardWorth, bestWorth, byWorth, ENTITIES_AWARD, type Slot, stateOf, type Worth } from "@/core/award";
 import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
 import type { Logbook, StoredContact } from "@/core/contract";
 import { fullTime, spanText } from "@/core/time/words";
@@ -196,7 +196,11 @@ function WorthPart({
   mode: string;
   within: number;
 }) {
-  const { worth, duplicate, place } = reading;
+  const { duplicate, place, followed } = reading;
+  const others = followed?.filter(({ award }) => award !== ENTITIES_AWARD.id) ?? [];
+  // Before it is known which are followed it is taken that entities are: they always are at first.
+  const followsEntities = followed === null || others.length < followed.length;
+  const worth = followsEntities ? reading.worth : bestWorth(others, others.length);
   return (
     <>
       <div className="mb-2 flex h-6 gap-2 overflow-hidden">
@@ -214,7 +218,21 @@ function WorthPart({
       {place.entity !== null && (
         <Matrix name={place.entity.name} slots={reading.slots} band={band} group={modeGroup(mode)} />
       )}
+      {others.length > 0 && <Followed worths={others} />}
     </>
+  );
+}
+
+/** What it is worth for the other awards that are followed, the most first. */
+function Followed({ worths }: { worths: readonly AwardWorth[] }) {
+  return (
+    <ul aria-label="Other awards followed" className="mt-1.5 flex h-[20px] flex-wrap gap-x-4 overflow-hidden">
+      {byWorth(worths).map(({ award, item, name, worth, text }) => (
+        <li key={`${award} ${item}`} className="flex items-center gap-1.5 whitespace-nowrap" title={`${name}: ${text}`}>
+          <Mark kind={worth} label={worth} /> <span className="text-soft">{name}</span> {item}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -15,9 +15,11 @@ import { useLive } from "../kit/useLive";
 import { useNow } from "../kit/useNow";
 
 /** A reading as the page has it: what the log and the directory have of the station may be still to come. */
-export type PageReading = Omit<Reading, "station" | "directory"> & {
+export type PageReading = Omit<Reading, "station" | "directory" | "followed"> & {
   readonly duplicate: boolean;
   readonly station: StationReading | null;
+  /** What it is worth for each award that is followed; null until that is known. */
+  readonly followed: Reading["followed"] | null;
 };
 
 interface Typed {
@@ -36,7 +38,8 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
   const typed = call.length > 1;
   const base = baseCall(call);
   // To begin a request takes longer than the reading does: it comes after that is painted.
-  const painted = useDeferredValue(typed ? base : "");
+  const onAir = JSON.stringify(typed ? { call: call.trim(), band, mode, ...(grid === "" ? {} : { grid }) } : null);
+  const painted = useDeferredValue(onAir);
   const now = useNow();
   const { slots, error: uncounted } = useEntitySlots(logbook.id);
   const { data: exceptions, error: unread } = useQuery({
@@ -46,15 +49,18 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
   });
   const query = useQuery({
     queryKey: ["station", logbook.id, painted],
-    queryFn: ({ signal }) =>
-      ask(logbooks.station, { params: { logbookId: logbook.id, call: painted }, query: { position: tabId() }, signal }),
-    enabled: painted !== "",
+    queryFn: ({ signal }) => {
+      const { call: asked, ...where } = JSON.parse(painted) as Omit<Typed, "within">;
+      const params = { logbookId: logbook.id, call: asked };
+      return ask(logbooks.station, { params, query: { position: tabId(), ...where }, signal });
+    },
+    enabled: painted !== "null",
     placeholderData: keepPreviousData,
     staleTime: 0,
     gcTime: 10_000,
     retry: false,
   });
-  const { data, error, refetch } = query;
+  const { data, error, refetch, isPlaceholderData } = query;
   useLive((event) => {
     const listed = event.type === "directory" && event.baseCall === base;
     const touched = listed || event.type === "contacts" || event.type === "manyContacts";
@@ -62,12 +68,13 @@ export function useReading(logbook: Logbook, { call, band, mode, grid, within }:
     if (touched && typed) void refetch({ cancelRefetch: event.type !== "manyContacts" });
   });
   const station = data?.base === base ? data : null;
+  const followed = station !== null && !isPlaceholderData && painted === onAir ? station.followed : null;
   const ownGrid = logbook.site.grid;
   const reading = useMemo((): PageReading | null => {
     if (!typed || now === null || slots === null || exceptions === undefined) return null;
     const asked = { call, band, mode, grid: grid || undefined, within };
     const slotsOf = (code: number) => slots.get(code) ?? [];
-    return { ...readingOf(asked, { now: secondsOf(now), ownGrid, exceptions, slotsOf, station }), station };
-  }, [typed, call, band, mode, grid, within, now, slots, exceptions, ownGrid, station]);
+    return { ...readingOf(asked, { now: secondsOf(now), ownGrid, exceptions, slotsOf, station }), station, followed };
+  }, [typed, call, band, mode, grid, within, now, slots, exceptions, ownGrid, station, followed]);
   return { refetch, reading, problem: typed ? (error ?? uncounted ?? unread) : null };
 }

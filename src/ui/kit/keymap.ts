@@ -130,6 +130,11 @@ export const KEYMAP: readonly KeyedAction[] = [
 
   keyed(AWARDS, "search", "/", "Search in the award in sight"),
   keyed(AWARDS, "allAwards", "A", "All awards"),
+  keyed(AWARDS, "awardView", "V", "Next view of the award: table, missing, map, years"),
+  keyed(AWARDS, "follow", "F", "Follow the award in sight, or no longer"),
+  keyed(AWARDS, "newAward", "N", "A new award of your own; in an award, a variant of it"),
+  keyed(AWARDS, "changeAward", "E", "Change the award in sight, where it is your own"),
+  keyed(AWARDS, "records", "R", "Records of the log"),
   ...["mixed", "CW", "voice", "digital"].map((group, index) =>
     keyed(AWARDS, `group${group}`, String(index + 1), `Count ${group}`),
   ),

@@ -5,8 +5,7 @@ import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
-import { progressKey } from "../awards/progressKey";
-import { tablesKey } from "../awards/useAwardTable";
+import { newsKey, progressKey, tablesKey } from "../awards/awardKeys";
 import { inStepKey } from "../confirm/inStep/inStepKey";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
@@ -86,9 +85,14 @@ export function LogbookProvider({
     if (event.type === "contest") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "alert" || event.type === "alerts")
       return void client.invalidateQueries({ queryKey: ["alerts", event.logbookId] });
+    if (event.type === "awards") {
+      void client.invalidateQueries({ queryKey: progressKey(initial.id) });
+      return void client.invalidateQueries({ queryKey: tablesKey(initial.id) });
+    }
     setTold({ contactCount: event.contactCount, since: initial });
     const queryKey = tablesKey(initial.id);
     void client.invalidateQueries({ queryKey: progressKey(initial.id) });
+    void client.invalidateQueries({ queryKey: newsKey(initial.id) });
     if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
     // An answer that is on its way may be older than this.
     if (client.isFetching({ queryKey }) > 0) return void client.invalidateQueries({ queryKey });

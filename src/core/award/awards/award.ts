@@ -1,5 +1,5 @@
-import type { ModeGroup } from "../../band";
 import type { Proof } from "../../confirm/channel";
+import type { Point } from "../../geo";
 import type { Gain } from "../gain";
 import type { CompleteContact } from "../../contact";
 
@@ -7,7 +7,30 @@ import type { CompleteContact } from "../../contact";
 export type AwardFacts = Pick<
   CompleteContact,
   | "call"
+  | "baseCall"
+  | "startedAt"
   | "band"
+  | "mode"
+  | "submode"
+  | "modeGroup"
+  | "entityCode"
+  | "cqZone"
+  | "ituZone"
+  | "grid"
+  | "state"
+  | "island"
+  | "summit"
+  | "park"
+  | "satellite"
+  | "ownCall"
+  | "ownGrid"
+  | "siteId"
+  | "power"
+> & { readonly continent: string | null };
+
+type HoldingField =
+  | "baseCall"
+  | "call"
   | "entityCode"
   | "continent"
   | "cqZone"
@@ -17,10 +40,7 @@ export type AwardFacts = Pick<
   | "island"
   | "summit"
   | "park"
-  | "satellite"
-> & { readonly modeGroup: ModeGroup };
-
-type HoldingField = Exclude<keyof AwardFacts, "band" | "modeGroup">;
+  | "satellite";
 
 /** One of the things that an award counts. */
 export interface AwardItem {
@@ -33,8 +53,8 @@ export interface AwardItem {
 }
 
 /** An award: all that there is to say of it. */
-export interface Award<Id extends string = string> {
-  readonly id: Id;
+export interface Award {
+  readonly id: string;
   /** With another number it is counted anew. */
   readonly version: number;
   /** What it counts, as its title: "CQ zones". */
@@ -42,6 +62,8 @@ export interface Award<Id extends string = string> {
   /** One of them, as it stands in a sentence, and several: "zone", "zones". */
   readonly one: string;
   readonly many: string;
+  /** What stands behind their names in small, as the head of its column; none where nothing does. */
+  readonly noteTitle?: string;
   /** What proves a contact for it. */
   readonly proofs: readonly Proof[];
   /** The items that a contact is worth: none, one, or several. */
@@ -50,15 +72,14 @@ export interface Award<Id extends string = string> {
   readonly universe: readonly AwardItem[] | null;
   /** Where a contact holds an item: the field, and what of it stands there, as the number or somewhere in the text. */
   readonly heldIn: { readonly field: HoldingField; readonly part: (item: string) => string | number };
-  /** Which gains of it are told when a contact is confirmed: items, bands of them, modes on a band. */
+  /** Where an item lies, where that is known without a contact. */
+  readonly placeOf?: (item: string) => Point | null;
+  /** Its items are squares of grids, and have a size on a map. */
+  readonly isOfSquares?: true;
+  /** What is new for it: an item, a band of one, a mode on a band. Told of what is confirmed, and of what is on the air. */
   readonly told: readonly Gain[];
   /** How many items make each step of it; none where there are no steps. */
   readonly levels: readonly number[];
-}
-
-/** Declares an award. */
-export function defineAward<const Id extends string>(award: Award<Id>): Award<Id> {
-  return award;
 }
 
 /** An item as the list of all has it; one that is in none is its own name. */

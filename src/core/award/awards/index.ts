@@ -5,11 +5,12 @@ import { prefixes } from "./prefixes";
 import { islands, parks, summits } from "./references";
 import { satellites } from "./satellites";
 import { squares } from "./squares";
+import { stations } from "./stations";
 import { canada, unitedStates } from "./states";
 import { cqZones, ituZones } from "./zones";
 
 /** All awards, in the order in which they are shown. Whoever adds one names it here, and nowhere else. */
-export const AWARDS = [
+export const AWARDS: readonly Award[] = [
   entities,
   cqZones,
   ituZones,
@@ -22,13 +23,19 @@ export const AWARDS = [
   summits,
   parks,
   satellites,
-] as const;
-export type AwardId = (typeof AWARDS)[number]["id"];
+];
 
-export const AWARD_IDS: readonly AwardId[] = AWARDS.map(({ id }) => id);
+/** What awards of one's own can be about: what those that ship count, and what none of them does. */
+export const SOURCES: readonly Award[] = [...AWARDS, stations];
 
-const BY_ID: ReadonlyMap<string, Award<AwardId>> = new Map(AWARDS.map((award) => [award.id, award]));
+const BY_ID: ReadonlyMap<string, Award> = new Map(AWARDS.map((award) => [award.id, award]));
+const SOURCE_BY_ID: ReadonlyMap<string, Award> = new Map(SOURCES.map((award) => [award.id, award]));
 
-export function awardById(id: string): Award<AwardId> | undefined {
+/** An award that ships. */
+export function awardById(id: string): Award | undefined {
   return BY_ID.get(id);
+}
+
+export function sourceById(id: string): Award | undefined {
+  return SOURCE_BY_ID.get(id);
 }

@@ -1,7 +1,7 @@
 import { parseCallsign } from "../../callsign";
-import { defineAward, SHOWN_OR_SIGNED } from "./award";
+import { type Award, SHOWN_OR_SIGNED } from "./award";
 
-export const prefixes = defineAward({
+export const prefixes: Award = {
   id: "prefixes",
   version: 1,
   name: "Prefixes",
@@ -19,4 +19,4 @@ export const prefixes = defineAward({
   // Its digit may be another one's: that of PA/CX3QUA is PA0, that of CX3QUA/5 is CX5.
   heldIn: { field: "call", part: (item) => item.replace(/[0-9]+$/, "") },
   levels: [300, 600, 900, 1200],
-});
+};

@@ -1,13 +1,13 @@
 import { type FormCheck, islandFault, parkFault, summitFault } from "../../reference/forms";
-import { type Award, type AwardFacts, defineAward, SHOWN_OR_SIGNED } from "./award";
+import { type Award, type AwardFacts, SHOWN_OR_SIGNED } from "./award";
 
 /** References that a contact has in a field, several with commas between; what is written otherwise is none. */
-function references<const Id extends string>(
-  facts: Pick<Award<Id>, "id" | "name" | "one" | "many" | "levels">,
+function references(
+  facts: Pick<Award, "id" | "name" | "one" | "many" | "levels">,
   field: "island" | "summit" | "park",
   fault: FormCheck,
-): Award<Id> {
-  return defineAward({
+): Award {
+  return {
     ...facts,
     version: 1,
     proofs: SHOWN_OR_SIGNED,
@@ -19,7 +19,7 @@ function references<const Id extends string>(
     },
     universe: null,
     heldIn: { field, part: String },
-  });
+  };
 }
 
 export const islands = references(

@@ -1,6 +1,6 @@
-import { defineAward, SHOWN_OR_SIGNED } from "./award";
+import { type Award, SHOWN_OR_SIGNED } from "./award";
 
-export const satellites = defineAward({
+export const satellites: Award = {
   id: "satellites",
   version: 1,
   name: "Satellites",
@@ -12,4 +12,4 @@ export const satellites = defineAward({
   universe: null,
   heldIn: { field: "satellite", part: String },
   levels: [],
-});
+};

@@ -1,8 +1,9 @@
-import { defineAward, SHOWN_OR_SIGNED } from "./award";
+import { gridCenter } from "../../geo";
+import { type Award, SHOWN_OR_SIGNED } from "./award";
 
 const SQUARE = /^[A-R]{2}[0-9]{2}/;
 
-export const squares = defineAward({
+export const squares: Award = {
   id: "squares",
   version: 1,
   name: "Grid squares",
@@ -16,5 +17,7 @@ export const squares = defineAward({
   },
   universe: null,
   heldIn: { field: "grid", part: String },
+  placeOf: gridCenter,
+  isOfSquares: true,
   levels: [100, 250, 500, 1000],
-});
+};

@@ -1,12 +1,8 @@
 import { CQ_ZONES, ITU_ZONES, type Zone } from "../../reference/zones";
-import { type Award, defineAward, SHOWN_OR_SIGNED } from "./award";
+import { type Award, SHOWN_OR_SIGNED } from "./award";
 
-function zones<const Id extends string>(
-  facts: Pick<Award<Id>, "id" | "name" | "levels">,
-  field: "cqZone" | "ituZone",
-  all: readonly Zone[],
-): Award<Id> {
-  return defineAward({
+function zones(facts: Pick<Award, "id" | "name" | "levels">, field: "cqZone" | "ituZone", all: readonly Zone[]): Award {
+  return {
     ...facts,
     version: 1,
     one: "zone",
@@ -16,7 +12,8 @@ function zones<const Id extends string>(
     itemsOf: ({ [field]: zone }) => (zone === null || zone < 1 || zone > all.length ? [] : [String(zone)]),
     universe: all.map(({ number }) => ({ item: String(number), name: `Zone ${number}`, note: "", deleted: false })),
     heldIn: { field, part: Number },
-  });
+    placeOf: (item) => all[Number(item) - 1]?.point ?? null,
+  };
 }
 
 export const cqZones = zones({ id: "cqZones", name: "CQ zones", levels: [20, 30, 40] }, "cqZone", CQ_ZONES);

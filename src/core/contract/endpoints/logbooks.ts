@@ -3,7 +3,14 @@ import { endpoint } from "../endpoint";
 import { undoReportSchema, jobSchema } from "../job";
 import { batchEntrySchema, batchSchema } from "../journal";
 import { logbookChangeSchema, logbookInputSchema, logbookSchema } from "../logbook";
-import { callHintSchema, readingQuerySchema, readingSchema, stationReadingSchema, workedHoursSchema } from "../reading";
+import {
+  callHintSchema,
+  readingQuerySchema,
+  readingSchema,
+  stationOnAirSchema,
+  stationQuerySchema,
+  workedHoursSchema,
+} from "../reading";
 
 export const logbooks = endpoint({
   method: "GET",
@@ -64,10 +71,10 @@ export const hints = endpoint({
 export const station = endpoint({
   method: "GET",
   path: "logbooks/{logbookId}/stations/{call...}",
-  summary: "What the log and the directory have of a station",
+  summary: "What the log and the directory have of a station, and what it is worth for the awards that are followed",
   needs: "read",
-  query: readingQuerySchema.pick({ position: true }),
-  answer: stationReadingSchema,
+  query: stationQuerySchema,
+  answer: stationOnAirSchema,
 });
 
 export const workedHours = endpoint({

@@ -1,5 +1,5 @@
 import * as logbooks from "@/core/contract/endpoints/logbooks";
-import { stationOf } from "@/server/logbook/reading";
+import { stationOnAir } from "@/server/logbook/reading";
 import { keepNote } from "@/server/logbook/stationNotes";
 import { done } from "@/server/problem";
 import { serve, write } from "@/server/route";
@@ -7,7 +7,7 @@ import { serve, write } from "@/server/route";
 export const GET = serve(logbooks.station, ({ context, runtime, params, query }) => {
   // Nobody waits for the directory: its answer comes by the live stream.
   runtime.directory.want(params.call, query.position);
-  return done(stationOf(context, params.logbookId, params.call));
+  return done(stationOnAir(context, params.logbookId, { call: params.call, ...query }));
 });
 
 export const PUT = write(logbooks.keepNote, ({ context, params, body }) =>

@@ -1,20 +1,19 @@
 "use client";
 
-import { capital } from "@/core/capital";
 import { Radio, RadioGroup } from "@headlessui/react";
 import { type ReactNode, useMemo, useRef, useState } from "react";
-import { type Award, type AwardId, ENTITIES_AWARD } from "@/core/award";
+import type { Award } from "@/core/award";
 import { bandLabel, MODE_GROUPS } from "@/core/band";
+import { capital } from "@/core/capital";
 import { useActions } from "../kit/actions";
-import { Button } from "../kit/Button";
-import { count } from "../kit/format";
 import type { GridColumn } from "../kit/grid/column";
 import { DataGrid } from "../kit/grid/DataGrid";
+import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
 import { CellContacts } from "./CellContacts";
-import { type Cell, type AwardRow, type Group, type Order, progressOf, selectRows, type Shown } from "./progress";
+import { type AwardRow, type Cell, type Group, type Order, progressOf, selectRows, type Shown } from "./progress";
 import { useAwardTable } from "./useAwardTable";
 
 const GROUPS: readonly Group[] = ["mixed", ...MODE_GROUPS];
@@ -25,17 +24,23 @@ const SHOWN: readonly (readonly [Shown, string])[] = [
   ["all", "all"],
 ];
 
+/** What the contacts are asked for behind a cell: of one item, or of all of them, on a band or on all. */
+interface Opened {
+  readonly row: AwardRow;
+  readonly band: string | null;
+}
+
 /** An award by band: worked and confirmed. Arrow keys move over the cells, Enter shows the contacts behind one. */
-export function AwardGrid({ award, onLeave }: { award: Award<AwardId>; onLeave: () => void }) {
+export function TableView({ award }: { award: Award }) {
   const { logbook } = useLogbook();
   const { data, error, refetch } = useAwardTable(logbook.id, award.id);
   const [group, setGroup] = useState<Group>("mixed");
   const [shown, setShown] = useState<Shown>("worked");
   const [order, setOrder] = useState<Order>("name");
   const [search, setSearch] = useState("");
-  const [open, setOpen] = useState<{ row: AwardRow; band: string | null } | null>(null);
+  const [open, setOpen] = useState<Opened | null>(null);
   const searchRef = useRef<HTMLInputElement>(null);
-  const progress = useMemo(() => (data === undefined ? null : progressOf(data, group)), [data, group]);
+  const progress = useMemo(() => (data === undefined ? null : progressOf(award, data, group)), [award, data, group]);
   const rows = useMemo(
     () => (progress === null ? [] : selectRows(progress.rows, shown, search, order)),
     [progress, shown, search, order],
@@ -44,36 +49,16 @@ export function AwardGrid({ award, onLeave }: { award: Award<AwardId>; onLeave: 
     { id: "search", run: () => searchRef.current?.focus() },
     ...GROUPS.map((one) => ({
       id: `group${one}`,
-      label: `Count ${groupLabel(one).toLowerCase()}`,
+      label: `Count ${capital(one).toLowerCase()}`,
       run: () => setGroup(one),
     })),
-    { id: "allAwards", run: onLeave },
     { id: "table" },
   ]);
-  const hasNotes = award.universe?.some(({ note }) => note !== "") ?? false;
 
-  if (error !== null && data === undefined) {
-    return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
-  }
+  if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]">
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-panel px-4 py-2.5">
-        <Button small look="quiet" onClick={onLeave}>
-          All awards
-        </Button>
-        <h1 className="text-title font-semibold">{award.name}</h1>
-        {progress !== null && (
-          <p className="flex items-center gap-4">
-            <span>
-              <Mark kind="hold" /> <b className="font-semibold">{progress.totals[0]!.worked}</b> worked
-            </span>
-            <span>
-              <Mark kind="safe" /> <b className="font-semibold">{progress.totals[0]!.confirmed}</b> confirmed
-            </span>
-            {data?.isCounted === false && <span className="text-soft">not all contacts are counted yet</span>}
-          </p>
-        )}
-        <span className="flex-1" />
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-panel px-4 py-1.5">
         <RadioGroup
           value={group}
           onChange={setGroup}
@@ -86,7 +71,7 @@ export function AwardGrid({ award, onLeave }: { award: Award<AwardId>; onLeave: 
               value={one}
               className="cursor-pointer px-3 py-1 data-checked:bg-signal data-checked:font-semibold data-checked:text-signal-ink data-focus:outline-2 data-focus:-outline-offset-2"
             >
-              {groupLabel(one)}
+              {capital(one)}
             </Radio>
           ))}
         </RadioGroup>
@@ -114,7 +99,7 @@ export function AwardGrid({ award, onLeave }: { award: Award<AwardId>; onLeave: 
             onChange={({ target }) => setOrder(target.value as Order)}
           >
             <option value="name">name</option>
-            {hasNotes && <option value="note">{noteTitle(award).toLowerCase()}</option>}
+            {award.noteTitle !== undefined && <option value="note">{award.noteTitle?.toLowerCase()}</option>}
             <option value="contacts">contacts</option>
           </select>
         </label>
@@ -126,7 +111,13 @@ export function AwardGrid({ award, onLeave }: { award: Award<AwardId>; onLeave: 
           value={search}
           onChange={({ target }) => setSearch(target.value)}
         />
-      </header>
+        <span className="flex-1" />
+        {progress !== null && (
+          <p className="text-soft">
+            {count(rows.length)} of {count(progress.rows.length)}
+          </p>
+        )}
+      </div>
       {progress === null ? (
         <p className="p-8 text-soft">Loading</p>
       ) : (
@@ -151,24 +142,15 @@ export function AwardGrid({ award, onLeave }: { award: Award<AwardId>; onLeave: 
   );
 }
 
-function groupLabel(group: Group): string {
-  return capital(group);
-}
-
-/** What stands behind the names. */
-function noteTitle({ id }: Award<AwardId>): string {
-  return id === ENTITIES_AWARD.id ? "Prefix" : "Short";
-}
-
 interface TableProps {
-  award: Award<AwardId>;
+  award: Award;
   bands: readonly string[];
   totals: readonly { readonly worked: number; readonly confirmed: number }[];
   rows: readonly AwardRow[];
   onOpen: (row: AwardRow, band: string | null) => void;
 }
 
-function factsOf(award: Award<AwardId>): GridColumn<AwardRow>[] {
+function factsOf(award: Award): GridColumn<AwardRow>[] {
   const name: GridColumn<AwardRow> = {
     id: "item",
     title: capital(award.one),
@@ -183,7 +165,7 @@ function factsOf(award: Award<AwardId>): GridColumn<AwardRow>[] {
   };
   const note: GridColumn<AwardRow> = {
     id: "note",
-    title: noteTitle(award),
+    title: award.noteTitle ?? "",
     width: 72,
     fixed: true,
     passedOver: true,
@@ -200,8 +182,7 @@ function factsOf(award: Award<AwardId>): GridColumn<AwardRow>[] {
     look: "text-soft",
     cell: (row) => (row.contacts === 0 ? "" : count(row.contacts)),
   };
-  const hasNotes = award.universe?.some((item) => item.note !== "") ?? false;
-  return hasNotes ? [name, note, contacts] : [name, contacts];
+  return award.noteTitle === undefined ? [name, contacts] : [name, note, contacts];
 }
 
 function Table({ award, bands, totals, rows, onOpen }: TableProps) {

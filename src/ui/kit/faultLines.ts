@@ -1,4 +1,4 @@
-import { ApiProblem } from "../kit/api";
+import { ApiProblem } from "./api";
 
 /** What is wrong with a definition, place by place. */
 export function faultLines(problem: Error): string[] {

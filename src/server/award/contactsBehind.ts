@@ -1,0 +1,39 @@
+import { sql } from "kysely";
+import type { AwardContactsQuery } from "../../core/contract";
+import type { StoredContact } from "../../core/contract";
+import type { Store } from "../db/store";
+import { withConfirmations } from "../logbook/contactRow";
+import { awardsOf } from "./ownAwards";
+
+const LISTED = 200;
+/** Fields by which contacts are found without looking at all of them. */
+const INDEXED: readonly string[] = ["entityCode", "baseCall"];
+
+interface Behind extends AwardContactsQuery {
+  readonly logbookId: number;
+  readonly award: string;
+}
+
+/** The contacts that are worth an item of an award, the newest first. */
+export function contactsBehind(
+  store: Store,
+  { logbookId, award: id, item, band, modeGroup }: Behind,
+): { total: number; items: StoredContact[] } {
+  const award = awardsOf(store, logbookId).find((one) => one.id === id);
+  if (award === undefined) return { total: 0, items: [] };
+  const { field, part } = award.heldIn;
+  // Without an index of its field the table is gone through as it lies: by that of the logbook each row is looked up.
+  const home = INDEXED.includes(field) ? sql<number>`logbookId` : sql<number>`+logbookId`;
+  let query = store.q.selectFrom("contact").selectAll().where(home, "=", logbookId);
+  if (band !== undefined) query = query.where("band", "=", band);
+  if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
+  // What else holds as much falls out below.
+  const held = part(item);
+  query =
+    typeof held === "number" || INDEXED.includes(field)
+      ? query.where(field, "=", held)
+      : query.where((eb) => eb(eb.fn<number>("instr", [eb.fn("upper", [field]), eb.val(held)]), ">", 0));
+  const rows = store.all(query.orderBy("startedAt", "desc"));
+  const contacts = withConfirmations(store, rows).filter((contact) => award.itemsOf(contact).includes(item));
+  return { total: contacts.length, items: contacts.slice(0, LISTED) };
+}

@@ -1,0 +1,21 @@
+import { awardMissing } from "../award/awardMissing";
+import { awardNews } from "../award/awardNews";
+import { awardPlaces } from "../award/awardPlaces";
+import { awardYears } from "../award/awardYears";
+import { contactsBehind } from "../award/contactsBehind";
+import { records } from "../award/records";
+import { tryAward } from "../award/tryAward";
+import { contactDays } from "../logbook/days";
+
+/** What has to look at many contacts, or at all. Whoever adds one names it here, and nowhere else. */
+export const LOOKS = {
+  awardMissing,
+  awardNews,
+  awardPlaces,
+  awardYears,
+  contactsBehind,
+  records,
+  tryAward,
+  contactDays,
+};
+export type Looks = typeof LOOKS;

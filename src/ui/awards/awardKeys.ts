@@ -1,0 +1,6 @@
+/** Under which keys the browser keeps what the awards of a logbook are: how far each is, their tables, what came new. */
+export const progressKey = (logbookId: number) => ["awards", logbookId] as const;
+export const tablesKey = (logbookId: number) => ["award", logbookId] as const;
+export const newsKey = (logbookId: number) => ["award news", logbookId] as const;
+/** What looks at the whole log: it is asked for anew when it is opened. */
+export const looksKey = (logbookId: number) => ["award looks", logbookId] as const;
