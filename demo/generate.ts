@@ -1,6 +1,7 @@
 import type { ContactInput } from "../src/core/contact";
 import { isoTime } from "../src/core/contact";
 import { type Random, randomFrom } from "../stand-ins/world/random";
+import { powerOn, referencesOf } from "./references";
 import { stateOf } from "./states";
 import { makeStations, type Region, type Station } from "../stand-ins/world/stations";
 
@@ -216,7 +217,8 @@ function oneContact(
     ownGrid: of.trip ? "FF97mk" : HOME.grid,
     ownCqZone: 13,
     ownItuZone: 14,
-    power: HOME.power,
+    power: serial === null ? powerOn(of.day, HOME.power) : HOME.power,
+    ...(serial === null && referencesOf(station.call + travelling, at)),
     contestId: serial === null ? null : kind === "RTTY" ? "CAMALOTE-RTTY" : "SUDESTADA-PREFIX",
     serialSent: serial,
     serialReceived: serial === null ? null : random.between(1, 900),

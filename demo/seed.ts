@@ -19,6 +19,7 @@ import { otherEntryFor, TIDELINE_CALLS } from "../stand-ins/tideline/server";
 import { type Entry, openShelf, TOLERANCE } from "../stand-ins/tideline/shelf";
 import { fractionOf } from "../stand-ins/world/random";
 import { seedAsked } from "./asked";
+import { seedAwards } from "./awards";
 import { seedContest } from "./contest";
 import { generateContacts, HOME } from "./generate";
 import { IDENTIFIED, seedIdentities } from "./identities";
@@ -45,6 +46,7 @@ export async function seedDemo(context: Context, dataFolder: string): Promise<vo
   const archive = await openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"), now, PACE);
   const inputs = generateContacts(now);
   const { id: logbookId, site } = logbook.value;
+  seedAwards(context, logbookId);
   let cursor = 0;
   let newsBegins = false;
   const shelf = openShelf(join(dataFolder, "stand-ins", "tideline.sqlite"));

@@ -20,6 +20,7 @@ const NOW = Date.UTC(2026, 10, 27, 22, 30) / 1000;
 const ago = (minutes: number) => new Date((NOW - minutes * 60) * 1000).toISOString();
 const ANY: AlertChoices = {
   brings: [],
+  awards: [],
   calls: [],
   bands: [],
   modeGroups: [],
@@ -41,10 +42,15 @@ const SPOT: AlertSubject = {
     { continent: null, at: ago(0) },
   ],
   worth: { worth: "fresh" },
+  worths: [
+    { award: "entities", name: "Entities", item: "344", worth: "fresh", text: "" },
+    { award: "cqZones", name: "CQ zones", item: "25", worth: "safe", text: "" },
+  ],
   duplicate: false,
   contest: null,
   chance: "fair",
 };
+const asked = (award: string, item: string | null = null) => ({ award, item, name: `${award} ${item ?? ""}` });
 const calls = (rule: Partial<AlertChoices>, spot: Partial<AlertSubject> = {}, now = NOW) =>
   fits({ ...ANY, ...rule }, { ...SPOT, ...spot }, now);
 
@@ -52,6 +58,12 @@ test.each<[string, Partial<AlertChoices>, boolean]>([
   ["nothing is chosen", {}, true],
   ["it is fresh", { brings: ["fresh", "wanted"] }, true],
   ["it is none of them", { brings: ["hold"] }, false],
+  ["an award for which it is worth that", { brings: ["fresh"], awards: [asked("entities")] }, true],
+  ["an award for which it is worth less", { brings: ["fresh"], awards: [asked("cqZones")] }, false],
+  ["an item that it has", { awards: [asked("cqZones", "25")] }, true],
+  ["an item that it has not", { awards: [asked("cqZones", "24")] }, false],
+  ["one of two items", { awards: [asked("cqZones", "24"), asked("entities", "344")], brings: ["fresh"] }, true],
+  ["an award for which it is nothing", { awards: [asked("squares")] }, false],
   ["a multiplier where no contest is on", { brings: ["multiplier"] }, false],
   ["the band", { bands: ["40m", "20m"] }, true],
   ["another band", { bands: ["40m"] }, false],
@@ -152,6 +164,7 @@ test("a rule is a sentence that says what is chosen, and nothing of what is not"
   expect(ruleSentence(ANY)).toBe("Any station: on the page, once per station, band and day.");
   const all: AlertChoices = {
     brings: ["fresh", "wanted"],
+    awards: [],
     calls: [],
     bands: ["20m", "15m"],
     modeGroups: ["CW", "digital"],
@@ -166,6 +179,10 @@ test("a rule is a sentence that says what is chosen, and nothing of what is not"
   );
   expect(ruleSentence({ ...ANY, calls: ["P5*", "3Y0QUZ"], brings: ["fresh"], chance: "good", once: "station" })).toBe(
     "P5* or 3Y0QUZ, where fresh, with a good chance: on the page, once per station and day.",
+  );
+  const zone = { award: "cqZones", item: "23", name: "CQ zones: Zone 23" };
+  expect(ruleSentence({ ...ANY, brings: ["fresh"], awards: [zone] })).toMatch(
+    /^Stations that are fresh, for CQ zones: Zone 23: on the page/,
   );
   expect(new Set(ALERT_WAYS.map(({ id }) => id)).size).toBe(ALERT_WAYS.length);
 });

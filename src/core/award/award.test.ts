@@ -1,4 +1,5 @@
-import { awardById, AWARDS, describeItem, nextLevel, slotsOf, stateOf, worthOf } from ".";
+import { awardById, AWARDS, describeItem, ENTITIES_AWARD, nextLevel, type SlotFacts, slotsOf, stateOf, worthOf } from ".";
+import { AWARD_FACTS as blank } from "./testing";
 
 const cell = (band: string, modeGroup: "CW" | "voice" | "digital", confirmed = 0) => ({
   band,
@@ -7,12 +8,8 @@ const cell = (band: string, modeGroup: "CW" | "voice" | "digital", confirmed = 0
   confirmed,
 });
 
-const blank = {
-  ...{ call: "OY4QSA", band: "15m", modeGroup: "CW" as const, entityCode: 222, continent: null },
-  ...{ cqZone: null, ituZone: null, grid: null, state: null, island: null, summit: null, park: null, satellite: null },
-};
-const ofEntity = (facts: object, confirmations: Parameters<typeof slotsOf>[0]["confirmations"]) =>
-  slotsOf({ ...blank, ...facts, confirmations }).filter(({ award }) => award === "entities");
+const ofEntity = (facts: object, confirmations: SlotFacts["confirmations"]) =>
+  slotsOf(AWARDS, { ...blank, ...facts, confirmations }).filter(({ award }) => award === "entities");
 
 test("a contact fills the slot of its entity, confirmed by card or service", () => {
   expect(ofEntity({}, [])).toEqual([
@@ -33,7 +30,7 @@ test.each([
   [[cell("15m", "CW")], "hold", "Faroe Islands on 15 m CW is worked, not confirmed"],
   [[cell("15m", "CW", 1)], "safe", "Faroe Islands on 15 m CW is confirmed"],
 ] as const)("%j on 15 m CW is worth %s", (cells, worth, text) => {
-  expect(worthOf(cells, "15m", "CW", "Faroe Islands")).toEqual({ worth, text });
+  expect(worthOf(ENTITIES_AWARD, cells, "15m", "CW", "Faroe Islands")).toEqual({ worth, text });
 });
 
 test("several slots together are safe when one is", () => {

@@ -14,6 +14,16 @@ export const NOTHING_KNOWN: KnownOnAir = {
   satellite: null,
 };
 
+/** What a station gave of itself, after one more contact with it: what it does not say again still holds. */
+export type Given = Pick<KnownOnAir, "grid" | "state" | "island">;
+export function givenAfter(before: Given | undefined, { grid, state, island }: Given): Given {
+  return {
+    grid: grid ?? before?.grid ?? null,
+    state: state ?? before?.state ?? null,
+    island: island ?? before?.island ?? null,
+  };
+}
+
 /** A station on the air, where its call places it, and from where we would work it. */
 export interface OnAir extends Pick<AwardFacts, "call" | "band" | "mode" | "submode" | "modeGroup"> {
   /** ISO. */

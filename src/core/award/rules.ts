@@ -123,7 +123,7 @@ function awardFrom(rules: AwardRules, base: Award): Award {
   return {
     ...base,
     id,
-    version: fingerprint([base.version, only, counted === null ? null : [...counted].sort(), proofs]),
+    version: fingerprint([base.id, base.version, only, counted === null ? null : [...counted].sort(), proofs]),
     name,
     one,
     many: rules.many ?? (rules.one === undefined ? base.many : `${one}s`),

@@ -32,9 +32,9 @@ export const awardTableSchema = z.object({
 });
 export type AwardTable = z.output<typeof awardTableSchema>;
 
-/** Which contacts of an award: those worth an item, on a band, in a mode group. */
+/** Which contacts of an award: those worth an item, or any of them, on a band, in a mode group. */
 export const awardContactsQuerySchema = z.strictObject({
-  item: z.string().min(1).max(200),
+  item: z.string().min(1).max(200).optional(),
   band: z
     .string()
     .refine((band) => bandByName(band) !== undefined, "there is no such band")

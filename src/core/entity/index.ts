@@ -4,4 +4,4 @@ export type { Continent, Entity } from "./entity";
 export { chooseEntity, resolve } from "./resolve";
 export type { CallException, Resolution } from "./resolve";
 export { regionOf } from "./region";
-export { areaZones } from "./zones";
+export { areaPoints, areaZones } from "./zones";

@@ -1,4 +1,5 @@
 import { expandPrefix } from "../callsign";
+import type { Point } from "../geo";
 import { ZONE_AREA_LINES } from "./zoneAreas";
 
 /** The zones of one call area; the point is given where the area lies far from its entity's. */
@@ -39,6 +40,14 @@ export function zoneArea(entityCode: number, location: string, digit: string): Z
   if (digit === "") return undefined;
   const at = location.indexOf(digit, 1);
   return (at > 0 ? ofEntity.get(location.slice(at, at + 2)) : undefined) ?? ofEntity.get(digit);
+}
+
+/** Points of the call areas that lie in a zone, of entities that lie in more than one. */
+export function areaPoints(kind: "cqZone" | "ituZone", zone: number): Point[] {
+  const areas = [...AREAS.values()].flatMap((ofEntity) => [...new Set(ofEntity.values())]);
+  return areas.flatMap(({ [kind]: own, latitude, longitude }) =>
+    own === zone && latitude !== undefined && longitude !== undefined ? { latitude, longitude } : [],
+  );
 }
 
 /** All CQ and ITU zones that an entity's call areas lie in; empty where it lies in one alone. */

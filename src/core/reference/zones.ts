@@ -1,4 +1,4 @@
-import { ENTITIES } from "../entity";
+import { areaPoints, ENTITIES } from "../entity";
 import type { Point } from "../geo";
 import { RADIANS } from "../geo/point";
 
@@ -44,9 +44,10 @@ export const ITU_ZONES: readonly Zone[] = Array.from({ length: 90 }, (_, index) 
   return { number, name: names.join(", ") || "no entity's middle", point: middleOf("ituZone", number) };
 });
 
-/** The middle, on the sphere, of the entities of a zone. */
+/** The middle, on the sphere, of the entities and call areas of a zone. */
 function middleOf(kind: "cqZone" | "ituZone", number: number): Point | null {
-  const inside = ENTITIES.filter((entity) => entity[kind] === number && !entity.deleted);
+  const entities = ENTITIES.filter((entity) => entity[kind] === number && !entity.deleted);
+  const inside: readonly Point[] = [...entities, ...areaPoints(kind, number)];
   if (inside.length === 0) return null;
   let [x, y, z] = [0, 0, 0];
   for (const { latitude, longitude } of inside) {

@@ -127,6 +127,26 @@ test("a rule calls for a station once a band and day, also where nobody looks, a
   expect(history().map(({ call, band }) => `${call} ${band}`)).toEqual(["3Y0QUZ 20m", "P5QUZ 40m", "P5QUZ 20m"]);
 });
 
+test("a rule calls for an item of an award, also of one that is not followed, and says which", async () => {
+  const { open, heard, rule, called, logbookId, context } = await begin();
+  const zone = { award: "cqZones", item: "25", name: "CQ zones: Zone 25" };
+  rule({ brings: ["fresh", "wanted", "hold"], awards: [zone] }, "Zone 25");
+  const { board } = open();
+  board.take(heard("DL1QTA"));
+  board.take(heard("JA3QRM", { frequencyHz: 14_040_000 }));
+  await until(() => called.length > 0);
+  expect(called).toMatchObject([
+    { call: "JA3QRM", worth: "fresh", why: "fresh: CQ zones: Zone 25 was never worked", rules: [{ name: "Zone 25" }] },
+  ]);
+  // Of a rule that is tried, too, though nobody follows what it asks for.
+  keepSpots(context, [heard("JA3QRM"), heard("DL1QTA")]);
+  const choices = taken(alertChoicesSchema, { awards: [{ ...zone, award: "ituZones", item: "45" }], ways: ["page"] });
+  expect(valueOf(await tryAlertRule(context, board, logbookId, choices))).toMatchObject({
+    calls: 1,
+    newest: [{ call: "JA3QRM", why: "fresh: ITU zones: Zone 45 was never worked" }],
+  });
+});
+
 test("two rules that call for the same station call once, in all their ways", async () => {
   const { open, heard, rule, called } = await begin();
   rule();

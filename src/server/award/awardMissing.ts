@@ -1,4 +1,12 @@
-import { type Award, factsOnAir, isProven, knownFromRemark, NOTHING_KNOWN } from "../../core/award";
+import {
+  type Award,
+  factsOnAir,
+  isProven,
+  type Given,
+  givenAfter,
+  knownFromRemark,
+  NOTHING_KNOWN,
+} from "../../core/award";
 import { modeGroup } from "../../core/band";
 import { isoTime } from "../../core/contact";
 import type { CallPlace, Missing, StoredContact } from "../../core/contract";
@@ -28,8 +36,8 @@ export function awardMissing(
 ): Missing {
   const award = awardsOf(store, logbookId).find((one) => one.id === id);
   if (award === undefined) return { total: 0, items: [] };
-  const { confirmed, open } = unconfirmed(store, logbookId, award);
-  const heard = heardLately(store, logbookId, award, now);
+  const { confirmed, open, gave } = unconfirmed(store, logbookId, award);
+  const heard = heardLately(store, logbookId, award, gave, now);
   const listed = award.universe?.filter(({ deleted }) => !deleted).map(({ item }) => item) ?? [];
   const lacking = [...new Set([...listed, ...open.keys(), ...heard.keys()])].filter((item) => !confirmed.has(item));
   const items = lacking.map((item) => ({
@@ -51,12 +59,14 @@ function byEase(a: Item, b: Item): number {
   );
 }
 
-/** The items that are confirmed, and of the others those that were worked, with whom to ask. */
+/** The items that are confirmed; of the others those that were worked, with whom to ask; and what stations gave. */
 function unconfirmed(store: Store, logbookId: number, award: Award) {
   const confirmed = new Set<string>();
   const worked = new Map<string, StoredContact[]>();
   const confirming = new Set<string>();
+  const gave = new Map<string, Given>();
   for (const contact of wholeLog(store, logbookId)) {
+    gave.set(contact.call, givenAfter(gave.get(contact.call), contact));
     const isConfirmed = isProven(award, contact);
     if (isConfirmed) confirming.add(contact.baseCall);
     for (const item of award.itemsOf(contact)) {
@@ -68,7 +78,7 @@ function unconfirmed(store: Store, logbookId: number, award: Award) {
   const open = new Map<string, { readonly contacts: number; readonly ask: Item["ask"] }>();
   for (const [item, contacts] of worked)
     open.set(item, { contacts: contacts.length, ask: likeliest(store, contacts, confirming) });
-  return { confirmed, open };
+  return { confirmed, open, gave };
 }
 
 /** Of some contacts that with the station that is the likeliest to confirm, and of its contacts the last. */
@@ -98,6 +108,7 @@ function heardLately(
   store: Store,
   logbookId: number,
   award: Award,
+  gave: ReadonlyMap<string, Given>,
   now: number,
 ): Map<string, NonNullable<Item["heard"]>> {
   const site = siteOfLogbook(store, logbookId);
@@ -111,7 +122,7 @@ function heardLately(
     let place = places.get(call);
     if (place === undefined) places.set(call, (place = placeWhileTyping(call, now, exceptions)));
     const at = isoTime(spot.lastAt);
-    const known = { ...NOTHING_KNOWN, ...knownFromRemark(spot.remark) };
+    const known = { ...NOTHING_KNOWN, ...gave.get(call), ...knownFromRemark(spot.remark) };
     const facts = factsOnAir({ call, band, mode, submode, modeGroup: modeGroup(mode), at, place, known, site });
     for (const item of award.itemsOf(facts)) {
       const count = (heard.get(item)?.count ?? 0) + spot.count;

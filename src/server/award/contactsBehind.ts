@@ -14,7 +14,7 @@ interface Behind extends AwardContactsQuery {
   readonly award: string;
 }
 
-/** The contacts that are worth an item of an award, the newest first. */
+/** The contacts that are worth an item of an award, or any of them, the newest first. */
 export function contactsBehind(
   store: Store,
   { logbookId, award: id, item, band, modeGroup }: Behind,
@@ -22,18 +22,25 @@ export function contactsBehind(
   const award = awardsOf(store, logbookId).find((one) => one.id === id);
   if (award === undefined) return { total: 0, items: [] };
   const { field, part } = award.heldIn;
+  const isIndexed = item !== undefined && INDEXED.includes(field);
   // Without an index of its field the table is gone through as it lies: by that of the logbook each row is looked up.
-  const home = INDEXED.includes(field) ? sql<number>`logbookId` : sql<number>`+logbookId`;
-  let query = store.q.selectFrom("contact").selectAll().where(home, "=", logbookId);
-  if (band !== undefined) query = query.where("band", "=", band);
+  const home = isIndexed ? sql<number>`logbookId` : sql<number>`+logbookId`;
+  let query = store.q.selectFrom("contact").selectAll().where(home, "=", logbookId).where(field, "is not", null);
+  if (band !== undefined) query = query.where(sql<string>`+band`, "=", band);
   if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
-  // What else holds as much falls out below.
-  const held = part(item);
-  query =
-    typeof held === "number" || INDEXED.includes(field)
-      ? query.where(field, "=", held)
-      : query.where((eb) => eb(eb.fn<number>("instr", [eb.fn("upper", [field]), eb.val(held)]), ">", 0));
-  const rows = store.all(query.orderBy("startedAt", "desc"));
-  const contacts = withConfirmations(store, rows).filter((contact) => award.itemsOf(contact).includes(item));
+  if (item !== undefined) {
+    // What else holds as much falls out below.
+    const held = part(item);
+    query =
+      typeof held === "number" || isIndexed
+        ? query.where(field, "=", held)
+        : query.where((eb) => eb(eb.fn<number>("instr", [eb.fn("upper", [field]), eb.val(held)]), ">", 0));
+  }
+  const rows = store.all(query).sort((a, b) => b.startedAt - a.startedAt || b.id - a.id);
+  const counts = (contact: StoredContact) => {
+    const items = award.itemsOf(contact);
+    return item === undefined ? items.length > 0 : items.includes(item);
+  };
+  const contacts = withConfirmations(store, rows).filter(counts);
   return { total: contacts.length, items: contacts.slice(0, LISTED) };
 }

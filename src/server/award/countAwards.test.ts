@@ -106,12 +106,15 @@ test("a contact that moves between a logbook that is counted and one that is not
 test("behind an item stand its contacts, and no others that look like it", async () => {
   const { context, logbookId } = await testContext();
   for (let nth = 0; nth < 12; nth++) log(context, logbookId, nth);
-  const behind = (award: Parameters<typeof awardContacts>[2], item: string, band?: string) =>
-    valueOf(awardContacts(context, logbookId, award, { item, ...(band !== undefined && { band }) }));
-  expect(behind("prefixes", "EA8").items.map(({ call }) => call)).toEqual(["EA8/LU3QSC", "EA8/LU3QSC"]);
-  expect(behind("prefixes", "LU3").total).toBe(0);
-  expect(behind("parks", "UY-0015").total).toBe(12);
-  expect(behind("squares", "JO60", "40m").total).toBe(6);
-  expect(behind("squares", "J%").total).toBe(0);
-  expect(behind("entities", "230").items.every(({ entityCode }) => entityCode === 230)).toBe(true);
+  const behind = async (award: string, item?: string, band?: string) =>
+    valueOf(await awardContacts(context, logbookId, award, { ...(item !== undefined && { item }), ...(band !== undefined && { band }) }));
+  expect((await behind("prefixes", "EA8")).items.map(({ call }) => call)).toEqual(["EA8/LU3QSC", "EA8/LU3QSC"]);
+  expect((await behind("prefixes", "LU3")).total).toBe(0);
+  expect((await behind("parks", "UY-0015")).total).toBe(12);
+  expect((await behind("squares", "JO60", "40m")).total).toBe(6);
+  expect((await behind("squares", "J%")).total).toBe(0);
+  expect((await behind("entities", "230")).items.every(({ entityCode }) => entityCode === 230)).toBe(true);
+  // Those of EA8 and of OY have no square less; a maritime mobile has no prefix.
+  expect((await behind("squares", undefined, "40m")).total).toBe(6);
+  expect((await behind("prefixes")).total).toBe(10);
 });

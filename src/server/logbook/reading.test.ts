@@ -3,12 +3,13 @@ import { movedTable } from "../../core/award";
 import { callExceptionInputSchema, type AwardTable, type LiveEvent, type Reading } from "../../core/contract";
 import { exceptionsFrom, readingOf } from "../../core/reading";
 import { awardTable } from "../award/awardTables";
+import { followAward } from "../award/followed";
 import { addException, listExceptions } from "../directory/callExceptions";
 import { taken, testContext, valueOf } from "../testing";
 import { markCards } from "./cards";
 import { changeContact, deleteContact, logContact } from "./contacts";
 import { findLogbook } from "./logbooks";
-import { readingFor, stationOf } from "./reading";
+import { readingFor, stationOf, stationOnAir } from "./reading";
 
 const CALLS = [
   "DL1QTA",
@@ -56,7 +57,7 @@ test("the browser, from what it fetched, comes to the same reading as the server
     ] as const)
       for (const grid of [undefined, "JO60"]) {
         const asked = { call, band, mode, grid, within: 86_400 };
-        const { duplicate, directory, station, ...there } = flat(valueOf(readingFor(context, logbookId, asked)));
+        const { duplicate, directory, station, followed, ...there } = flat(valueOf(readingFor(context, logbookId, asked)));
         const here = readingOf(asked, {
           now: context.now(),
           ownGrid,
@@ -67,6 +68,9 @@ test("the browser, from what it fetched, comes to the same reading as the server
         });
         expect([call, here]).toEqual([call, { ...there, duplicate }]);
         expect({ ...station, directory }).toEqual(stationOf(context, logbookId, station.base));
+        expect(followed).toEqual(stationOnAir(context, logbookId, asked).followed);
+        // The entities are followed: both ways say the same of them.
+        expect(followed.map(({ worth, text }) => ({ worth, text }))).toEqual(there.worth === null ? [] : [there.worth]);
       }
 });
 
@@ -89,6 +93,26 @@ test("what is known of the station is filled in later, and changes only what it 
   const after = readingOf(asked, { ...sources, station: stationOf(context, logbookId, "OY4QSA") });
   expect(before).toMatchObject({ place: after.place, worth: after.worth, slots: after.slots, duplicate: false });
   expect([after.duplicate, after.point]).toEqual([true, { latitude: 62.5, longitude: -7 }]);
+});
+
+test("the reading speaks of each award that is followed, by all that is known of the station", async () => {
+  const { context, logbookId, log } = await begin();
+  for (const award of ["cqZones", "squares", "prefixes"]) valueOf(followAward(context, logbookId, award, true));
+  log("OY4QSA", "15m");
+  const said = (call: string, band: string, grid?: string) =>
+    stationOnAir(context, logbookId, { call, band, mode: "CW", grid }).followed.map(
+      ({ name, item, worth }) => `${name} ${item} ${worth}`,
+    );
+  expect(said("OY4QSA", "20m")).toEqual([
+    ...["Entities 222 wanted", "CQ zones 14 hold", "Prefixes OY4 hold"],
+    "Grid squares IP62 wanted",
+  ]);
+  // Away from home its square is not that of home; what is typed holds.
+  expect(said("OY4QSA/P", "15m")).toEqual(["Entities 222 hold", "CQ zones 14 hold", "Prefixes OY4 hold"]);
+  expect(said("OY4QSA/P", "15m", "IP61")).toContain("Grid squares IP61 fresh");
+  expect(said("QQ", "15m")).toEqual([]);
+  valueOf(followAward(context, logbookId, "entities", false));
+  expect(said("DL1QTA", "15m")).toEqual(["CQ zones 14 hold", "Prefixes DL1 fresh"]);
 });
 
 test("the award's table, moved by the live events, is what fetching it anew gives", async () => {

@@ -7,6 +7,7 @@ import {
   logbookInputSchema,
 } from "../../core/contract";
 import type { Heard } from "../../core/spot";
+import { followAward } from "../award/followed";
 import { logContestContact } from "../contest/contestLog";
 import { changeEntry, createEntry } from "../contest/entries";
 import { listPositionNotes } from "../contest/positions";
@@ -100,6 +101,30 @@ test("what is announced is one line a station, with what it is worth and its cha
   expect(spots[0]!.reason).toMatch(/^LU5QTN heard it just now, \d+ km from here$/);
   expect(spots[1]).toMatchObject({ worth: { worth: "fresh" }, heard: [{ spotter: "W1QUA" }] });
   expect(board.list(99)).toMatchObject({ ok: false, problem: { status: 404 } });
+});
+
+test("a spot is worth the most of what is followed, each award by its name; it changes with what is followed and logged", async () => {
+  const { context, logbookId, open, heard, log, events } = await begin();
+  log("DL3QTC");
+  for (const award of ["squares", "cqZones"]) valueOf(followAward(context, logbookId, award, true));
+  const board = open();
+  board.take(heard("DL1QTA", { remark: "CQ JO60ab" }));
+  const spot = () => valueOf(board.list(logbookId))[0]!;
+  expect(spot().worth).toEqual({ worth: "fresh", text: "Grid squares: JO60 was never worked" });
+  expect(spot().worths.map(({ award, item, worth }) => `${award} ${item} ${worth}`)).toEqual([
+    ...["entities 230 hold", "cqZones 14 hold", "squares JO60 fresh"],
+  ]);
+  const contact = { call: "DL2QTB", startedAt: new Date(START * 1000).toISOString(), band: "20m", mode: "CW" };
+  valueOf(logContact(context, logbookId, { ...contact, grid: "JO60" }));
+  await until(() => spot().worth?.worth === "hold");
+  valueOf(followAward(context, logbookId, "squares", false));
+  valueOf(followAward(context, logbookId, "entities", false));
+  await until(() => spot().worths.length === 1);
+  expect(spot().worth).toEqual({ worth: "hold", text: "Zone 14 is worked, not confirmed" });
+  valueOf(followAward(context, logbookId, "cqZones", false));
+  await until(() => spot().worths.length === 0);
+  expect(spot().worth).toBeNull();
+  expect(events.length).toBeGreaterThan(0);
 });
 
 test("the chance follows the sun's figures with the next round; what the field did hours ago counts no more", async () => {

@@ -4,7 +4,8 @@ import {
   bestWorth,
   factsOnAir,
   knownFromRemark,
-  type KnownOnAir,
+  type Given,
+  givenAfter,
   NOTHING_KNOWN,
   worthOfItem,
   type WorthReading,
@@ -70,7 +71,7 @@ interface KnownStation {
   readonly newest: ReadonlyMap<string, number>;
   readonly confirmsOnline: boolean | null;
   /** What it gave under each call, the newest. */
-  readonly gave: ReadonlyMap<string, Pick<KnownOnAir, "grid" | "state" | "island">>;
+  readonly gave: ReadonlyMap<string, Given>;
   /** Whether a directory was to be asked for it. */
   wondered: boolean;
 }
@@ -146,14 +147,10 @@ export function createValuer({ store, logbookId, site, awards, solar, placeOf, w
           .orderBy("startedAt"),
       );
       const newest = new Map<string, number>();
-      const gave = new Map<string, Pick<KnownOnAir, "grid" | "state" | "island">>();
-      for (const { call, band, modeGroup: group, startedAt, grid, state, island } of rows) {
-        const before = gave.get(call);
-        gave.set(call, {
-          grid: grid ?? before?.grid ?? null,
-          state: state ?? before?.state ?? null,
-          island: island ?? before?.island ?? null,
-        });
+      const gave = new Map<string, Given>();
+      for (const row of rows) {
+        const { call, band, modeGroup: group, startedAt } = row;
+        gave.set(call, givenAfter(gave.get(call), row));
         const key = `${band} ${group}`;
         newest.set(key, Math.max(startedAt, newest.get(key) ?? -Infinity));
       }

@@ -23,6 +23,7 @@ const spot = (call: string, change: Partial<SpotView> = {}): SpotView => ({
   entity: { code: 230, name: "Germany", prefix: "DL" },
   continent: "EU",
   worth: { worth: "wanted", text: "20 m is new for Germany" },
+  worths: [],
   contacts: 0,
   duplicate: false,
   confirmsOnline: null,

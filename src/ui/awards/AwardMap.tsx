@@ -74,7 +74,7 @@ export function AwardMap({ award }: { award: Award }) {
       className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] bg-panel"
     >
       <div className="flex flex-wrap items-center gap-x-4 border-b border-line px-4 py-1">
-        {KINDS.map(([cell, kind, text]) => (
+        {KINDS.filter(([cell]) => cell !== "none" || award.universe !== null).map(([cell, kind, text]) => (
           <span key={cell} className="flex items-center gap-1.5">
             <Mark kind={kind} />
             <Tick

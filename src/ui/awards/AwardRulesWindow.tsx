@@ -172,7 +172,7 @@ function TryOut({ rules, own }: { rules: AwardRules | null; own: readonly AwardR
           <ul
             aria-label="Those with the most contacts"
             tabIndex={0}
-            className="grid max-h-40 grid-cols-2 gap-x-4 overflow-auto"
+            className="grid max-h-40 auto-rows-max grid-cols-2 gap-x-4 overflow-auto"
           >
             {data.items.map(({ item, contacts, confirmed }) => (
               <li key={item} className="flex items-center gap-1.5 truncate">

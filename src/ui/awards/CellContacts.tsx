@@ -2,6 +2,7 @@
 
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
+import Link from "next/link";
 import { bandLabel } from "@/core/band";
 import { channelName, isConfirmed } from "@/core/confirm";
 import type { AwardItem } from "@/core/award";
@@ -9,13 +10,15 @@ import * as awards from "@/core/contract/endpoints/awards";
 import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
+import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
 import type { Group } from "./progress";
 
 interface CellContactsProps {
   award: string;
-  item: AwardItem;
+  /** Null for all items. */
+  item: AwardItem | null;
   band: string | null;
   group: Group;
   onClose: () => void;
@@ -25,7 +28,7 @@ interface CellContactsProps {
 export function CellContacts({ award, item, band, group, onClose }: CellContactsProps) {
   const { logbook } = useLogbook();
   const query = {
-    item: item.item,
+    ...(item !== null && { item: item.item }),
     ...(band !== null && { band }),
     ...(group !== "mixed" && { modeGroup: group }),
   };
@@ -40,8 +43,9 @@ export function CellContacts({ award, item, band, group, onClose }: CellContacts
         <DialogPanel className="grid max-h-[80vh] w-[min(640px,96vw)] grid-rows-[auto_minmax(0,1fr)] gap-3 rounded-lg border border-line bg-panel p-5 shadow-2xl">
           <div className="flex items-center justify-between gap-4">
             <DialogTitle className="text-title font-semibold">
-              {item.name}, {band === null ? "all bands" : bandLabel(band)}
+              {item?.name ?? "All"}, {band === null ? "all bands" : bandLabel(band)}
               {group === "mixed" ? "" : `, ${group}`}
+              {data !== undefined && <span className="ml-2 text-base font-normal text-soft">{count(data.total)}</span>}
             </DialogTitle>
             <Button small autoFocus onClick={onClose}>
               Close
@@ -49,15 +53,20 @@ export function CellContacts({ award, item, band, group, onClose }: CellContacts
           </div>
           <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Contacts">
             {error !== null && <p className="text-stop">{error.message}</p>}
+            {data === undefined && error === null && <p className="text-soft">The log is looked through.</p>}
             {data?.items.length === 0 && <p className="text-soft">No contact here yet.</p>}
             <table className="w-full">
               <tbody>
                 {data?.items.map((contact) => (
                   <tr key={contact.id} className="border-b border-line last:border-0">
                     <td className="py-1 pr-3 font-mono text-soft">{fullTime(contact.startedAt)}</td>
-                    <td className="py-1 pr-3 font-mono font-bold">{contact.call}</td>
+                    <td className="py-1 pr-3">
+                      <Link href={`/desk?contact=${contact.id}`} className="font-mono font-bold text-signal underline">
+                        {contact.call}
+                      </Link>
+                    </td>
                     <td className="py-1 pr-3">{bandLabel(contact.band)}</td>
-                    <td className="py-1 pr-3">{contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode)}</td>
+                    <td className="py-1 pr-3">{contact.submode ?? contact.mode}</td>
                     <td className="py-1">
                       {contact.confirmations.filter(isConfirmed).map(({ channel }) => (
                         <span key={channel} className="mr-3">
@@ -70,7 +79,7 @@ export function CellContacts({ award, item, band, group, onClose }: CellContacts
               </tbody>
             </table>
             {data !== undefined && data.total > data.items.length && (
-              <p className="text-faint">and {data.total - data.items.length} more</p>
+              <p className="text-faint">and {count(data.total - data.items.length)} more</p>
             )}
           </div>
         </DialogPanel>

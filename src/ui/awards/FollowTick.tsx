@@ -8,7 +8,7 @@ export function FollowTick({ state, label }: { state: AwardState; label?: string
   const { logbook } = useLogbook();
   const follow = useFollow(logbook.id);
   return (
-    <label className="inline-flex min-h-7 items-center gap-1.5 whitespace-nowrap">
+    <label className="inline-flex min-h-6 items-center gap-1.5 whitespace-nowrap">
       <input
         type="checkbox"
         checked={state.followed}

@@ -114,7 +114,7 @@ function Line({ award, missing, onAsk }: LineProps) {
   const alert = useAlertFor(award);
   return (
     <tr className="border-b border-line">
-      <th scope="row" className="px-2 py-1 pl-4 text-left font-normal">
+      <th scope="row" className="px-2 py-1 pl-3 text-left font-normal">
         <Mark kind={contacts > 0 ? "hold" : "fresh"} label={contacts > 0 ? "worked" : "never worked"} /> {name}{" "}
         {note !== "" && note !== name && <span className="font-mono text-soft">{note}</span>}
       </th>

@@ -190,7 +190,13 @@ function Firsts({ records: { firsts } }: { records: Records }) {
     <Part
       title={`First with each entity: ${count(firsts.length)}`}
       aside={
-        <Choice inline label="Order" value={order} onChange={({ target }) => setOrder(target.value as typeof order)}>
+        <Choice
+          inline
+          className="h-7 text-base"
+          label="Order"
+          value={order}
+          onChange={({ target }) => setOrder(target.value as typeof order)}
+        >
           <option value="newest">newest first</option>
           <option value="oldest">oldest first</option>
           <option value="name">by name</option>

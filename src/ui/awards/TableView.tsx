@@ -26,7 +26,8 @@ const SHOWN: readonly (readonly [Shown, string])[] = [
 
 /** What the contacts are asked for behind a cell: of one item, or of all of them, on a band or on all. */
 interface Opened {
-  readonly row: AwardRow;
+  /** Null for all of them. */
+  readonly row: AwardRow | null;
   readonly band: string | null;
 }
 
@@ -132,7 +133,7 @@ export function TableView({ award }: { award: Award }) {
       {open !== null && (
         <CellContacts
           award={award.id}
-          item={open.row.item}
+          item={open.row?.item ?? null}
           band={open.band}
           group={group}
           onClose={() => setOpen(null)}
@@ -147,7 +148,7 @@ interface TableProps {
   bands: readonly string[];
   totals: readonly { readonly worked: number; readonly confirmed: number }[];
   rows: readonly AwardRow[];
-  onOpen: (row: AwardRow, band: string | null) => void;
+  onOpen: (row: AwardRow | null, band: string | null) => void;
 }
 
 function factsOf(award: Award): GridColumn<AwardRow>[] {
@@ -218,7 +219,19 @@ function Table({ award, bands, totals, rows, onOpen }: TableProps) {
       foot={({ id }) => {
         if (id === "item") return <Totals worked="Worked" confirmed="Confirmed" />;
         const total = totals[place(id)];
-        return total === undefined ? null : <Totals {...total} />;
+        if (total === undefined) return null;
+        if (total.worked === 0) return <Totals {...total} />;
+        const band = bandOf(id);
+        return (
+          <button
+            type="button"
+            className="w-full hover:bg-signal-wash"
+            aria-label={`${total.worked} worked, ${total.confirmed} confirmed ${band === null ? "on all bands" : `on ${bandLabel(band)}`}: show the contacts`}
+            onClick={() => onOpen(null, band)}
+          >
+            <Totals {...total} />
+          </button>
+        );
       }}
     >
       {rows.length === 0 && (

@@ -1,3 +1,4 @@
+import { ENTITIES_AWARD } from "@/core/award";
 import { progressOf, selectRows } from "./progress";
 
 const table = {
@@ -14,7 +15,7 @@ const table = {
 };
 
 test("cells and totals follow the slots, mixed and by mode group", () => {
-  const mixed = progressOf(table, "mixed");
+  const mixed = progressOf(ENTITIES_AWARD, table, "mixed");
   const faroes = mixed.rows.find((row) => row.item.item === "222")!;
   const column = (band: string) => mixed.bands.indexOf(band) + 1;
   expect([
@@ -25,11 +26,11 @@ test("cells and totals follow the slots, mixed and by mode group", () => {
   ]).toEqual(["safe", "safe", "hold", "none"]);
   expect(mixed.totals[0]).toEqual({ worked: 3, confirmed: 1 });
   expect(mixed.totals[column("20m")]).toEqual({ worked: 3, confirmed: 0 });
-  expect(progressOf(table, "voice").totals[0]).toEqual({ worked: 1, confirmed: 0 });
+  expect(progressOf(ENTITIES_AWARD, table, "voice").totals[0]).toEqual({ worked: 1, confirmed: 0 });
 });
 
 test("rows are shown, searched and sorted as asked; a deleted entity shows when it was worked", () => {
-  const { rows } = progressOf(table, "mixed");
+  const { rows } = progressOf(ENTITIES_AWARD, table, "mixed");
   const names = (...asked: [Parameters<typeof selectRows>[1], string, Parameters<typeof selectRows>[3]]) =>
     selectRows(rows, ...asked).map((row) => row.item.name);
   expect(names("worked", "", "contacts")).toEqual(["Uruguay", "Faroe Islands", "German Democratic Republic"]);

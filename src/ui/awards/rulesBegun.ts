@@ -15,7 +15,7 @@ export function newRules(awards: readonly AwardState[]): AwardRulesInput {
     id: freeId("myStations", awards),
     name: "Stations on my list",
     of: "stations",
-    list: ["CX9QTH", { item: "CX1QRA", name: "Light keeper Quiroga" }],
+    list: ["CX1QRA", { item: "PY2QSB", name: "Dirce Amado" }],
     levels: [],
   };
 }

@@ -71,7 +71,7 @@ export const followAward = endpoint({
 export const awardContacts = endpoint({
   method: "GET",
   path: `${AWARDS}/{award}/contacts`,
-  summary: "The contacts that are worth an item of an award, on a band or in a mode group",
+  summary: "The contacts that are worth an item of an award, or any of them, on a band or in a mode group",
   needs: "read",
   query: awardContactsQuerySchema,
   answer: awardContactsSchema,
