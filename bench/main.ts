@@ -1,11 +1,14 @@
 import { once } from "node:events";
-import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { resolve } from "../src/core/entity";
 import { AWARDS } from "../src/core/award";
-import { awardContacts, awardTable, listAwards } from "../src/server/award/awardTables";
+import { awardContacts, awardTable, listAwards, newsOfMonth, recordsOf } from "../src/server/award/awardTables";
+import { followAward } from "../src/server/award/followed";
+import { keepAward } from "../src/server/award/keepAward";
+import { awardsOf } from "../src/server/award/ownAwards";
 import { contactQuerySchema, importChoicesSchema, type JobOf, logbookInputSchema } from "../src/core/contract";
 import type { Context } from "../src/server/context";
 import type { CheckpointerOrder } from "../src/server/db/checkpointer";
@@ -30,6 +33,8 @@ import { best, type Line, p95, ratio, table, time, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
 import { benchSpots } from "./spots";
 
+/** The awards of the demo. */
+const OWN_AWARDS = join("demo", "awards");
 const BENCH = logbookInputSchema.parse({
   name: "Bench",
   site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" },
@@ -56,10 +61,18 @@ async function benchAlone(area: (context: Context, logbookId: number, database: 
   context.store.close();
 }
 
+/** Follows all awards that ship, and those of the demo. */
+function followAll(context: Context, logbookId: number): void {
+  for (const file of readdirSync(OWN_AWARDS))
+    valueOf(keepAward(context, logbookId, JSON.parse(readFileSync(join(OWN_AWARDS, file), "utf8"))));
+  for (const { id } of awardsOf(context.store, logbookId)) valueOf(followAward(context, logbookId, id, true));
+}
+
 /** Counting all awards of a log that was just imported, and their tables. */
 async function benchAwards(context: Context, logbookId: number, database: string): Promise<Line[]> {
   const { store } = context;
   const count = store.first(store.q.selectFrom("contact").select((eb) => eb.fn.countAll<number>().as("all")))!.all;
+  followAll(context, logbookId);
   const counting = await runInThread(context, database, logbookId, { kind: "count" });
   const pass = await time(() => barePass(store));
   const behind = (award: "squares" | "prefixes") => {
@@ -73,12 +86,23 @@ async function benchAwards(context: Context, logbookId: number, database: string
     valueOf(logContact(context, logbookId, { call: `DL${run % 10}QTA`, startedAt, ...facts }));
   });
   const tables = await p95(AWARDS.length * 5, (run) => awardTable(context, logbookId, AWARDS[run % AWARDS.length]!.id));
+  const calls = store.all(store.q.selectFrom("contact").select("call").distinct().limit(400)).map((row) => row.call);
+  const reading = await p95(400, (run) =>
+    readingFor(context, logbookId, { call: calls[run % calls.length]!, band: "15m", mode: "CW", within: 86_400 }),
+  );
   return [
     ratio(`counting all awards but the entities, ${label(count)}`, counting, "a bare pass over the rows", pass, 3),
-    under(`logging a contact that counts for nine awards, ${label(count)}, p95`, logging, 10),
+    under(`logging a contact that counts for nine awards, all followed, ${label(count)}, p95`, logging, 10),
+    under(`reading for a call, all awards followed, ${label(count)}, p95`, reading, 5),
     under(`any award's table, ${label(count)}, p95`, tables, 60),
-    under(`the contacts behind a square, ${label(count)}, p95`, await behind("squares"), 60),
-    under(`the contacts behind a prefix, ${label(count)}, p95`, await behind("prefixes"), 60),
+    under(`the contacts behind a square, ${label(count)}, p95`, await behind("squares"), 150),
+    under(`the contacts behind a prefix, ${label(count)}, p95`, await behind("prefixes"), 150),
+    under(
+      `the records of a log, in a thread of its own, ${label(count)}`,
+      await time(() => recordsOf(context, logbookId)),
+      6000,
+    ),
+    under(`what came new this month, ${label(count)}`, await time(() => newsOfMonth(context, logbookId)), 1000),
     under(`how far each award is, ${label(count)}, p95`, await p95(20, () => listAwards(context, logbookId)), 60),
   ];
 }

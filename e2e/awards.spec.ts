@@ -65,3 +65,98 @@ test("each award stands in the list with how far it is, opens to its table, and 
   await page.keyboard.press("a");
   await expect(page.getByRole("heading", { name: "Awards" })).toBeVisible();
 });
+
+test("what is followed is chosen at a press, and the reading and the spots speak of it by its name", async ({
+  page,
+  app,
+}) => {
+  await page.goto("/awards");
+  const follow = page.getByRole("checkbox", { name: "Follow Prefixes" });
+  await follow.press("Space");
+  await expect(follow).toBeChecked();
+  await expect
+    .poll(async () => (await app.api<{ items: AwardProgress[] }>("logbooks/1/awards")).items)
+    .toContainEqual(expect.objectContaining({ award: "prefixes", followed: true }));
+  await page.goto("/desk");
+  await page.getByLabel("Call", { exact: true }).fill("JT9QRA");
+  const others = page.getByRole("list", { name: "Other awards followed" });
+  await expect(others).toContainText("Prefixes JT9");
+  await expect(others.getByRole("listitem").filter({ hasText: "JT9" }).getByRole("img")).toHaveAccessibleName("fresh");
+  await page.goto("/awards?award=prefixes");
+  await page.getByRole("checkbox", { name: "Follow" }).waitFor();
+  await page.keyboard.press("f");
+  await expect(page.getByRole("checkbox", { name: "Follow" })).not.toBeChecked();
+});
+
+test("a variant is made by key, tried on the log, kept, counted, taken away and brought back", async ({ page }) => {
+  await page.goto("/awards?award=entities");
+  await page.getByRole("grid").waitFor();
+  await page.keyboard.press("n");
+  const window = page.getByRole("dialog");
+  await expect(window.getByText("The award is sound.")).toBeVisible();
+  await window.getByLabel("Name", { exact: true }).fill("Entities on forty metres");
+  await window.getByLabel("Own power up to, W").fill("");
+  await window.getByLabel("Band", { exact: true }).selectOption("40m");
+  const trial = window.getByRole("region", { name: "Try it" }).getByRole("status");
+  await expect(trial).toContainText(/\d+ contacts would count: [1-9]\d* entities worked/);
+  const worked = /(\d+) entities worked/.exec(await trial.innerText())![1]!;
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await window.getByRole("button", { name: "Keep the award" }).press("Enter");
+  await expect(page.getByRole("heading", { name: "Entities on forty metres" })).toBeVisible();
+  await expect(page.getByText(`${worked} worked`)).toBeVisible();
+
+  await page.keyboard.press("e");
+  await window.getByRole("textbox", { name: "Award, JSON" }).press("Control+a");
+  await page.keyboard.type('{ "colour": "red"');
+  await expect(window.getByRole("status", { name: "What is wrong" })).toContainText("colour: there is no field colour");
+  await window.getByRole("button", { name: "Close", exact: true }).click();
+  await expect(window.getByText("What was changed is not kept: close once more to leave it.")).toBeVisible();
+  await window.getByRole("button", { name: "Remove" }).click();
+  await expect(page.getByText("Entities on forty metres is removed.")).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("row").filter({ hasText: "Entities on forty metres" })).toContainText(worked);
+});
+
+test("what lacks leads to an alert, and the map, the years and the records open to the contacts", async ({ page }) => {
+  await page.goto("/awards?award=cqZones");
+  await page.getByRole("grid").waitFor();
+  await page.keyboard.press("v");
+  await expect(page.getByText(/zones? not confirmed/)).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  const alert = page.getByRole("button", { name: /^Alert: / }).first();
+  const item = (await alert.getAttribute("aria-label"))!.replace("Alert: ", "");
+  await alert.press("Enter");
+  await expect(page.getByText(`You are called for CQ zones: ${item}.`)).toBeVisible();
+
+  await page.keyboard.press("v");
+  const map = page.getByRole("application");
+  await map.locator("circle").first().click();
+  await expect(page.getByRole("dialog")).toContainText(", all bands");
+  await page.keyboard.press("Escape");
+  await map.press("+");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  await page.keyboard.press("v");
+  await expect(page.getByRole("img", { name: "CQ zones over the years" })).toBeVisible();
+  await expect(page.getByRole("row").nth(1)).toContainText(String(new Date().getUTCFullYear()));
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  await page.keyboard.press("a");
+  await page.getByRole("heading", { name: "Awards" }).waitFor();
+  await page.keyboard.press("r");
+  await expect(page.getByRole("heading", { name: "Records" })).toBeVisible();
+  const far = page.getByRole("table", { name: "Farthest, by band and mode" }).getByRole("link").first();
+  const call = await far.innerText();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await far.press("Enter");
+  await expect(page).toHaveURL(/contact=\d+/);
+  await expect(page.getByRole("dialog").getByRole("heading").first()).toHaveText(call);
+});
+
+test("behind each total stand the contacts that it counts", async ({ page, app }) => {
+  const { slots } = await app.api<AwardTable>("logbooks/1/awards/cqZones");
+  const contacts = slots.filter(({ band }) => band === "6m").reduce((sum, { worked }) => sum + worked, 0);
+  await page.goto("/awards?award=cqZones");
+  await page.getByRole("button", { name: /on 6 m: the contacts behind it$/ }).press("Enter");
+  await expect(page.getByRole("dialog").getByRole("heading")).toHaveText(new RegExp(`All, 6 m\\s*${contacts}`));
+});

@@ -1,4 +1,14 @@
-import { awardById, AWARDS, describeItem, ENTITIES_AWARD, nextLevel, type SlotFacts, slotsOf, stateOf, worthOf } from ".";
+import {
+  awardById,
+  AWARDS,
+  describeItem,
+  ENTITIES_AWARD,
+  nextLevel,
+  type SlotFacts,
+  slotsOf,
+  stateOf,
+  worthOf,
+} from ".";
 import { AWARD_FACTS as blank } from "./testing";
 
 const cell = (band: string, modeGroup: "CW" | "voice" | "digital", confirmed = 0) => ({

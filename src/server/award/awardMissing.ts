@@ -9,7 +9,7 @@ import {
 } from "../../core/award";
 import { modeGroup } from "../../core/band";
 import { isoTime } from "../../core/contact";
-import type { CallPlace, Missing, StoredContact } from "../../core/contract";
+import type { CallPlace, Missing } from "../../core/contract";
 import { regionOf } from "../../core/entity";
 import { placeWhileTyping } from "../../core/reading";
 import { createLedger } from "../../core/spot";
@@ -17,8 +17,8 @@ import type { Store } from "../db/store";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { listingOf } from "../directory/directory";
 import { siteOfLogbook } from "../logbook/sites";
-import { wholeLog } from "../logbook/wholeLog";
 import { KEPT_FOR, spotsSince } from "../spot/keptSpots";
+import { type CountedContact, wholeLog } from "./countedContacts";
 import { awardsOf } from "./ownAwards";
 
 const LISTED = 500;
@@ -62,7 +62,7 @@ function byEase(a: Item, b: Item): number {
 /** The items that are confirmed; of the others those that were worked, with whom to ask; and what stations gave. */
 function unconfirmed(store: Store, logbookId: number, award: Award) {
   const confirmed = new Set<string>();
-  const worked = new Map<string, StoredContact[]>();
+  const worked = new Map<string, CountedContact[]>();
   const confirming = new Set<string>();
   const gave = new Map<string, Given>();
   for (const contact of wholeLog(store, logbookId)) {
@@ -82,7 +82,7 @@ function unconfirmed(store: Store, logbookId: number, award: Award) {
 }
 
 /** Of some contacts that with the station that is the likeliest to confirm, and of its contacts the last. */
-function likeliest(store: Store, contacts: readonly StoredContact[], confirming: ReadonlySet<string>): Item["ask"] {
+function likeliest(store: Store, contacts: readonly CountedContact[], confirming: ReadonlySet<string>): Item["ask"] {
   const said = contacts.map(({ id, call, baseCall, startedAt, band }) => {
     const likely = confirming.has(baseCall)
       ? ("confirmed before" as const)

@@ -1,7 +1,7 @@
 import { placeOfContact } from "../../core/award";
 import type { AwardPlace } from "../../core/contract";
 import type { Store } from "../db/store";
-import { wholeLog } from "../logbook/wholeLog";
+import { wholeLog } from "./countedContacts";
 import { awardsOf } from "./ownAwards";
 
 /** Where the items of an award lie: at the grid of a contact with one, the last that has it, or in its entity. */

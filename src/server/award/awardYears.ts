@@ -2,7 +2,7 @@ import { isProven } from "../../core/award";
 import { CHANNELS, isConfirmed } from "../../core/confirm";
 import type { AwardYear } from "../../core/contract";
 import type { Store } from "../db/store";
-import { wholeLog } from "../logbook/wholeLog";
+import { wholeLog } from "./countedContacts";
 import { awardsOf } from "./ownAwards";
 
 /**

@@ -1,6 +1,6 @@
 import { sql } from "kysely";
-import type { AwardContactsQuery } from "../../core/contract";
-import type { StoredContact } from "../../core/contract";
+import { isoTime } from "../../core/contact";
+import type { AwardContactsQuery, StoredContact } from "../../core/contract";
 import type { Store } from "../db/store";
 import { withConfirmations } from "../logbook/contactRow";
 import { awardsOf } from "./ownAwards";
@@ -37,10 +37,9 @@ export function contactsBehind(
         : query.where((eb) => eb(eb.fn<number>("instr", [eb.fn("upper", [field]), eb.val(held)]), ">", 0));
   }
   const rows = store.all(query).sort((a, b) => b.startedAt - a.startedAt || b.id - a.id);
-  const counts = (contact: StoredContact) => {
-    const items = award.itemsOf(contact);
+  const counted = rows.filter((row) => {
+    const items = award.itemsOf({ ...row, startedAt: isoTime(row.startedAt) });
     return item === undefined ? items.length > 0 : items.includes(item);
-  };
-  const contacts = withConfirmations(store, rows).filter(counts);
-  return { total: contacts.length, items: contacts.slice(0, LISTED) };
+  });
+  return { total: counted.length, items: withConfirmations(store, counted.slice(0, LISTED)) };
 }

@@ -107,7 +107,12 @@ test("behind an item stand its contacts, and no others that look like it", async
   const { context, logbookId } = await testContext();
   for (let nth = 0; nth < 12; nth++) log(context, logbookId, nth);
   const behind = async (award: string, item?: string, band?: string) =>
-    valueOf(await awardContacts(context, logbookId, award, { ...(item !== undefined && { item }), ...(band !== undefined && { band }) }));
+    valueOf(
+      await awardContacts(context, logbookId, award, {
+        ...(item !== undefined && { item }),
+        ...(band !== undefined && { band }),
+      }),
+    );
   expect((await behind("prefixes", "EA8")).items.map(({ call }) => call)).toEqual(["EA8/LU3QSC", "EA8/LU3QSC"]);
   expect((await behind("prefixes", "LU3")).total).toBe(0);
   expect((await behind("parks", "UY-0015")).total).toBe(12);

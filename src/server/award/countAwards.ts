@@ -1,9 +1,8 @@
-import { sql } from "kysely";
 import { type Slot, slotsOf } from "../../core/award";
 import type { CountReport } from "../../core/contract";
 import type { Store } from "../db/store";
 import { inSteps, type JobRun } from "../jobs/jobRun";
-import { withConfirmations } from "../logbook/contactRow";
+import { countedContacts } from "./countedContacts";
 import { countedTo, forgetCount, keepCounted } from "./counted";
 import { awardsOf } from "./ownAwards";
 import { moveSlot } from "./slotMover";
@@ -51,25 +50,15 @@ function beginAnew(store: Store, logbookId: number): void {
 
 /** Counts the next contacts, and gives how many; where there are none all are counted. */
 function countPiece(store: Store, logbookId: number): number {
-  const { q } = store;
   const upTo = countedTo(store);
   const behind = awardsOf(store, logbookId).filter(({ id }) => upTo(logbookId, id) !== Infinity);
   if (behind.length === 0) return 0;
   const from = Math.min(...behind.map(({ id }) => upTo(logbookId, id)));
-  const rows = store.all(
-    q
-      .selectFrom("contact")
-      .selectAll()
-      // By the index of its logbook all of it would be sorted for each piece.
-      .where(sql`+logbookId`, "=", logbookId)
-      .where("id", ">", from)
-      .orderBy("id")
-      .limit(PIECE),
-  );
+  const contacts = countedContacts(store, logbookId, from, PIECE);
   const uncounted = (contactId: number) => behind.filter(({ id }) => contactId > upTo(logbookId, id));
-  const last = rows.at(-1)?.id ?? null;
+  const last = contacts.at(-1)?.id ?? null;
   const slots = new Map<string, Slot>();
-  for (const contact of withConfirmations(store, rows))
+  for (const contact of contacts)
     for (const slot of slotsOf(uncounted(contact.id), contact)) {
       const key = `${slot.award}\n${slot.item}\n${slot.band}\n${slot.modeGroup}`;
       const sum = slots.get(key) ?? { ...slot, worked: 0, confirmed: 0 };
@@ -80,5 +69,5 @@ function countPiece(store: Store, logbookId: number): number {
     const own: number = upTo(logbookId, award.id);
     keepCounted(store, logbookId, award, last === null ? null : Math.max(own, last));
   }
-  return rows.length;
+  return contacts.length;
 }

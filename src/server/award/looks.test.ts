@@ -1,11 +1,10 @@
 import fc from "fast-check";
 import { AWARDS, isProven, slotsOf } from "../../core/award";
-import type { StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import { logContact } from "../logbook/contacts";
-import { wholeLog } from "../logbook/wholeLog";
 import { keepSpots } from "../spot/keptSpots";
 import { testContext, valueOf } from "../testing";
+import { type CountedContact, wholeLog } from "./countedContacts";
 import { missingOf, newsOfMonth, placesOf, recordsOf, yearsOfAward } from "./awardTables";
 
 const card = (receivedOn: string | null) => [
@@ -27,7 +26,7 @@ test("what came new this month is what was not there before it, whatever was log
       contacts.forEach((one, nth) => log(context, logbookId, { ...one, band: ["20m", "40m"][nth % 2] }));
       const all = [...wholeLog(context.store, logbookId)];
       /** The items of an award by contacts as they were when November began, and as they are. */
-      const items = (which: readonly StoredContact[], award: string, what: "worked" | "confirmed") =>
+      const items = (which: readonly CountedContact[], award: string, what: "worked" | "confirmed") =>
         new Set(
           which
             .flatMap((one) => slotsOf(AWARDS, one))

@@ -92,7 +92,8 @@ test("after any changes of contacts and of awards the slots are those of a recou
         else if (what === "count") await count(context, logbookId);
         else if (what === "keep") keepAward(context, logbookId, rules(id, { of, only: { watts } }));
         else if (what === "remove") removeAward(context, logbookId, id);
-        else if (at !== undefined && what === "change") valueOf(changeContact(context, logbookId, at, { power: watts }));
+        else if (at !== undefined && what === "change")
+          valueOf(changeContact(context, logbookId, at, { power: watts }));
         else if (at !== undefined) valueOf(deleteContact(context, logbookId, ids.splice(ids.indexOf(at), 1)[0]!));
       }
       await count(context, logbookId);

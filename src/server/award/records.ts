@@ -1,7 +1,7 @@
 import { distanceOf, ENTITIES_AWARD } from "../../core/award";
-import type { RecordContact, Records, StoredContact } from "../../core/contract";
+import type { RecordContact, Records } from "../../core/contract";
 import type { Store } from "../db/store";
-import { wholeLog } from "../logbook/wholeLog";
+import { type CountedContact, wholeLog } from "./countedContacts";
 
 const DAYS = 10;
 
@@ -12,9 +12,9 @@ const DAYS = 10;
 export function records(store: Store, { logbookId }: { readonly logbookId: number }): Records {
   const farthest = new Map<string, Records["farthest"][number]>();
   const byWatt = new Map<string, Records["byWatt"][number]>();
-  const first = new Map<string, StoredContact>();
+  const first = new Map<string, CountedContact>();
   const days = new Map<string, number>();
-  const isEarlier = (contact: StoredContact, than: RecordContact) => contact.startedAt < than.startedAt;
+  const isEarlier = (contact: CountedContact, than: RecordContact) => contact.startedAt < than.startedAt;
   for (const contact of wholeLog(store, logbookId)) {
     const { band, modeGroup, power, startedAt } = contact;
     const day = startedAt.slice(0, 10);
@@ -50,6 +50,6 @@ export function records(store: Store, { logbookId }: { readonly logbookId: numbe
   };
 }
 
-function briefly({ id, call, startedAt, band, mode, submode }: StoredContact): RecordContact {
+function briefly({ id, call, startedAt, band, mode, submode }: CountedContact): RecordContact {
   return { id, call, startedAt, band, mode, submode };
 }

@@ -1,7 +1,7 @@
 import { type AwardRules, isProven, ownAwards } from "../../core/award";
 import type { AwardTried } from "../../core/contract";
 import type { Store } from "../db/store";
-import { wholeLog } from "../logbook/wholeLog";
+import { wholeLog } from "./countedContacts";
 import { rulesOf } from "./ownAwards";
 
 const LISTED = 50;

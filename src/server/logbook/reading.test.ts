@@ -57,7 +57,9 @@ test("the browser, from what it fetched, comes to the same reading as the server
     ] as const)
       for (const grid of [undefined, "JO60"]) {
         const asked = { call, band, mode, grid, within: 86_400 };
-        const { duplicate, directory, station, followed, ...there } = flat(valueOf(readingFor(context, logbookId, asked)));
+        const { duplicate, directory, station, followed, ...there } = flat(
+          valueOf(readingFor(context, logbookId, asked)),
+        );
         const here = readingOf(asked, {
           now: context.now(),
           ownGrid,

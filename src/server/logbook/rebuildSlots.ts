@@ -1,7 +1,7 @@
 import { type Slot, slotsOf } from "../../core/award";
+import { wholeLog } from "../award/countedContacts";
 import { awardsOf } from "../award/ownAwards";
 import type { Store } from "../db/store";
-import { wholeLog } from "./wholeLog";
 
 /** All slots of a logbook, counted from its contacts: what the kept counts must equal. */
 export function countSlots(store: Store, logbookId: number): Slot[] {

@@ -74,7 +74,9 @@ export function MissingView({ award }: { award: Award }) {
       <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="What lacks">
         <table className="w-full bg-panel">
           <caption className="sr-only">What lacks of {award.name}, the easiest first</caption>
-          <TableHead titles={[capital(award.one), "Announced within a day", "In the log", "Who could confirm", ""]} />
+          <TableHead
+            titles={[capital(award.one), "Announced within a day", "In the log", "Who could confirm", "Ways there"]}
+          />
           <tbody>
             {shown.map((one) => (
               <Line key={one.item} award={award} missing={one} onAsk={setAsked} />

@@ -8,6 +8,7 @@ import { bandLabel, compareBands, MODE_GROUPS } from "@/core/band";
 import type { RecordContact, Records } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/awards";
 import { fullTime } from "@/core/time/words";
+import type { FilterGroup } from "@/core/view";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
@@ -155,6 +156,11 @@ function ByWatt({ records }: { records: Records }) {
   );
 }
 
+const dayFilter = (day: string): FilterGroup => ({
+  join: "all",
+  of: [{ field: "startedAt", is: "onDay", value: day }],
+});
+
 function Days({ records: { days } }: { records: Records }) {
   return (
     <Part title="Most in a day, UTC">
@@ -164,7 +170,10 @@ function Days({ records: { days } }: { records: Records }) {
         {days.map(({ day, contacts }) => (
           <tr key={day} className="border-b border-line last:border-0">
             <td className={CELL}>
-              <Link href={`/desk?find=${day}`} className="font-mono text-signal underline">
+              <Link
+                href={`/desk?filter=${encodeURIComponent(JSON.stringify(dayFilter(day)))}`}
+                className="font-mono text-signal underline"
+              >
                 {day}
               </Link>
             </td>

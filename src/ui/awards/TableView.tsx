@@ -226,7 +226,7 @@ function Table({ award, bands, totals, rows, onOpen }: TableProps) {
           <button
             type="button"
             className="w-full hover:bg-signal-wash"
-            aria-label={`${total.worked} worked, ${total.confirmed} confirmed ${band === null ? "on all bands" : `on ${bandLabel(band)}`}: show the contacts`}
+            aria-label={`${total.worked} worked, ${total.confirmed} confirmed ${band === null ? "on all bands" : `on ${bandLabel(band)}`}: the contacts behind it`}
             onClick={() => onOpen(null, band)}
           >
             <Totals {...total} />

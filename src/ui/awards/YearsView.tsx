@@ -2,7 +2,7 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { LineChart } from "echarts/charts";
-import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from "echarts/components";
+import { GridComponent, LegendComponent, TooltipComponent } from "echarts/components";
 import { use as register } from "echarts/core";
 import { useCallback } from "react";
 import type { Award } from "@/core/award";
@@ -16,7 +16,7 @@ import { TableHead } from "../kit/TableHead";
 import { useLogbook } from "../shell/logbook";
 import { looksKey } from "./awardKeys";
 
-register([LineChart, GridComponent, LegendComponent, TooltipComponent, AriaComponent]);
+register([LineChart, GridComponent, LegendComponent, TooltipComponent]);
 
 const LINES = [
   { name: "worked", key: "worked", colour: "hold" },
@@ -78,7 +78,6 @@ function YearChart({ award, years }: { award: Award; years: readonly AwardYear[]
     ({ colour, text }: ChartLook) => {
       const axis = { axisLabel: text, axisLine: { lineStyle: { color: colour("line") } } };
       return {
-        aria: { enabled: true },
         grid: { left: 52, right: 20, top: 36, bottom: 28 },
         legend: { top: 8, right: 20, itemHeight: 8, itemWidth: 16, textStyle: text },
         tooltip: { trigger: "axis", renderMode: "richText" },

@@ -2,17 +2,22 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { ENTITIES_AWARD } from "@/core/award";
+import { ENTITIES_AWARD, movedTable } from "@/core/award";
 import type { AwardTable } from "@/core/contract";
 import * as awards from "@/core/contract/endpoints/awards";
 import { ask } from "../kit/api";
+import { withNews } from "../kit/useLive";
 import { tablesKey } from "./awardKeys";
 
 /** An award of a logbook: fetched once, and kept up to date by the live stream (`movedTable`). */
 export function useAwardTable(logbookId: number, award: string) {
   return useQuery({
     queryKey: [...tablesKey(logbookId), award],
-    queryFn: () => ask(awards.award, { params: { logbookId, award } }),
+    queryFn: () =>
+      withNews<AwardTable>(
+        () => ask(awards.award, { params: { logbookId, award } }),
+        (table, event) => (event.type === "contacts" ? movedTable(table, event.slots, event.upTo) : table),
+      ),
     staleTime: Infinity,
   });
 }

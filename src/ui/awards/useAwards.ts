@@ -7,6 +7,7 @@ import { type Award, awardById, ownAwards } from "@/core/award";
 import type { AwardProgress } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/awards";
 import { ask } from "../kit/api";
+import { withNews } from "../kit/useLive";
 import { progressKey } from "./awardKeys";
 
 /** An award of a logbook with how far it is. */
@@ -18,7 +19,11 @@ export interface AwardState extends AwardProgress {
 export function useAwards(logbookId: number) {
   const { data, error, refetch } = useQuery({
     queryKey: progressKey(logbookId),
-    queryFn: () => ask(endpoints.awards, { params: { logbookId } }),
+    queryFn: () =>
+      withNews(
+        () => ask(endpoints.awards, { params: { logbookId } }),
+        (answer, { type }) => (type === "contacts" || type === "awards" ? null : answer),
+      ),
   });
   const awards = useMemo(() => {
     if (data === undefined) return undefined;
