@@ -2,7 +2,8 @@ import { sql } from "kysely";
 import { isoTime } from "../../core/contact";
 import type { AwardContactsQuery, StoredContact } from "../../core/contract";
 import type { Store } from "../db/store";
-import { withConfirmations } from "../logbook/contactRow";
+import { contactsById } from "../logbook/contactRow";
+import { COUNTED_COLUMNS } from "./countedContacts";
 import { awardsOf } from "./ownAwards";
 
 const LISTED = 200;
@@ -25,7 +26,11 @@ export function contactsBehind(
   const isIndexed = item !== undefined && INDEXED.includes(field);
   // Without an index of its field the table is gone through as it lies: by that of the logbook each row is looked up.
   const home = isIndexed ? sql<number>`logbookId` : sql<number>`+logbookId`;
-  let query = store.q.selectFrom("contact").selectAll().where(home, "=", logbookId).where(field, "is not", null);
+  let query = store.q
+    .selectFrom("contact")
+    .select(COUNTED_COLUMNS)
+    .where(home, "=", logbookId)
+    .where(field, "is not", null);
   if (band !== undefined) query = query.where(sql<string>`+band`, "=", band);
   if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);
   if (item !== undefined) {
@@ -41,5 +46,6 @@ export function contactsBehind(
     const items = award.itemsOf({ ...row, startedAt: isoTime(row.startedAt) });
     return item === undefined ? items.length > 0 : items.includes(item);
   });
-  return { total: counted.length, items: withConfirmations(store, counted.slice(0, LISTED)) };
+  const listed = counted.slice(0, LISTED).map(({ id: contactId }) => contactId);
+  return { total: counted.length, items: contactsById(store, listed) };
 }

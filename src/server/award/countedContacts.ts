@@ -12,7 +12,8 @@ export interface CountedContact extends AwardFacts, SlotFacts {
   readonly confirmations: readonly Pick<Confirmation, "channel" | "received" | "receivedOn">[];
 }
 
-const COLUMNS = [
+/** The columns of what awards look at. */
+export const COUNTED_COLUMNS = [
   ...(["id", "call", "baseCall", "startedAt", "band", "mode", "submode", "modeGroup"] as const),
   ...(["entityCode", "continent", "cqZone", "ituZone", "grid", "state", "island", "summit", "park"] as const),
   ...(["satellite", "ownCall", "ownGrid", "siteId", "power"] as const),
@@ -23,7 +24,7 @@ export function countedContacts(store: Store, logbookId: number, after: number, 
   const rows = store.all(
     store.q
       .selectFrom("contact")
-      .select(COLUMNS)
+      .select(COUNTED_COLUMNS)
       // By the index of its logbook all of it would be sorted for each page.
       .where(sql`+logbookId`, "=", logbookId)
       .where("id", ">", after)

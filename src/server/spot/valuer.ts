@@ -76,7 +76,7 @@ interface KnownStation {
   wondered: boolean;
 }
 
-export interface AwardItemKey {
+interface AwardItemKey {
   readonly award: string;
   readonly item: string;
 }
