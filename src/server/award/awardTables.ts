@@ -113,10 +113,10 @@ export async function placesOf(
 }
 
 /** What came new for each award since the month began, UTC. */
-export async function newsOfMonth({ reader, now }: Context, logbookId: number): Promise<Result<AwardNews[]>> {
-  const today = new Date(now() * 1000);
+export async function newsOfMonth(context: Context, logbookId: number): Promise<Result<AwardNews[]>> {
+  const today = new Date(context.now() * 1000);
   const since = Date.UTC(today.getUTCFullYear(), today.getUTCMonth()) / 1000;
-  return done(await reader.look("awardNews", { logbookId, since }));
+  return done(await context.reader.look("awardNews", { logbookId, since }));
 }
 
 export async function recordsOf({ reader }: Context, logbookId: number): Promise<Result<Records>> {
