@@ -56,12 +56,12 @@ test("another site is added, used for the next contact, changed and removed, by 
   await expect(sites.getByRole("listitem").filter({ hasText: "Delta" })).toBeVisible();
 
   await sites.getByRole("button", { name: "Add a site" }).click();
-  await page.getByLabel("Name of the place").fill("Hill");
+  await page.getByLabel("Name of the place").fill("Lone Hill");
   await page.getByLabel("Call on the air, as in LU/CX3QUA").fill("CX3QUA/P");
   await page.getByLabel("Grid, as in GF35co").fill("GF25");
   await page.keyboard.press("Enter");
-  const hill = sites.getByRole("listitem").filter({ hasText: "Hill" });
-  await hill.getByRole("button", { name: "Remove Hill" }).click();
+  const hill = sites.getByRole("listitem").filter({ hasText: "Lone Hill" });
+  await hill.getByRole("button", { name: "Remove Lone Hill" }).click();
   await expect(hill).toHaveCount(0);
   await page
     .getByRole("listitem")
@@ -69,5 +69,5 @@ test("another site is added, used for the next contact, changed and removed, by 
     .getByRole("button", { name: "Undo" })
     .click();
   const kept = async () => (await app.api<{ items: { name: string }[] }>("sites")).items.map(({ name }) => name);
-  await expect.poll(kept).toContain("Hill");
+  await expect.poll(kept).toContain("Lone Hill");
 });

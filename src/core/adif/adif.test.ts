@@ -197,6 +197,19 @@ const contacts = fc.record({
     }),
     { selector: (confirmation) => confirmation.channel, maxLength: 2 },
   ),
+  credits: fc.uniqueArray(
+    fc.record({
+      award: fc.constantFrom("entities", "squares", "mine"),
+      item: shortText.filter((item) => item !== ""),
+      on: fc.constantFrom("", "20m", "CW"),
+      state: fc.constantFrom("claimed" as const, "granted" as const, "refused" as const),
+      day: option(day),
+      claim: option(shortText),
+      source: fc.constantFrom("hand", "lantern"),
+      reason: option(shortText),
+    }),
+    { selector: ({ award, item, on }) => `${award} ${item} ${on}`, maxLength: 3 },
+  ),
   extra: fc.uniqueArray(
     fc.oneof(
       fc.record({ name: fc.constantFrom("RIG", "WEATHER"), value: shortText }),

@@ -1,3 +1,5 @@
+import { z } from "zod";
+import { creditSchema } from "../award/credit";
 import { cleanCall, parseCallsign } from "../callsign";
 import { FACT_FIELDS, type FactField, type FactKind, typedPartsSchema } from "../contact";
 import { entityByCode } from "../entity";
@@ -9,7 +11,7 @@ import { takeBands } from "./takeBands";
 import { CONFIRMATION_NAMES } from "./takeConfirmations";
 import { takeMode } from "./takeMode";
 import { takeTimes } from "./takeTimes";
-import { PARTS_FIELDS, PIN_FIELD } from "./words";
+import { CREDITS_FIELD, PARTS_FIELDS, PIN_FIELD } from "./words";
 
 /** Facts that a contact cannot do without, and what goes with them; they are understood together. */
 const TOGETHER = new Set<string>(
@@ -37,6 +39,7 @@ export function takeFacts(draft: Draft, fields: Fields, gathered: Gathered): voi
   tellUnknownState(draft.ownState, draft.ownEntityCode, fields.get("MY_STATE"), gathered);
   const pin = fields.get(PIN_FIELD);
   if (pin !== undefined) draft.pin = pin.value === "Y";
+  takeCredits(draft, fields, gathered);
   for (const key of ["partsSent", "partsReceived"] as const) {
     const field = fields.get(PARTS_FIELDS[key]);
     if (field === undefined) continue;
@@ -44,6 +47,15 @@ export function takeFacts(draft: Draft, fields: Fields, gathered: Gathered): voi
     if (parts.success) draft[key] = parts.data;
     else keepFaulty(gathered, field, "is no exchange");
   }
+}
+
+/** The credits of a contact, as we wrote them. */
+function takeCredits(draft: Draft, fields: Fields, gathered: Gathered): void {
+  const field = fields.get(CREDITS_FIELD);
+  if (field === undefined) return;
+  const credits = z.array(creditSchema).max(300).safeParse(fromJson(field.value));
+  if (credits.success) draft.credits = credits.data;
+  else keepFaulty(gathered, field, "holds no credits");
 }
 
 /** Says where a state is none of its entity; it is taken all the same, since the tables may be older than it. */
@@ -151,7 +163,9 @@ const ELSEWHERE = null;
 
 /** Where each field of a record belongs that is not only kept. */
 const PLACES: ReadonlyMap<string, Place | null> = new Map<string, Place | null>([
-  ...[...CONFIRMATION_NAMES, PIN_FIELD, ...Object.values(PARTS_FIELDS)].map((name) => [name, ELSEWHERE] as const),
+  ...[...CONFIRMATION_NAMES, PIN_FIELD, CREDITS_FIELD, ...Object.values(PARTS_FIELDS)].map(
+    (name) => [name, ELSEWHERE] as const,
+  ),
   ...FACT_FIELDS.flatMap((fact) => {
     const reader = READERS[fact.kind];
     const isAlone = reader !== undefined && !TOGETHER.has(fact.key);

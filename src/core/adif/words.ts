@@ -74,4 +74,6 @@ export const CHANNEL_FIELDS = CHANNELS.map(({ id: channel, recordedAs }) => ({ c
 export const PIN_FIELD = "APP_YPSILOID_PIN";
 
 /** Hold the parts of a contest's exchange in our own files, as JSON by their ids. */
+/** Holds the credits of a contact, as JSON: all of them, also of awards that the standard has no name for. */
+export const CREDITS_FIELD = "APP_YPSILOID_CREDITS";
 export const PARTS_FIELDS = { partsSent: "APP_YPSILOID_PARTS_SENT", partsReceived: "APP_YPSILOID_PARTS_RCVD" } as const;

@@ -1,7 +1,15 @@
 import { type ContactFacts, FACT_FIELDS } from "../contact";
 import { byteLength, foldToAscii, isLatin } from "./bytes";
 import { ADIF_VERSION } from "./record";
-import { CHANNEL_FIELDS, LETTER_BY_RECEIVED, LETTER_BY_SENT, LETTER_BY_VIA, PARTS_FIELDS, PIN_FIELD } from "./words";
+import {
+  CHANNEL_FIELDS,
+  CREDITS_FIELD,
+  LETTER_BY_RECEIVED,
+  LETTER_BY_SENT,
+  LETTER_BY_VIA,
+  PARTS_FIELDS,
+  PIN_FIELD,
+} from "./words";
 
 /** One field, its length in bytes of UTF-8: "<CALL:6>CX3QUA ". */
 export function adiField(name: string, value: string, type?: string): string {
@@ -102,6 +110,7 @@ export function fieldsOf(contact: ContactFacts, form: "ADI" | "ADX"): WrittenFie
     if (names.sentVia !== null) put(names.sentVia, LETTER_BY_VIA[confirmation.sentVia ?? ""]);
     if (names.receivedVia !== null) put(names.receivedVia, LETTER_BY_VIA[confirmation.receivedVia ?? ""]);
   }
+  if (contact.credits.length > 0) put(CREDITS_FIELD, JSON.stringify(contact.credits));
   if (contact.pin) put(PIN_FIELD, "Y");
   for (const key of ["partsSent", "partsReceived"] as const)
     if (contact[key] !== null) put(PARTS_FIELDS[key], JSON.stringify(contact[key]));

@@ -1,3 +1,15 @@
+export { awardIdSchema } from "./awardId";
+export {
+  type Credit,
+  type CreditKey,
+  creditKey,
+  creditSchema,
+  type CreditState,
+  furtherCredits,
+  withCredits,
+} from "./credit";
+export { type Claimable, type ClaimPlan, creditsOf, planClaim, proofOf, takenCredits } from "./claimPlan";
+export { type GrantLine, readGrantList } from "./grantList";
 export { isProven, slotsOf, stateOf, worthOf } from "./award";
 export type { Slot, SlotFacts, Worth, WorthReading } from "./award";
 export { awardById, AWARDS, SOURCES } from "./awards";
@@ -7,7 +19,6 @@ export { entities as ENTITIES_AWARD } from "./awards/entities";
 export { type Gain, gainOf, GAINS } from "./gain";
 export {
   AWARD_FORMAT,
-  awardIdSchema,
   type AwardRules,
   type AwardRulesInput,
   awardRulesSchema,

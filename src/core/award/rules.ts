@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { PROOFS } from "../confirm/channel";
 import { type Checked, type Fault, faultsOf } from "../contact/contact";
+import { awardIdSchema } from "./awardId";
 import { sourceById, SOURCES } from "./awards";
 import { type Award, type AwardItem, describeItem } from "./awards/award";
 import { isAmong, onlySchema } from "./only";
@@ -12,11 +13,6 @@ const MOST_ITEMS = 10_000;
 const DEEPEST = 10;
 
 const words = (longest: number) => z.string().trim().min(1, "it is empty").max(longest);
-export const awardIdSchema = z
-  .string()
-  .regex(/^[a-z][a-zA-Z0-9]{0,39}$/, "an id is a word of letters and digits, as in fiveWatts")
-  .refine((id) => !(id in {}), { error: ({ input }) => `"${String(input)}" cannot be an id: choose another word` });
-
 const listedSchema = z.union([words(60), z.strictObject({ item: words(60), name: words(80).optional() })]);
 type Listed = z.output<typeof listedSchema>;
 

@@ -1,3 +1,4 @@
+import { furtherCredits } from "../award/credit";
 import { type Confirmation, type RECEIVED_STATES, type SENT_STATES } from "../confirm/channel";
 import type { CompleteContact } from "./contact";
 import { FACT_FIELDS } from "./fields";
@@ -27,6 +28,8 @@ export function additionsFrom(
   if (confirmations) {
     const further = furtherOf(ours.confirmations, theirs.confirmations);
     if (JSON.stringify(further) !== JSON.stringify(ours.confirmations)) added.confirmations = further;
+    const credits = furtherCredits(ours.credits, theirs.credits);
+    if (JSON.stringify(credits) !== JSON.stringify(ours.credits)) added.credits = credits;
   }
   return added as Partial<CompleteContact>;
 }

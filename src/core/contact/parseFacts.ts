@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { creditSchema } from "../award/credit";
 import { confirmationSchema } from "../confirm/channel";
 import { FACT_SHAPE } from "./fields";
 
@@ -35,6 +36,8 @@ export const contactFactsSchema = z.strictObject({
   partsReceived: typedPartsSchema.nullable().default(null),
   extra: z.array(extraFieldSchema).max(1000).default([]),
   confirmations: z.array(confirmationSchema).max(20).default([]),
+  /** What it brings for awards, as far as that was asked for. */
+  credits: z.array(creditSchema).max(300).default([]),
 });
 
 type Parsed = z.output<typeof contactFactsSchema>;
@@ -54,6 +57,7 @@ function quickly(input: unknown): Parsed | null {
   const facts: Record<string, unknown> = { ...NOTHING };
   facts["extra"] = [];
   facts["confirmations"] = [];
+  facts["credits"] = [];
   for (const key in input) {
     const value = input[key];
     if (value === undefined || (value === null && NOTHING[key] === null)) continue;

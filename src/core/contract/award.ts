@@ -16,6 +16,9 @@ export const awardProgressSchema = totalsSchema.extend({
   /** Of an own award, as it was taken; null for one that ships. */
   rules: awardRulesSchema.nullable(),
   followed: z.boolean(),
+  /** Items of which a credit is claimed, and granted. */
+  claimed: z.int(),
+  granted: z.int(),
   /** Whether all contacts are counted in; where not, a job is at it. */
   isCounted: z.boolean(),
 });

@@ -6,6 +6,7 @@ export * from "./callException";
 export * from "./change";
 export * from "./contact";
 export * from "./contest";
+export * from "./credit";
 export * from "./endpoint";
 export * from "./event";
 export * from "./export";

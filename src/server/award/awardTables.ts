@@ -9,6 +9,8 @@ import type {
   AwardTable,
   AwardTried,
   AwardYear,
+  ClaimPlanInput,
+  ClaimPlanView,
   Missing,
   Records,
 } from "../../core/contract";
@@ -16,6 +18,7 @@ import type { Context } from "../context";
 import { newestEntry } from "../logbook/journal";
 import { done, invalid, missing, type Result } from "../problem";
 import { countedTo } from "./counted";
+import { creditCounts } from "./credits";
 import { followedAwards } from "./followed";
 import { awardsOf, findAward, rulesOf } from "./ownAwards";
 
@@ -38,6 +41,7 @@ export function listAwards({ store }: Context, logbookId: number): Result<AwardP
   );
   const upTo = countedTo(store);
   const own = rulesOf(store, logbookId);
+  const credits = creditCounts(store, logbookId);
   const followed = new Set(followedAwards(store, logbookId).map(({ id }) => id));
   return done(
     awardsOf(store, logbookId).map(({ id }) => {
@@ -46,6 +50,7 @@ export function listAwards({ store }: Context, logbookId: number): Result<AwardP
         award: id,
         rules: own.find((rules) => rules.id === id) ?? null,
         followed: followed.has(id),
+        ...(credits.get(id) ?? { claimed: 0, granted: 0 }),
         worked,
         confirmed,
         isCounted: upTo(logbookId, id) === Infinity,
@@ -93,6 +98,15 @@ export async function yearsOfAward(context: Context, logbookId: number, award: s
   if (!found.ok) return found;
   const until = new Date(context.now() * 1000).getUTCFullYear();
   return done(await context.reader.look("awardYears", { logbookId, award, until }));
+}
+
+/** A claim as it would be made now. */
+export async function planOfClaim(
+  { reader }: Context,
+  logbookId: number,
+  input: ClaimPlanInput,
+): Promise<Result<ClaimPlanView>> {
+  return done(await reader.look("claimPlan", { logbookId, ...input }));
 }
 
 /** What lacks of an award, the easiest first. */

@@ -1,5 +1,5 @@
 import { sql } from "kysely";
-import type { AwardFacts, SlotFacts } from "../../core/award";
+import type { AwardFacts, Credit, SlotFacts } from "../../core/award";
 import { type Confirmation } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
 import type { Store } from "../db/store";
@@ -10,6 +10,7 @@ const PAGE = 2000;
 export interface CountedContact extends AwardFacts, SlotFacts {
   readonly id: number;
   readonly confirmations: readonly Pick<Confirmation, "channel" | "received" | "receivedOn">[];
+  readonly credits: readonly Credit[];
 }
 
 /** The columns of what awards look at. */
@@ -45,8 +46,15 @@ export function countedContacts(store: Store, logbookId: number, after: number, 
       if (known === undefined) byContact.set(contactId, [confirmation]);
       else known.push(confirmation);
     }
+  const credits = new Map<number, Credit[]>();
+  if (first !== undefined && last !== undefined)
+    for (const { contactId, ...credit } of store.all(
+      store.q.selectFrom("credit").selectAll().where("contactId", ">=", first.id).where("contactId", "<=", last.id),
+    ))
+      credits.set(contactId, [...(credits.get(contactId) ?? []), credit]);
   return rows.map((row) => ({
     ...row,
+    credits: credits.get(row.id) ?? [],
     startedAt: isoTime(row.startedAt),
     confirmations: byContact.get(row.id) ?? [],
   }));

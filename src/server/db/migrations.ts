@@ -279,6 +279,11 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, award TEXT NOT NULL,
       PRIMARY KEY (logbookId, award)) STRICT, WITHOUT ROWID`,
     `INSERT INTO followedAward (logbookId, award) SELECT id, 'entities' FROM logbook`,
+    `CREATE TABLE credit (
+      contactId INTEGER NOT NULL REFERENCES contact(id) ON DELETE CASCADE, award TEXT NOT NULL, item TEXT NOT NULL,
+      "on" TEXT NOT NULL, state TEXT NOT NULL, day TEXT, claim TEXT, source TEXT NOT NULL, reason TEXT,
+      PRIMARY KEY (contactId, award, item, "on")) STRICT, WITHOUT ROWID`,
+    `CREATE INDEX creditByAward ON credit (award, item, "on")`,
     `UPDATE saved SET body = json_set(body, '$.awards', json('[]')) WHERE kind = 'alert rule'`,
   ],
 };

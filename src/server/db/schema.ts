@@ -1,3 +1,4 @@
+import type { CreditState } from "../../core/award";
 import type { Generated } from "kysely";
 import type { ModeGroup } from "../../core/band";
 import type { AskWay, Channel, ReceivedState, SendAnswer, SentState, ServiceId } from "../../core/confirm";
@@ -21,6 +22,7 @@ export interface Schema {
   asked: AskedTable;
   inStep: InStepTable;
   awardCount: AwardCountTable;
+  credit: CreditTable;
   ownAward: OwnAwardTable;
   followedAward: FollowedAwardTable;
   statement: StatementTable;
@@ -458,6 +460,18 @@ interface AwardCountTable {
   /** The last contact that is counted in; null for all. */
   countedTo: number | null;
 }
+/** What a contact brings for awards, as far as that was asked for. */
+export interface CreditTable {
+  contactId: number;
+  award: string;
+  item: string;
+  on: string;
+  state: CreditState;
+  day: string | null;
+  claim: string | null;
+  source: string;
+  reason: string | null;
+}
 interface OwnAwardTable {
   logbookId: number;
   id: string;
@@ -500,7 +514,7 @@ interface StatementTable {
 }
 
 export type BatchKind =
-  "log" | "edit" | "change" | "copy" | "delete" | "import" | "send" | "confirm" | "undo" | "received";
+  "log" | "edit" | "change" | "copy" | "delete" | "import" | "send" | "confirm" | "undo" | "received" | "claim";
 
 export interface JournalBatchTable {
   id: Generated<number>;

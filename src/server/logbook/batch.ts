@@ -1,5 +1,5 @@
 import { type Insertable, sql } from "kysely";
-import { type Award, type Slot, type SlotFacts, slotsOf } from "../../core/award";
+import { type Award, type Credit, type Slot, type SlotFacts, slotsOf } from "../../core/award";
 import { type Confirmation, SERVICE_IDS, type ServiceId, servicesWaitedFor, toldAlike } from "../../core/confirm";
 import type { CompleteContact } from "../../core/contact";
 import { type Settled, settleExchange, withoutStaleParts } from "../../core/contest";
@@ -9,7 +9,7 @@ import { awardsOf } from "../award/ownAwards";
 import { moveSlot } from "../award/slotMover";
 import { contestRulesFinder } from "../contest/contestRules";
 import type { Context } from "../context";
-import type { BatchKind, ConfirmationTable, ContactTable } from "../db/schema";
+import type { BatchKind, ConfirmationTable, CreditTable, ContactTable } from "../db/schema";
 import type { Prepared, Store } from "../db/store";
 import { newestEntry } from "./journal";
 import { CONTACT_COLUMNS, contactsById, rowOf, valuesOf } from "./contactRow";
@@ -101,6 +101,10 @@ export function writeBatch<Result>(
     statements.insertConfirmation.run(contactId, channel, sent, sentOn, sentVia, received, receivedOn, receivedVia);
   }
 
+  function insertCredit(contactId: number, { award, item, on, state, day, claim, source, reason }: Credit): void {
+    statements.insertCredit.run(contactId, award, item, on, state, day, claim, source, reason);
+  }
+
   const rulesOf = contestRulesFinder(context);
   function followed(current: StoredContact, patch: ContactChange): Settled {
     const after = { ...current, ...patch };
@@ -128,6 +132,7 @@ export function writeBatch<Result>(
     const inserted = (id: number, home: number, contact: CompleteContact) => {
       batch();
       for (const confirmation of contact.confirmations) insertConfirmation(id, confirmation);
+      for (const credit of contact.credits) insertCredit(id, credit);
       queueFor(home, id, servicesWaitedFor(contact.confirmations));
       count(id, contact, 1, home);
       gain(home, 1);
@@ -146,9 +151,10 @@ export function writeBatch<Result>(
         return id;
       },
       restore(contact) {
-        const { id, logbookId: home, revision, ...facts } = contact;
+        // What was deleted by an earlier version had no credits.
+        const { id, logbookId: home, revision, ...facts } = { ...contact, credits: contact.credits ?? [] };
         store.run(store.q.insertInto("contact").values({ id, ...rowOf(facts, home, revision + 1) }));
-        inserted(id, home, contact);
+        inserted(id, home, facts);
       },
       hold(ids) {
         const unread = ids.filter((id) => !inHand.has(id));
@@ -169,6 +175,10 @@ export function writeBatch<Result>(
         if (moved || "confirmations" in after) {
           statements.deleteConfirmations.run(id);
           for (const confirmation of next.confirmations) insertConfirmation(id, confirmation);
+        }
+        if ("credits" in after) {
+          statements.deleteCredits.run(id);
+          for (const credit of next.credits) insertCredit(id, credit);
         }
         moveInOutbox(current, next);
         count(id, current, -1, current.logbookId);
@@ -357,6 +367,8 @@ interface Statements {
   readonly deleteContact: Prepared<unknown>;
   readonly insertConfirmation: Prepared<unknown>;
   readonly deleteConfirmations: Prepared<unknown>;
+  readonly insertCredit: Prepared<unknown>;
+  readonly deleteCredits: Prepared<unknown>;
   readonly unqueue: Prepared<unknown>;
   readonly endRefusals: Prepared<unknown>;
   readonly insertEntry: Prepared<unknown>;
@@ -405,6 +417,24 @@ function prepareStatements(store: Store): Statements {
             "received",
             "receivedOn",
             "receivedVia",
+          ]),
+        ),
+    ),
+    deleteCredits: store.prepare(q.deleteFrom("credit").where("contactId", "=", 0)),
+    insertCredit: store.prepare(
+      q
+        .insertInto("credit")
+        .values(
+          blank<Insertable<CreditTable>>([
+            "contactId",
+            "award",
+            "item",
+            "on",
+            "state",
+            "day",
+            "claim",
+            "source",
+            "reason",
           ]),
         ),
     ),

@@ -1,4 +1,5 @@
 import type { Insertable, Selectable } from "kysely";
+import type { Credit } from "../../core/award";
 import type { Confirmation } from "../../core/confirm";
 import type { StoredContact } from "../../core/contract";
 import { type CompleteContact, type ExtraField, FACT_FIELDS, isoTime, secondsOf } from "../../core/contact";
@@ -62,7 +63,7 @@ export function valuesOf(contact: CompleteContact, logbookId: number, revision: 
   return values;
 }
 
-function contactOf(row: ContactRow, confirmations: Confirmation[]): StoredContact {
+function contactOf(row: ContactRow, confirmations: Confirmation[], credits: Credit[]): StoredContact {
   return {
     ...row,
     startedAt: isoTime(row.startedAt),
@@ -72,6 +73,7 @@ function contactOf(row: ContactRow, confirmations: Confirmation[]): StoredContac
     partsReceived: partsOfColumn(row.partsReceived),
     extra: row.extra === null ? [] : (JSON.parse(row.extra) as ExtraField[]),
     confirmations,
+    credits,
   };
 }
 
@@ -80,7 +82,7 @@ export function partsOfColumn(text: string | null): Readonly<Record<string, stri
   return text === null ? null : (JSON.parse(text) as Record<string, string>);
 }
 
-/** Rows with their confirmations, in the rows' order. */
+/** Rows with their confirmations and credits, in the rows' order. */
 export function withConfirmations(store: Store, rows: readonly ContactRow[]): StoredContact[] {
   const byContact = new Map<number, Confirmation[]>();
   const ids = rows.map((row) => row.id);
@@ -93,7 +95,21 @@ export function withConfirmations(store: Store, rows: readonly ContactRow[]): St
       else byContact.set(contactId, [confirmation]);
     }
   }
-  return rows.map((row) => contactOf(row, byContact.get(row.id) ?? []));
+  const credits = creditsByContact(store, ids);
+  return rows.map((row) => contactOf(row, byContact.get(row.id) ?? [], credits.get(row.id) ?? []));
+}
+
+/** What contacts bring for awards; few have any. */
+function creditsByContact(store: Store, ids: readonly number[]): ReadonlyMap<number, Credit[]> {
+  const byContact = new Map<number, Credit[]>();
+  for (let start = 0; start < ids.length; start += 500) {
+    const some = ids.slice(start, start + 500);
+    for (const { contactId, ...credit } of store.all(
+      store.q.selectFrom("credit").selectAll().where("contactId", "in", some),
+    ))
+      byContact.set(contactId, [...(byContact.get(contactId) ?? []), credit]);
+  }
+  return byContact;
 }
 
 function confirmationOf(row: Selectable<ConfirmationTable>): { contactId: number; confirmation: Confirmation } {

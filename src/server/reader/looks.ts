@@ -2,6 +2,7 @@ import { awardMissing } from "../award/awardMissing";
 import { awardNews } from "../award/awardNews";
 import { awardPlaces } from "../award/awardPlaces";
 import { awardYears } from "../award/awardYears";
+import { claimPlan } from "../award/claimPlan";
 import { contactsBehind } from "../award/contactsBehind";
 import { records } from "../award/records";
 import { tryAward } from "../award/tryAward";
@@ -13,6 +14,7 @@ export const LOOKS = {
   awardNews,
   awardPlaces,
   awardYears,
+  claimPlan,
   contactsBehind,
   records,
   tryAward,

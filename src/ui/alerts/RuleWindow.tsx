@@ -33,7 +33,7 @@ import { Mark } from "../kit/Mark";
 import { useSettled } from "../kit/useSettled";
 import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
-import { Chips } from "./Chips";
+import { Chips } from "../kit/Chips";
 import { useAlertDeeds } from "./useAlerts";
 import { WayChoice } from "./WayChoice";
 

@@ -17,16 +17,27 @@ import { newsKey } from "./awardKeys";
 import { FollowTick } from "./FollowTick";
 import { type AwardState, useAwards } from "./useAwards";
 
-const COLUMNS = ["Award", "Follow", "Worked", "Confirmed", "Of", "Toward the next step", "New this month"];
+const COLUMNS = [
+  "Award",
+  "Follow",
+  "Worked",
+  "Confirmed",
+  "Claimed",
+  "Granted",
+  "Of",
+  "Toward the next step",
+  "New this month",
+];
 
 interface AwardListProps {
   onOpen: (award: string) => void;
   onNew: () => void;
   onRecords: () => void;
+  onClaims: () => void;
 }
 
 /** The awards with how far each is, those one follows first; each opens to its table. */
-export function AwardList({ onOpen, onNew, onRecords }: AwardListProps) {
+export function AwardList({ onOpen, onNew, onRecords, onClaims }: AwardListProps) {
   const { logbook } = useLogbook();
   const { awards, error, refetch } = useAwards(logbook.id);
   const { data: news } = useQuery({
@@ -36,6 +47,7 @@ export function AwardList({ onOpen, onNew, onRecords }: AwardListProps) {
   useActions([
     { id: "newAward", run: onNew },
     { id: "records", run: onRecords },
+    { id: "claims", run: onClaims },
     ...(awards ?? []).map(({ award, of }) => ({
       id: `award ${award}`,
       label: `Award: ${of.name}`,
@@ -53,6 +65,9 @@ export function AwardList({ onOpen, onNew, onRecords }: AwardListProps) {
       <div className="flex items-center gap-3">
         <h1 className="text-title font-semibold">Awards</h1>
         <span className="flex-1" />
+        <Button small onClick={onClaims}>
+          Claims
+        </Button>
         <Button small onClick={onRecords}>
           Records
         </Button>
@@ -98,7 +113,7 @@ export function AwardList({ onOpen, onNew, onRecords }: AwardListProps) {
 }
 
 function Line({ state, news, onOpen }: { state: AwardState; news: AwardNews | undefined; onOpen: () => void }) {
-  const { of, worked, confirmed, isCounted, rules } = state;
+  const { of, worked, confirmed, claimed, granted, isCounted, rules } = state;
   const all = of.universe?.filter(({ deleted }) => !deleted).length ?? null;
   const next = nextLevel(of, confirmed);
   return (
@@ -118,6 +133,20 @@ function Line({ state, news, onOpen }: { state: AwardState; news: AwardNews | un
       </td>
       <td className="px-2 py-1">
         <Mark kind={confirmed > 0 ? "safe" : "waiting"} /> {count(confirmed)}
+      </td>
+      <td className="px-2 py-1">
+        {claimed > 0 && (
+          <>
+            <Mark kind="claimed" /> {count(claimed)}
+          </>
+        )}
+      </td>
+      <td className="px-2 py-1">
+        {granted > 0 && (
+          <>
+            <Mark kind="granted" /> {count(granted)}
+          </>
+        )}
       </td>
       <td className="px-2 py-1 text-soft">{all === null ? "" : count(all)}</td>
       <td className="px-2 py-1">

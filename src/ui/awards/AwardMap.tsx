@@ -150,6 +150,8 @@ const FILLS: Readonly<Record<Cell, string>> = {
   none: "fill-fresh",
   hold: "fill-panel stroke-hold",
   safe: "fill-safe",
+  claimed: "fill-safe",
+  granted: "fill-safe",
 };
 
 /** The items: squares of grids fill their square, all else is a mark; those that are confirmed lie below. */

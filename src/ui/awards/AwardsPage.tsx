@@ -9,10 +9,12 @@ import { AwardList } from "./AwardList";
 import { AwardPage } from "./AwardPage";
 import { AwardRulesWindow } from "./AwardRulesWindow";
 import { RecordsPage } from "./RecordsPage";
+import { ClaimsPage } from "./ClaimsPage";
 import { newRules, variantOf } from "./rulesBegun";
 import { useAwards } from "./useAwards";
 
 const RECORDS = "records";
+const CLAIMS = "claims";
 
 /** All awards with how far each is, any of them by itself, and the records of the log. */
 export function AwardsPage() {
@@ -23,20 +25,23 @@ export function AwardsPage() {
   const at = params.get("award");
   const open = awards?.find(({ award }) => award === at);
   const leave = () => go({ award: null, view: null });
-  if (at === RECORDS) return <RecordsPage onLeave={leave} />;
-  if (at !== null && awards === undefined)
+  const page = at === null ? params.get("view") : null;
+  if (page === RECORDS) return <RecordsPage onLeave={leave} />;
+  if ((at !== null || page !== null) && awards === undefined)
     return error === null ? (
       <p className="p-8 text-soft">Loading</p>
     ) : (
       <LoadFailure text={error.message} onRetry={() => void refetch()} />
     );
+  if (page === CLAIMS && awards !== undefined) return <ClaimsPage awards={awards} onLeave={leave} />;
   return (
     <>
       {open === undefined ? (
         <AwardList
           onOpen={(award) => go({ award })}
           onNew={() => setEdited(newRules(awards ?? []))}
-          onRecords={() => go({ award: RECORDS })}
+          onRecords={() => go({ view: RECORDS })}
+          onClaims={() => go({ view: CLAIMS })}
         />
       ) : (
         <AwardPage

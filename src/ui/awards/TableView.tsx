@@ -1,17 +1,21 @@
 "use client";
 
 import { Radio, RadioGroup } from "@headlessui/react";
+import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useMemo, useRef, useState } from "react";
 import type { Award } from "@/core/award";
+import * as endpoints from "@/core/contract/endpoints/credits";
 import { bandLabel, MODE_GROUPS } from "@/core/band";
 import { capital } from "@/core/capital";
 import { useActions } from "../kit/actions";
+import { ask } from "../kit/api";
 import type { GridColumn } from "../kit/grid/column";
 import { DataGrid } from "../kit/grid/DataGrid";
 import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
+import { creditsKey } from "./awardKeys";
 import { CellContacts } from "./CellContacts";
 import { type AwardRow, type Cell, type Group, type Order, progressOf, selectRows, type Shown } from "./progress";
 import { useAwardTable } from "./useAwardTable";
@@ -20,6 +24,7 @@ const GROUPS: readonly Group[] = ["mixed", ...MODE_GROUPS];
 const SHOWN: readonly (readonly [Shown, string])[] = [
   ["worked", "worked"],
   ["unconfirmed", "not confirmed"],
+  ["claimable", "to be claimed"],
   ["missing", "never worked"],
   ["all", "all"],
 ];
@@ -41,7 +46,14 @@ export function TableView({ award }: { award: Award }) {
   const [search, setSearch] = useState("");
   const [open, setOpen] = useState<Opened | null>(null);
   const searchRef = useRef<HTMLInputElement>(null);
-  const progress = useMemo(() => (data === undefined ? null : progressOf(award, data, group)), [award, data, group]);
+  const { data: credits } = useQuery({
+    queryKey: creditsKey(logbook.id, award.id),
+    queryFn: () => ask(endpoints.awardCredits, { params: { logbookId: logbook.id, award: award.id } }),
+  });
+  const progress = useMemo(
+    () => (data === undefined ? null : progressOf(award, data, group, credits?.items)),
+    [award, data, group, credits],
+  );
   const rows = useMemo(
     () => (progress === null ? [] : selectRows(progress.rows, shown, search, order)),
     [progress, shown, search, order],
@@ -83,7 +95,7 @@ export function TableView({ award }: { award: Award }) {
             value={shown}
             onChange={({ target }) => setShown(target.value as Shown)}
           >
-            {SHOWN.filter(([value]) => award.universe !== null || value === "worked" || value === "unconfirmed").map(
+            {SHOWN.filter(([value]) => award.universe !== null || (value !== "missing" && value !== "all")).map(
               ([value, label]) => (
                 <option key={value} value={value}>
                   {label}
@@ -255,6 +267,8 @@ function Totals({ worked, confirmed }: { worked: ReactNode; confirmed: ReactNode
   );
 }
 
+const CELL_WORDS = { hold: "worked", safe: "confirmed", claimed: "claimed", granted: "granted" } as const;
+
 function CellMark({ cell }: { cell: Cell }) {
-  return cell === "none" ? null : <Mark kind={cell} label={cell === "safe" ? "confirmed" : "worked"} />;
+  return cell === "none" ? null : <Mark kind={cell} label={CELL_WORDS[cell]} />;
 }

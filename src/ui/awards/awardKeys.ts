@@ -4,3 +4,6 @@ export const tablesKey = (logbookId: number) => ["award", logbookId] as const;
 export const newsKey = (logbookId: number) => ["award news", logbookId] as const;
 /** What looks at the whole log: it is asked for anew when it is opened. */
 export const looksKey = (logbookId: number) => ["award looks", logbookId] as const;
+export const creditsKey = (logbookId: number, award?: string) =>
+  award === undefined ? (["award credits", logbookId] as const) : (["award credits", logbookId, award] as const);
+export const claimsKey = (logbookId: number) => ["claims", logbookId] as const;

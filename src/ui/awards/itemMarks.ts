@@ -29,6 +29,8 @@ const WORDS: Readonly<Record<Cell, string>> = {
   none: "never worked",
   hold: "worked, not confirmed",
   safe: "confirmed",
+  claimed: "claimed",
+  granted: "granted",
 };
 
 export function stateText({ item, cells: [all] }: AwardRow): string {

@@ -29,6 +29,23 @@ test("cells and totals follow the slots, mixed and by mode group", () => {
   expect(progressOf(ENTITIES_AWARD, table, "voice").totals[0]).toEqual({ worked: 1, confirmed: 0 });
 });
 
+test("what is claimed or granted is told from what is confirmed, and what could be claimed is found", () => {
+  const credits = [
+    { item: "222", on: "", state: "granted" as const },
+    { item: "222", on: "15m", state: "claimed" as const },
+    { item: "144", on: "", state: "refused" as const },
+  ];
+  const { rows, bands, totals } = progressOf(ENTITIES_AWARD, table, "mixed", credits);
+  const faroes = rows.find((row) => row.item.item === "222")!;
+  const column = (band: string) => bands.indexOf(band) + 1;
+  expect([faroes.cells[0], faroes.cells[column("15m")], faroes.claimable]).toEqual(["granted", "claimed", false]);
+  expect(rows.find((row) => row.item.item === "144")!.cells[0]).toBe("hold");
+  expect(totals[0]).toEqual({ worked: 3, confirmed: 1 });
+  expect(selectRows(rows, "claimable", "", "name")).toEqual([]);
+  const open = progressOf(ENTITIES_AWARD, table, "mixed", credits.slice(0, 1)).rows;
+  expect(selectRows(open, "claimable", "", "name").map(({ item }) => item.name)).toEqual(["Faroe Islands"]);
+});
+
 test("rows are shown, searched and sorted as asked; a deleted entity shows when it was worked", () => {
   const { rows } = progressOf(ENTITIES_AWARD, table, "mixed");
   const names = (...asked: [Parameters<typeof selectRows>[1], string, Parameters<typeof selectRows>[3]]) =>

@@ -1,15 +1,17 @@
 import { type Award, type AwardItem, describeItem, stateOf } from "@/core/award";
 import { compareBands, type ModeGroup, USUAL_BANDS } from "@/core/band";
-import type { AwardTable } from "@/core/contract";
+import type { AwardTable, HeldCredit } from "@/core/contract";
 
 export type Group = "mixed" | ModeGroup;
-export type Cell = "none" | "hold" | "safe";
+export type Cell = "none" | "hold" | "safe" | "claimed" | "granted";
 
 export interface AwardRow {
   readonly item: AwardItem;
   /** One a band, in the order of the columns; the first is all bands together. */
   readonly cells: readonly Cell[];
   readonly contacts: number;
+  /** Whether a credit of it could be claimed. */
+  readonly claimable: boolean;
 }
 
 export interface Progress {
@@ -19,11 +21,23 @@ export interface Progress {
   readonly totals: readonly { readonly worked: number; readonly confirmed: number }[];
 }
 
-export type Shown = "worked" | "unconfirmed" | "missing" | "all";
+export type Shown = "worked" | "unconfirmed" | "claimable" | "missing" | "all";
 export type Order = "name" | "note" | "contacts";
 
-/** The award's table from its slots, for one mode group or all together. Deleted items show only when worked. */
-export function progressOf(award: Award, table: AwardTable, group: Group): Progress {
+/**
+ * The award's table from its slots, and from its credits as far as there are any, for one mode group or all together.
+ * Deleted items show only when worked. A band of one mode group has no credit of its own.
+ */
+export function progressOf(
+  award: Award,
+  table: AwardTable,
+  group: Group,
+  credits: readonly Pick<HeldCredit, "item" | "on" | "state">[] = [],
+): Progress {
+  const stands = new Map(
+    credits.filter(({ state }) => state !== "refused").map(({ item, on, state }) => [`${item}\n${on}`, state]),
+  );
+  const creditOf = (item: string, on: string): Cell | undefined => stands.get(`${item}\n${on}`) as Cell | undefined;
   const slots = table.slots.filter((slot) => group === "mixed" || slot.modeGroup === group);
   const bands = [...new Set([...USUAL_BANDS, ...table.slots.map((slot) => slot.band)])].sort(compareBands);
   const byItem = new Map<string, AwardTable["slots"]>();
@@ -39,14 +53,28 @@ export function progressOf(award: Award, table: AwardTable, group: Group): Progr
     .filter(({ item, deleted }) => !deleted || byItem.has(item))
     .map((item) => {
       const own = byItem.get(item.item) ?? [];
-      const cells = [stateOf(own), ...bands.map((band) => stateOf(own.filter((slot) => slot.band === band)))];
-      return { item, cells, contacts: own.reduce((sum, slot) => sum + slot.worked, 0) };
+      const whole = group === "mixed" ? "" : group;
+      const inAll = creditOf(item.item, whole) ?? stateOf(own);
+      const onBands = bands.map(
+        (band) =>
+          (group === "mixed" ? creditOf(item.item, band) : undefined) ??
+          stateOf(own.filter((slot) => slot.band === band)),
+      );
+      const claimable =
+        (inAll === "safe" && award.told.includes(group === "mixed" ? "item" : "mode")) ||
+        (group === "mixed" && award.told.includes("band") && onBands.includes("safe"));
+      const contacts = own.reduce((sum, slot) => sum + slot.worked, 0);
+      return { item, cells: [inAll, ...onBands], contacts, claimable };
     });
   const totals = ["", ...bands].map((_, column) => ({
     worked: rows.filter((row) => row.cells[column] !== "none").length,
-    confirmed: rows.filter((row) => row.cells[column] === "safe").length,
+    confirmed: rows.filter((row) => isConfirmedCell(row.cells[column]!)).length,
   }));
   return { bands, rows, totals };
+}
+
+export function isConfirmedCell(cell: Cell): boolean {
+  return cell !== "none" && cell !== "hold";
 }
 
 const collator = new Intl.Collator("en", { numeric: true });
@@ -54,8 +82,9 @@ const collator = new Intl.Collator("en", { numeric: true });
 /** The rows to show, in their order. The search looks at names and what stands behind them. */
 export function selectRows(rows: readonly AwardRow[], shown: Shown, search: string, order: Order): AwardRow[] {
   const wanted = fold(search);
-  const fits = ({ item, cells: [all] }: AwardRow) =>
+  const fits = ({ item, cells: [all], claimable }: AwardRow) =>
     (shown === "all" ||
+      (shown === "claimable" && claimable) ||
       (shown === "worked" && all !== "none") ||
       (shown === "unconfirmed" && all === "hold") ||
       (shown === "missing" && all === "none")) &&

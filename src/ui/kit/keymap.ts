@@ -135,6 +135,9 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(AWARDS, "newAward", "N", "A new award of your own; in an award, a variant of it"),
   keyed(AWARDS, "changeAward", "E", "Change the award in sight, where it is your own"),
   keyed(AWARDS, "records", "R", "Records of the log"),
+  keyed(AWARDS, "claims", "C", "Claims: the next one as it is planned, and those that were made"),
+  keyed(AWARDS, "grants", "G", "Record what was granted before, where claims are in sight"),
+  keyed(AWARDS, "printClaim", "P", "Print what is in sight of the claims"),
   ...["mixed", "CW", "voice", "digital"].map((group, index) =>
     keyed(AWARDS, `group${group}`, String(index + 1), `Count ${group}`),
   ),

@@ -9,6 +9,7 @@ import {
   factField,
   factText,
 } from "@/core/contact";
+import type { Credit } from "@/core/award";
 import type { StoredContact } from "@/core/contract";
 import { entityByCode } from "@/core/entity";
 import { typedOrNone } from "../kit/form/typed";
@@ -16,6 +17,7 @@ import { typedOrNone } from "../kit/form/typed";
 const LABELS = new Map<string, string>([
   ...FACT_FIELDS.map(({ key, label }) => [key, label] as const),
   ["confirmations", "Confirmations"],
+  ["credits", "Award credits"],
   ["extra", "Other ADIF fields"],
   ["partsSent", "Sent, by parts"],
   ["partsReceived", "Received, by parts"],
@@ -185,6 +187,12 @@ export function valueInWords(key: string, value: unknown): string {
   if (key === "confirmations") {
     const states = ((value ?? []) as readonly Confirmation[]).map(
       ({ channel, sent, received }) => `${channelName(channel)} ${sent}, theirs ${received}`,
+    );
+    return states.join(" and ") || "none";
+  }
+  if (key === "credits") {
+    const states = ((value ?? []) as readonly Credit[]).map(({ award, item, on, state }) =>
+      [award, item, on, state].filter((part) => part !== "").join(" "),
     );
     return states.join(" and ") || "none";
   }

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
-import { newsKey, progressKey, tablesKey } from "../awards/awardKeys";
+import { claimsKey, creditsKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
 import { inStepKey } from "../confirm/inStep/inStepKey";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
@@ -93,6 +93,8 @@ export function LogbookProvider({
     const queryKey = tablesKey(initial.id);
     void client.invalidateQueries({ queryKey: progressKey(initial.id) });
     void client.invalidateQueries({ queryKey: newsKey(initial.id) });
+    void client.invalidateQueries({ queryKey: claimsKey(initial.id) });
+    void client.invalidateQueries({ queryKey: creditsKey(initial.id) });
     if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
     // An answer that is on its way may be older than this.
     if (client.isFetching({ queryKey }) > 0) return void client.invalidateQueries({ queryKey });

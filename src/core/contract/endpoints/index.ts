@@ -7,6 +7,7 @@ import * as calls from "./calls";
 import * as confirm from "./confirm";
 import * as contacts from "./contacts";
 import * as contest from "./contest";
+import * as credits from "./credits";
 import * as files from "./files";
 import * as identities from "./identities";
 import * as inStep from "./inStep";
@@ -33,6 +34,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   identities,
   asking,
   awards,
+  credits,
   inStep,
   contest,
   links,

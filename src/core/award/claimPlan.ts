@@ -1,0 +1,116 @@
+import { PROOF_OF, type SlotFacts } from "./award";
+import type { Award, AwardFacts } from "./awards/award";
+import { cheapestCover } from "./cover";
+import { type Credit, type CreditKey, creditKey } from "./credit";
+import { isConfirmed } from "../confirm/channel";
+
+/** A contact that could be claimed with. */
+export interface Claimable extends AwardFacts, SlotFacts {
+  readonly id: number;
+  readonly credits: readonly Credit[];
+}
+
+/** What a claim costs, in the smallest coin: each contact of it, and each card that is to be shown besides. */
+export interface Fees {
+  readonly contact: number;
+  readonly card: number;
+}
+
+/** The credits that a contact could bring for an award, whatever was asked for already. */
+export function creditsOf(award: Award, contact: AwardFacts): CreditKey[] {
+  return award
+    .itemsOf(contact)
+    .flatMap((item) => [
+      ...(award.told.includes("item") ? [{ award: award.id, item, on: "" }] : []),
+      ...(award.told.includes("band") ? [{ award: award.id, item, on: contact.band }] : []),
+      ...(award.told.includes("mode") ? [{ award: award.id, item, on: contact.modeGroup }] : []),
+    ]);
+}
+
+/** Whether a contact is proven for an award, and whether a signature does that; otherwise a card is to be shown. */
+export function proofOf(award: Award, { confirmations }: Pick<SlotFacts, "confirmations">): "signed" | "paper" | null {
+  const proofs = confirmations
+    .filter((one) => isConfirmed(one))
+    .map(({ channel }) => PROOF_OF.get(channel)!)
+    .filter((proof) => award.proofs.includes(proof));
+  if (proofs.length === 0) return null;
+  return proofs.some((proof) => proof !== "paper") ? "signed" : "paper";
+}
+
+/** The credits that are claimed or granted, of whichever contact. */
+export function takenCredits(contacts: Iterable<Pick<Claimable, "credits">>): Set<string> {
+  const taken = new Set<string>();
+  for (const { credits } of contacts)
+    for (const credit of credits) if (credit.state !== "refused") taken.add(creditKey(credit));
+  return taken;
+}
+
+/** A contact of a plan: what it is claimed for, and whether its card is to be pulled. */
+export interface PlannedContact {
+  readonly id: number;
+  readonly credits: readonly CreditKey[];
+  readonly isCard: boolean;
+  readonly forced: boolean;
+}
+
+export interface ClaimPlan {
+  readonly contacts: readonly PlannedContact[];
+  /** Credits that the plan brings; it is all that could be had, but for what needs contacts that are left out. */
+  readonly credits: number;
+  /** In the smallest coin: what it costs, and what no plan that brings as much costs less than. */
+  readonly cost: number;
+  readonly bound: number;
+}
+
+interface Planning {
+  readonly awards: readonly Award[];
+  readonly fees: Fees;
+  /** Contacts that are in the plan, or out of it, whatever they cost. */
+  readonly forced: ReadonlySet<number>;
+  readonly out: ReadonlySet<number>;
+}
+
+/**
+ * The contacts that bring the most credits that nobody asked for yet, for the least. Of equals signed ones come before
+ * cards, and older contacts before newer ones. Each credit is claimed with one of them.
+ */
+export function planClaim(contacts: readonly Claimable[], { awards, fees, forced, out }: Planning): ClaimPlan {
+  const taken = takenCredits(contacts);
+  const numbers = new Map<string, number>();
+  const keys: CreditKey[] = [];
+  const numberOf = (key: CreditKey): number => {
+    const text = creditKey(key);
+    let number = numbers.get(text);
+    if (number === undefined) {
+      numbers.set(text, (number = keys.length));
+      keys.push(key);
+    }
+    return number;
+  };
+  const candidates = contacts.flatMap((contact) => {
+    if (out.has(contact.id)) return [];
+    let isCard = false;
+    const refused = new Set(contact.credits.filter(({ state }) => state === "refused").map(creditKey));
+    const open = awards.flatMap((award) => {
+      const proof = proofOf(award, contact);
+      if (proof === null) return [];
+      const own = creditsOf(award, contact).filter((key) => !taken.has(creditKey(key)) && !refused.has(creditKey(key)));
+      if (own.length > 0 && proof === "paper") isCard = true;
+      return own;
+    });
+    if (open.length === 0) return [];
+    const { id, startedAt } = contact;
+    const cost = fees.contact + (isCard ? fees.card : 0);
+    return [{ id, startedAt, isCard, cost, forced: forced.has(id), covers: open.map(numberOf) }];
+  });
+  candidates.sort((a, b) => Number(a.isCard) - Number(b.isCard) || (a.startedAt < b.startedAt ? -1 : 1));
+  const { chosen, cost, bound } = cheapestCover(candidates);
+  const claimed = new Set<number>();
+  const planned = chosen.map((at) => {
+    const { id, isCard, forced: isForced, covers } = candidates[at]!;
+    const own = covers.filter((number) => !claimed.has(number));
+    for (const number of own) claimed.add(number);
+    return { id, isCard, forced: isForced, credits: own.map((number) => keys[number]!) };
+  });
+  return { contacts: planned, credits: claimed.size, cost, bound };
+}

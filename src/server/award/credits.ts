@@ -1,0 +1,286 @@
+import type { z } from "zod";
+import { baseCall } from "../../core/callsign";
+import {
+  type Credit,
+  type CreditKey,
+  creditKey,
+  creditsOf,
+  proofOf,
+  readGrantList,
+  withCredits,
+} from "../../core/award";
+import { isoTime } from "../../core/contact";
+import type {
+  Claim,
+  claimInputSchema,
+  claimOutcomeSchema,
+  ClaimReport,
+  GrantReport,
+  grantListSchema,
+  HeldCredit,
+  StoredContact,
+} from "../../core/contract";
+import type { Context } from "../context";
+import type { Store } from "../db/store";
+import { type BatchWriter, writeBatch } from "../logbook/batch";
+import { contactsById, withConfirmations } from "../logbook/contactRow";
+import { done, failed, type Result } from "../problem";
+import { awardsOf, findAward } from "./ownAwards";
+
+/** The most lines of a list of grants. */
+const MOST_LINES = 2000;
+
+const creditsIn = (store: Store, logbookId: number) =>
+  store.q
+    .selectFrom("credit")
+    .innerJoin("contact", "contact.id", "credit.contactId")
+    .where("contact.logbookId", "=", logbookId);
+
+/** The credits of an award that were asked for, with the contacts that bring them. */
+export function creditsOfAward({ store }: Context, logbookId: number, award: string): Result<HeldCredit[]> {
+  const found = findAward(store, logbookId, award);
+  if (!found.ok) return found;
+  const rows = store.all(
+    creditsIn(store, logbookId)
+      .select(["credit.award", "item", "on", "credit.state", "day", "claim", "source", "reason"])
+      .select(["contact.id", "call", "startedAt", "contact.band", "mode", "submode", "modeGroup", "entityCode"])
+      .where("credit.award", "=", award),
+  );
+  return done(
+    rows.map(({ id, call, startedAt, band, mode, submode, modeGroup, entityCode, ...credit }) => ({
+      ...credit,
+      contact: { id, call, startedAt: isoTime(startedAt), band, mode, submode, modeGroup, entityCode },
+    })),
+  );
+}
+
+/** How many items of each award are claimed, and granted. */
+export function creditCounts(
+  store: Store,
+  logbookId: number,
+): ReadonlyMap<string, { readonly claimed: number; readonly granted: number }> {
+  const rows = store.all(
+    creditsIn(store, logbookId)
+      .select((eb) => ["credit.award", "credit.state", eb.fn.count<number>("item").distinct().as("items")])
+      .where("credit.state", "!=", "refused")
+      .groupBy(["credit.award", "credit.state"]),
+  );
+  const counts = new Map<string, { claimed: number; granted: number }>();
+  for (const { award, state, items } of rows)
+    counts.set(award, { ...(counts.get(award) ?? { claimed: 0, granted: 0 }), [state]: items });
+  return counts;
+}
+
+/** The claims that were made, the newest first. */
+export function listClaims({ store }: Context, logbookId: number): Result<Claim[]> {
+  const rows = store.all(
+    creditsIn(store, logbookId)
+      .select(["claim", "credit.award", "credit.state", "day", "contactId"])
+      .where("claim", "is not", null),
+  );
+  const claims = new Map<string, Claim & { readonly ids: Set<number> }>();
+  for (const { claim: number, award, state, day, contactId } of rows) {
+    const known = claims.get(number!) ?? {
+      ...{ number: number!, day: null, awards: [], contacts: 0, claimed: 0, granted: 0, refused: 0 },
+      ids: new Set<number>(),
+    };
+    const ids = known.ids.add(contactId);
+    claims.set(number!, {
+      ...known,
+      ids,
+      contacts: ids.size,
+      day: day !== null && (known.day === null || day > known.day) ? day : known.day,
+      awards: known.awards.includes(award) ? known.awards : [...known.awards, award],
+      [state]: known[state] + 1,
+    });
+  }
+  return done(
+    [...claims.values()]
+      .map(({ ids: _, ...claim }) => claim)
+      .sort((a, b) => (b.day ?? "").localeCompare(a.day ?? "") || a.number.localeCompare(b.number)),
+  );
+}
+
+/** Which of some credits are claimed or granted, with the call and the claim of each. */
+function takenAmong(store: Store, logbookId: number, keys: readonly CreditKey[]): Map<string, string> {
+  const taken = new Map<string, string>();
+  for (const award of new Set(keys.map((key) => key.award)))
+    for (const row of store.all(
+      creditsIn(store, logbookId)
+        .select(["credit.award", "item", "on", "call", "credit.state"])
+        .where("credit.award", "=", award)
+        .where("credit.state", "!=", "refused"),
+    ))
+      taken.set(creditKey(row), `${row.state} with ${row.call}`);
+  return taken;
+}
+
+/** Records a claim that was sent by hand: all of it, or nothing where some of it cannot be claimed. */
+export function recordClaim(
+  context: Context,
+  logbookId: number,
+  { number, day, contacts }: z.output<typeof claimInputSchema>,
+): Result<ClaimReport> {
+  const { store } = context;
+  const awards = awardsOf(store, logbookId);
+  const known = new Map(
+    contactsById(
+      store,
+      contacts.map(({ id }) => id),
+    ).map((contact) => [contact.id, contact]),
+  );
+  const taken = takenAmong(
+    store,
+    logbookId,
+    contacts.flatMap(({ credits }) => credits),
+  );
+  const faults = contacts.flatMap(({ id, credits }, at) => {
+    const contact = known.get(id);
+    if (contact?.logbookId !== logbookId)
+      return [{ field: `contacts.${at}`, text: `contact ${id} is not in this log` }];
+    return credits.flatMap((key) => {
+      const why = whyNot(contact, key);
+      return why === null
+        ? []
+        : [{ field: `contacts.${at}`, text: `${contact.call}, ${key.award} ${key.item}: ${why}` }];
+    });
+  });
+  if (faults.length > 0)
+    return failed(
+      409,
+      "It cannot be claimed",
+      `${faults[0]!.text}${faults.length > 1 ? `, and ${faults.length - 1} more` : ""}: plan anew`,
+      faults.slice(0, 50),
+    );
+  return writeBatch(context, { logbookId, kind: "claim", summary: `Claim ${number}` }, (writer) => {
+    let credits = 0;
+    for (const { id, credits: keys } of contacts) {
+      credits += keys.length;
+      setCredits(
+        writer,
+        id,
+        keys.map((key) => ({ ...key, state: "claimed", day, claim: number, source: "hand", reason: null })),
+      );
+    }
+    return done({ batchId: writer.batchId, credits, contacts: contacts.length });
+  });
+
+  function whyNot(contact: StoredContact, key: CreditKey): string | null {
+    const award = awards.find(({ id }) => id === key.award);
+    if (award === undefined) return "there is no such award";
+    const before = taken.get(creditKey(key));
+    if (before !== undefined) return `it is ${before} already`;
+    if (!creditsOf(award, contact).some((own) => creditKey(own) === creditKey(key)))
+      return "the contact does not bring it";
+    taken.set(creditKey(key), `claimed with ${contact.call}`);
+    return proofOf(award, contact) === null ? "nothing confirms it" : null;
+  }
+}
+
+function setCredits(writer: BatchWriter, id: number, set: readonly Credit[]): void {
+  for (const held of writer.hold([id])) writer.change(held, { credits: withCredits(held.contact.credits, set) });
+}
+
+/** Says what became of a claim: of what of it is still claimed, or of some credits of it. */
+export function claimOutcome(
+  context: Context,
+  logbookId: number,
+  { number, state, day, reason, credits }: z.output<typeof claimOutcomeSchema>,
+): Result<ClaimReport> {
+  const { store } = context;
+  const asked = credits === undefined ? null : new Set(credits.map(creditKey));
+  const rows = store
+    .all(
+      creditsIn(store, logbookId)
+        .select(["contactId", "credit.award", "item", "on", "credit.state", "day", "claim", "source", "reason"])
+        .where("claim", "=", number),
+    )
+    .filter((row) => (asked === null ? row.state === "claimed" : asked.has(creditKey(row))));
+  if (rows.length === 0) return failed(409, "Nothing is open", `nothing of claim ${number} waits for an answer`);
+  const byContact = new Map<number, Credit[]>();
+  for (const { contactId, ...credit } of rows)
+    byContact.set(contactId, [
+      ...(byContact.get(contactId) ?? []),
+      { ...credit, state, day, reason: state === "refused" ? reason : null },
+    ]);
+  return writeBatch(context, { logbookId, kind: "claim", summary: `Claim ${number}: ${state}` }, (writer) => {
+    for (const [id, set] of byContact) setCredits(writer, id, set);
+    return done({ batchId: writer.batchId, credits: rows.length, contacts: byContact.size });
+  });
+}
+
+/** Records credits that were granted before, from lines of contacts; what cannot be told of a line is said. */
+export function recordGrants(
+  context: Context,
+  logbookId: number,
+  { awards: ids, text }: z.output<typeof grantListSchema>,
+): Result<GrantReport> {
+  const { store } = context;
+  const lines = readGrantList(text);
+  if (lines.length > MOST_LINES)
+    return failed(422, "Too many lines", `these are ${lines.length} lines: at most ${MOST_LINES} at once`);
+  const awards = awardsOf(store, logbookId).filter(({ id }) => ids.includes(id));
+  const left: GrantReport["left"] = [];
+  const granted = new Map<number, Credit[]>();
+  const taken = takenAmong(
+    store,
+    logbookId,
+    awards.map(({ id }) => ({ award: id, item: "", on: "" })),
+  );
+  for (const line of lines) {
+    const { line: number, text: said } = line;
+    const leave = (why: string) => left.push({ line: number, text: said, why });
+    if (!line.ok) {
+      leave(line.why);
+      continue;
+    }
+    const contact = contactOnDay(store, logbookId, line);
+    if (contact === undefined) {
+      leave("no contact of the log fits: the call, the day (UTC), the band or the mode is another one");
+      continue;
+    }
+    const keys = awards
+      .flatMap((award) => creditsOf(award, contact))
+      .filter((key) => !(taken.get(creditKey(key)) ?? "").startsWith("granted"));
+    if (keys.length === 0) leave("it brings nothing that is not granted already");
+    for (const key of keys) taken.set(creditKey(key), `granted with ${contact.call}`);
+    const own = keys.map((key) => ({
+      ...key,
+      state: "granted" as const,
+      day: null,
+      claim: null,
+      source: "hand",
+      reason: null,
+    }));
+    if (own.length > 0) granted.set(contact.id, [...(granted.get(contact.id) ?? []), ...own]);
+  }
+  const credits = [...granted.values()].reduce((sum, own) => sum + own.length, 0);
+  return writeBatch(context, { logbookId, kind: "claim", summary: `Granted before: ${credits} credits` }, (writer) => {
+    for (const [id, set] of granted) setCredits(writer, id, set);
+    return done({ batchId: writer.batchId, credits, contacts: granted.size, left });
+  });
+}
+
+const DAY = 86_400;
+
+function contactOnDay(
+  store: Store,
+  logbookId: number,
+  line: { readonly call: string; readonly day: string; readonly band: string; readonly modeGroup: string | null },
+): StoredContact | undefined {
+  const from = Date.parse(`${line.day}T00:00:00Z`) / 1000;
+  const rows = store
+    .all(
+      store.q
+        .selectFrom("contact")
+        .selectAll()
+        .where("logbookId", "=", logbookId)
+        .where("baseCall", "=", baseCall(line.call))
+        .where("startedAt", ">=", from)
+        .where("startedAt", "<", from + DAY)
+        .orderBy("startedAt"),
+    )
+    .filter(({ band, modeGroup }) => band === line.band && (line.modeGroup === null || modeGroup === line.modeGroup));
+  const best = rows.find(({ call }) => call === line.call) ?? rows[0];
+  return best === undefined ? undefined : withConfirmations(store, [best])[0];
+}

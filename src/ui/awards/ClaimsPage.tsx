@@ -1,0 +1,121 @@
+"use client";
+
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import * as endpoints from "@/core/contract/endpoints/credits";
+import { useActions } from "../kit/actions";
+import { ask } from "../kit/api";
+import { Button } from "../kit/Button";
+import { count } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
+import { useLogbook } from "../shell/logbook";
+import { claimsKey } from "./awardKeys";
+import { ClaimView } from "./ClaimView";
+import { GrantsWindow } from "./GrantsWindow";
+import { PlanView } from "./PlanView";
+import type { AwardState } from "./useAwards";
+
+/** Claims: the next one as it is planned, those that were made, and what was granted before. */
+export function ClaimsPage({ awards, onLeave }: { awards: readonly AwardState[]; onLeave: () => void }) {
+  const { logbook } = useLogbook();
+  const client = useQueryClient();
+  const { data, error, refetch } = useQuery({
+    queryKey: claimsKey(logbook.id),
+    queryFn: () => ask(endpoints.claims, { params: { logbookId: logbook.id } }),
+  });
+  const [shown, setShown] = useState<string | null>(null);
+  const [granting, setGranting] = useState(false);
+  useActions([
+    { id: "allAwards", run: onLeave },
+    { id: "grants", run: () => setGranting(true) },
+    { id: "printClaim", run: () => window.print() },
+  ]);
+  const refresh = () => void client.invalidateQueries({ queryKey: claimsKey(logbook.id) });
+  const open = data?.items.find(({ number }) => number === shown);
+  return (
+    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)] print:block">
+      <header className="flex items-center gap-x-3 border-b border-line bg-panel px-4 py-1.5 print:hidden">
+        <Button small look="quiet" onClick={onLeave}>
+          All awards
+        </Button>
+        <h1 className="text-title font-semibold">Claims</h1>
+        <span className="flex-1" />
+        <Button small onClick={() => setGranting(true)}>
+          Granted before
+        </Button>
+        <Button small onClick={() => window.print()}>
+          Print
+        </Button>
+      </header>
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px] print:block max-lg:grid-cols-1">
+        {open === undefined ? (
+          <PlanView awards={awards} onClaimed={setShown} />
+        ) : (
+          <ClaimView key={open.number} claim={open} awards={awards} onChanged={refresh} />
+        )}
+        <nav
+          aria-label="Claims"
+          className="grid min-h-0 content-start gap-1 overflow-auto border-l border-line bg-panel p-3 print:hidden"
+        >
+          <ClaimButton
+            isShown={open === undefined}
+            onClick={() => setShown(null)}
+            title="The next claim"
+            text="as it is planned"
+          />
+          {error !== null && data === undefined && <LoadFailure text={error.message} onRetry={() => void refetch()} />}
+          {data?.items.map((claim) => (
+            <ClaimButton
+              key={claim.number}
+              isShown={claim.number === shown}
+              onClick={() => setShown(claim.number)}
+              title={claim.number}
+              text={[
+                claim.day ?? "",
+                claim.claimed > 0 && `${count(claim.claimed)} claimed`,
+                claim.granted > 0 && `${count(claim.granted)} granted`,
+                claim.refused > 0 && `${count(claim.refused)} refused`,
+              ]
+                .filter((part) => part !== false && part !== "")
+                .join(", ")}
+            />
+          ))}
+          {data?.items.length === 0 && <p className="px-2 py-1 text-soft">No claim was made yet.</p>}
+        </nav>
+      </div>
+      {granting && (
+        <GrantsWindow
+          awards={awards}
+          onClose={() => {
+            setGranting(false);
+            refresh();
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+function ClaimButton({
+  isShown,
+  onClick,
+  title,
+  text,
+}: {
+  isShown: boolean;
+  onClick: () => void;
+  title: string;
+  text: string;
+}) {
+  return (
+    <button
+      type="button"
+      aria-current={isShown ? "true" : undefined}
+      onClick={onClick}
+      className={`rounded-field px-2 py-1 text-left hover:bg-signal-wash ${isShown ? "bg-signal-wash text-signal" : ""}`}
+    >
+      <span className="block font-semibold">{title}</span>
+      <span className="text-soft">{text}</span>
+    </button>
+  );
+}
