@@ -34,18 +34,89 @@ export function cheapestCover(all: readonly Coverer[]): Cover {
     chosen.add(at);
     for (const one of covers) covered.add(one);
   });
-  const forcedCost = sumOf([...chosen], (at) => all[at]!.cost);
   const open = all.map(({ covers }, at) =>
     chosen.has(at) ? [] : [...new Set(covers)].filter((one) => !covered.has(one)),
   );
-  let bound = forcedCost;
-  for (const part of partsOf(open)) {
-    const solved = solve(part.map((at) => ({ at, cost: all[at]!.cost, covers: open[at]! })));
+  const { needed: alone, left } = reduced(all, open);
+  for (const at of alone) chosen.add(at);
+  let bound = sumOf([...chosen], (at) => all[at]!.cost);
+  for (const part of partsOf(left)) {
+    const solved = solve(part.map((at) => ({ at, cost: all[at]!.cost, covers: left[at]! })));
     for (const at of solved.chosen) chosen.add(at);
     bound += solved.bound;
   }
   const list = [...chosen].sort((a, b) => a - b);
   return { chosen: list, cost: sumOf(list, (at) => all[at]!.cost), bound };
+}
+
+/**
+ * What is plain, taken out one after the other: what only one covers needs that one; who covers no more than another
+ * one that costs no more is not needed; what is covered whenever something else is need not be asked for.
+ */
+function reduced(
+  all: readonly Coverer[],
+  open: readonly (readonly number[])[],
+): { readonly needed: readonly number[]; readonly left: readonly (readonly number[])[] } {
+  const sets = open.map((covers) => new Set(covers));
+  const by = new Map<number, Set<number>>();
+  open.forEach((covers, at) => covers.forEach((thing) => by.set(thing, (by.get(thing) ?? new Set<number>()).add(at))));
+  const needed: number[] = [];
+  const dropThing = (thing: number) => {
+    for (const at of by.get(thing)!) sets[at]!.delete(thing);
+    by.delete(thing);
+  };
+  const dropCoverer = (at: number) => {
+    for (const thing of sets[at]!) by.get(thing)!.delete(at);
+    sets[at]!.clear();
+  };
+  const isWithin = (one: ReadonlySet<number>, other: ReadonlySet<number>) => {
+    if (one.size > other.size) return false;
+    for (const item of one) if (!other.has(item)) return false;
+    return true;
+  };
+  const isWorse = (at: number): boolean => {
+    const own = sets[at]!;
+    // Whoever covers all of it covers what fewest do.
+    const rarest = [...own].reduce((a, b) => (by.get(b)!.size < by.get(a)!.size ? b : a));
+    for (const other of by.get(rarest)!) {
+      if (other === at || all[other]!.cost > all[at]!.cost || !isWithin(own, sets[other]!)) continue;
+      const same = sets[other]!.size === own.size && all[other]!.cost === all[at]!.cost;
+      if (!same || other < at) return true;
+    }
+    return false;
+  };
+  /** Whether a thing is covered whenever another one is; of two that always are together the first stays. */
+  const follows = (thing: number): boolean => {
+    const own = by.get(thing)!;
+    for (const at of own)
+      for (const other of sets[at]!) {
+        if (other === thing) continue;
+        const others = by.get(other)!;
+        if (isWithin(others, own) && (others.size < own.size || other < thing)) return true;
+      }
+    return false;
+  };
+  for (let changed = true; changed;) {
+    changed = false;
+    for (const [thing, coverers] of [...by]) {
+      if (coverers.size !== 1 || !by.has(thing)) continue;
+      const [only] = coverers;
+      needed.push(only!);
+      for (const one of [...sets[only!]!]) dropThing(one);
+      changed = true;
+    }
+    sets.forEach((own, at) => {
+      if (own.size === 0 || !isWorse(at)) return;
+      dropCoverer(at);
+      changed = true;
+    });
+    for (const thing of [...by.keys()]) {
+      if (!follows(thing)) continue;
+      dropThing(thing);
+      changed = true;
+    }
+  }
+  return { needed, left: sets.map((own) => [...own]) };
 }
 
 interface Part extends Coverer {
@@ -72,10 +143,9 @@ function partsOf(open: readonly (readonly number[])[]): number[][] {
 }
 
 function solve(part: readonly Part[]): { readonly chosen: readonly number[]; readonly bound: number } {
-  const kept = withoutWorse(part);
-  const things = [...new Set(kept.flatMap(({ covers }) => covers))];
+  const things = [...new Set(part.flatMap(({ covers }) => covers))];
   const numberOf = new Map(things.map((thing, number) => [thing, number]));
-  const coverers = kept.map(({ cost, covers }) => ({ cost, covers: covers.map((thing) => numberOf.get(thing)!) }));
+  const coverers = part.map(({ cost, covers }) => ({ cost, covers: covers.map((thing) => numberOf.get(thing)!) }));
   const by: number[][] = things.map(() => []);
   coverers.forEach(({ covers }, at) => covers.forEach((thing) => by[thing]!.push(at)));
   let { best, bound } = relaxed(coverers, by);
@@ -84,24 +154,7 @@ function solve(part: readonly Part[]): { readonly chosen: readonly number[]; rea
     best = exact.best;
     if (exact.complete) bound = costOf(coverers, best);
   }
-  return { chosen: swapped(coverers, by, best).map((at) => kept[at]!.at), bound };
-}
-
-/** Without those that cover nothing more than another one that costs no more; of equals the first stays. */
-function withoutWorse(part: readonly Part[]): Part[] {
-  const byThing = new Map<number, number[]>();
-  part.forEach(({ covers }, at) => covers.forEach((thing) => byThing.set(thing, [...(byThing.get(thing) ?? []), at])));
-  const sets = part.map(({ covers }) => new Set(covers));
-  return part.filter(({ cost, covers }, at) => {
-    // Whoever covers all of it covers what fewest do.
-    const rarest = covers.reduce((a, b) => (byThing.get(b)!.length < byThing.get(a)!.length ? b : a));
-    return !byThing.get(rarest)!.some((other) => {
-      if (other === at || part[other]!.cost > cost || sets[other]!.size < covers.length) return false;
-      if (!covers.every((thing) => sets[other]!.has(thing))) return false;
-      const same = sets[other]!.size === covers.length && part[other]!.cost === cost;
-      return !same || other < at;
-    });
-  });
+  return { chosen: swapped(coverers, by, best).map((at) => part[at]!.at), bound };
 }
 
 type By = readonly (readonly number[])[];
