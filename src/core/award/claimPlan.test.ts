@@ -13,9 +13,9 @@ const contact = (id: number, facts: Partial<Claimable> = {}): Claimable => ({
   ...facts,
 });
 const FEES = { contact: 12, card: 50 };
-const plan = (contacts: readonly Claimable[], more: { forced?: number[]; out?: number[] } = {}) =>
+const plan = (contacts: readonly Claimable[], more: { forced?: number[]; out?: number[]; most?: number } = {}) =>
   planClaim(contacts, {
-    ...{ awards: AWARDS, fees: FEES },
+    ...{ awards: AWARDS, fees: FEES, most: more.most ?? 1000 },
     ...{ forced: new Set(more.forced), out: new Set(more.out) },
   });
 
@@ -35,7 +35,12 @@ test("two contacts that bring all credits of three are planned, and cards come l
     contact(2, { band: "15m", modeGroup: "voice" }),
     contact(3, { band: "20m", modeGroup: "voice" }),
   ];
-  expect(plan(three)).toMatchObject({ contacts: [{ id: 1 }, { id: 2 }], credits: 6, cost: 24, bound: 24 });
+  expect(plan(three)).toMatchObject({
+    contacts: [{ id: 1 }, { id: 2 }],
+    credits: 6,
+    cost: 24,
+    whole: { contacts: 2, credits: 6, cost: 24, bound: 24 },
+  });
   const withCard = [{ ...three[0]!, confirmations: paper }, three[1]!, three[2]!];
   expect(plan(withCard)).toMatchObject({ cost: 74, contacts: [{ id: 2 }, { id: 1, isCard: true }] });
   // Where the voice on 20 m is forced, its credits are claimed with it or with others, each once.
@@ -43,6 +48,19 @@ test("two contacts that bring all credits of three are planned, and cards come l
   expect(forced).toMatchObject({ credits: 6, cost: 36 });
   expect(forced.contacts.find(({ id }) => id === 3)).toMatchObject({ forced: true });
   expect(plan(three, { out: [1] })).toMatchObject({ credits: 5, contacts: [{ id: 2 }, { id: 3 }] });
+});
+
+test("where there may not be as many, those are claimed with that bring the most for what they cost", () => {
+  const one = contact(1, { band: "20m", modeGroup: "CW" });
+  const all = [
+    contact(2, { band: "15m", modeGroup: "voice", cqZone: null, confirmations: paper }),
+    contact(3, { entityCode: 230, cqZone: 15 }),
+    one,
+  ];
+  expect(plan(all, { most: 1 })).toMatchObject({ contacts: [{ id: 1 }], credits: 4, cost: 12 });
+  expect(plan(all, { most: 2 })).toMatchObject({ contacts: [{ id: 1 }, { id: 3 }], credits: 8, cost: 24 });
+  expect(plan(all, { most: 2, forced: [2] }).contacts.map(({ id }) => id)).toEqual([2, 3]);
+  expect(plan(all, { most: 1 }).whole).toEqual({ contacts: 3, credits: 10, cost: 86, bound: 86 });
 });
 
 test("what is claimed or granted is not paid for again; what was refused may be claimed with another contact", () => {
@@ -67,7 +85,7 @@ test("a plan brings each open credit once, by contacts that prove it, within the
   fc.assert(
     fc.property(fc.array(any, { maxLength: 25 }), fc.nat(25), (facts, out) => {
       const contacts = facts.map((one, id) => contact(id, one));
-      const { contacts: planned, credits, cost, bound } = plan(contacts, { out: [out] });
+      const { contacts: planned, credits, cost, whole } = plan(contacts, { out: [out] });
       const keys = planned.flatMap((one) => one.credits.map(creditKey));
       expect(new Set(keys).size).toBe(keys.length);
       expect(keys.length).toBe(credits);
@@ -75,7 +93,8 @@ test("a plan brings each open credit once, by contacts that prove it, within the
       const all = new Set(provable.flatMap((one) => AWARDS.flatMap((award) => creditsOf(award, one).map(creditKey))));
       expect(new Set(keys)).toEqual(all);
       expect(cost).toBe(planned.reduce((sum, { isCard }) => sum + 12 + (isCard ? 50 : 0), 0));
-      expect(bound).toBeLessThanOrEqual(cost);
+      expect(whole).toMatchObject({ contacts: planned.length, credits, cost });
+      expect(whole.bound).toBeLessThanOrEqual(cost);
       for (const { id, credits: own } of planned) {
         const with_ = contacts.find((one) => one.id === id)!;
         const can = AWARDS.flatMap((award) => creditsOf(award, with_).map(creditKey));

@@ -54,12 +54,18 @@ export interface PlannedContact {
 }
 
 export interface ClaimPlan {
+  /** The contacts that are claimed with, so many at most: those that bring the most for what they cost. */
   readonly contacts: readonly PlannedContact[];
-  /** Credits that the plan brings; it is all that could be had, but for what needs contacts that are left out. */
+  /** What they bring and cost, in the smallest coin. */
   readonly credits: number;
-  /** In the smallest coin: what it costs, and what no plan that brings as much costs less than. */
   readonly cost: number;
-  readonly bound: number;
+  /** All that could be had: with how many contacts, for how much, and what no plan that brings as much costs less than. */
+  readonly whole: {
+    readonly contacts: number;
+    readonly credits: number;
+    readonly cost: number;
+    readonly bound: number;
+  };
 }
 
 interface Planning {
@@ -68,13 +74,15 @@ interface Planning {
   /** Contacts that are in the plan, or out of it, whatever they cost. */
   readonly forced: ReadonlySet<number>;
   readonly out: ReadonlySet<number>;
+  /** With how many contacts at most. */
+  readonly most: number;
 }
 
 /**
  * The contacts that bring the most credits that nobody asked for yet, for the least. Of equals signed ones come before
  * cards, and older contacts before newer ones. Each credit is claimed with one of them.
  */
-export function planClaim(contacts: readonly Claimable[], { awards, fees, forced, out }: Planning): ClaimPlan {
+export function planClaim(contacts: readonly Claimable[], { awards, fees, forced, out, most }: Planning): ClaimPlan {
   const taken = takenCredits(contacts);
   const numbers = new Map<string, number>();
   const keys: CreditKey[] = [];
@@ -103,14 +111,52 @@ export function planClaim(contacts: readonly Claimable[], { awards, fees, forced
     const cost = fees.contact + (isCard ? fees.card : 0);
     return [{ id, startedAt, isCard, cost, forced: forced.has(id), covers: open.map(numberOf) }];
   });
-  candidates.sort((a, b) => Number(a.isCard) - Number(b.isCard) || (a.startedAt < b.startedAt ? -1 : 1));
+  candidates.sort(
+    (a, b) => Number(a.isCard) - Number(b.isCard) || a.startedAt.localeCompare(b.startedAt) || a.id - b.id,
+  );
   const { chosen, cost, bound } = cheapestCover(candidates);
-  const claimed = new Set<number>();
-  const planned = chosen.map((at) => {
-    const { id, isCard, forced: isForced, covers } = candidates[at]!;
-    const own = covers.filter((number) => !claimed.has(number));
-    for (const number of own) claimed.add(number);
-    return { id, isCard, forced: isForced, credits: own.map((number) => keys[number]!) };
-  });
-  return { contacts: planned, credits: claimed.size, cost, bound };
+  const all = chosen.map((at) => candidates[at]!);
+  const planned = bestOf(all, most).map(({ candidate: { id, isCard, cost: own, forced: isForced }, brings }) => ({
+    planned: { id, isCard, forced: isForced, credits: brings.map((number) => keys[number]!) },
+    cost: own,
+  }));
+  return {
+    contacts: planned.map((one) => one.planned),
+    credits: planned.reduce((sum, one) => sum + one.planned.credits.length, 0),
+    cost: planned.reduce((sum, one) => sum + one.cost, 0),
+    whole: { contacts: all.length, credits: new Set(all.flatMap(({ covers }) => covers)).size, cost, bound },
+  };
+}
+
+interface Candidate {
+  readonly id: number;
+  readonly isCard: boolean;
+  readonly cost: number;
+  readonly forced: boolean;
+  readonly covers: readonly number[];
+}
+
+/** Those that bring the most for what they cost, one after the other, each with what those before do not bring. */
+function bestOf(
+  candidates: readonly Candidate[],
+  most: number,
+): { readonly candidate: Candidate; readonly brings: readonly number[] }[] {
+  const brought = new Set<number>();
+  const left = new Set(candidates);
+  const best: { candidate: Candidate; brings: readonly number[] }[] = [];
+  while (left.size > 0 && best.length < most) {
+    let pick: Candidate | null = null;
+    let worth = -1;
+    for (const candidate of left) {
+      const fresh = candidate.covers.reduce((sum, number) => sum + (brought.has(number) ? 0 : 1), 0);
+      const each = candidate.forced ? Infinity : fresh / Math.max(1, candidate.cost);
+      if (each > worth) [pick, worth] = [candidate, each];
+    }
+    left.delete(pick!);
+    const brings = pick!.covers.filter((number) => !brought.has(number));
+    for (const number of brings) brought.add(number);
+    // What those before bring already need not be paid for, unless it is wanted.
+    if (brings.length > 0 || pick!.forced) best.push({ candidate: pick!, brings });
+  }
+  return best;
 }

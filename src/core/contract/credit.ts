@@ -21,6 +21,8 @@ export type ClaimContact = z.output<typeof claimContactSchema>;
 export const heldCreditSchema = creditSchema.extend({ contact: claimContactSchema });
 export type HeldCredit = z.output<typeof heldCreditSchema>;
 
+/** With how many contacts a claim is recorded at most: it is one step, which others wait for. */
+export const MOST_CLAIMED = 200;
 const contactIds = z.array(z.int().positive()).max(5000).default([]);
 /** What a claim is planned for: awards, what each contact and each card costs, and contacts in or out of it. */
 export const claimPlanInputSchema = z.strictObject({
@@ -29,6 +31,8 @@ export const claimPlanInputSchema = z.strictObject({
   fees: z.strictObject({ contact: z.int().min(0).max(1_000_000), card: z.int().min(0).max(1_000_000) }),
   forced: contactIds,
   out: contactIds,
+  /** With how many contacts at most. */
+  most: z.int().min(1).max(MOST_CLAIMED).default(100),
 });
 export type ClaimPlanInput = z.output<typeof claimPlanInputSchema>;
 
@@ -44,8 +48,8 @@ export const claimPlanSchema = z.object({
   ),
   credits: z.int(),
   cost: z.int(),
-  /** No plan that brings as much costs less. */
-  bound: z.int(),
+  /** All that could be had; no plan that brings as much costs less than the bound. */
+  whole: z.object({ contacts: z.int(), credits: z.int(), cost: z.int(), bound: z.int() }),
   /** What could be had besides, if contacts that are worked were confirmed. */
   unconfirmed: z.int(),
 });
@@ -61,7 +65,7 @@ export const claimInputSchema = z.strictObject({
   contacts: z
     .array(z.strictObject({ id: z.int().positive(), credits: z.array(creditKeySchema).min(1).max(300) }))
     .min(1)
-    .max(1000, "a claim holds 1000 contacts at most"),
+    .max(MOST_CLAIMED, `a claim holds ${MOST_CLAIMED} contacts at most: plan with fewer`),
 });
 
 /** What became of credits of a claim: of all that are still open, or of some. */

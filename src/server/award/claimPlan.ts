@@ -7,11 +7,11 @@ import { awardsOf } from "./ownAwards";
 /** A claim of the open credits of awards, planned on the log as it is. */
 export function claimPlan(
   store: Store,
-  { logbookId, awards: ids, fees, forced, out }: ClaimPlanInput & { readonly logbookId: number },
+  { logbookId, awards: ids, fees, forced, out, most }: ClaimPlanInput & { readonly logbookId: number },
 ): ClaimPlanView {
   const awards = awardsOf(store, logbookId).filter(({ id }) => ids.includes(id));
   const contacts = [...wholeLog(store, logbookId)];
-  const plan = planClaim(contacts, { awards, fees, forced: new Set(forced), out: new Set(out) });
+  const plan = planClaim(contacts, { awards, fees, forced: new Set(forced), out: new Set(out), most });
   const known = new Map(contacts.map((contact) => [contact.id, contact]));
   const taken = takenCredits(contacts);
   const provable = new Set<string>();

@@ -25,6 +25,7 @@ const plan = async (context: Context, logbookId: number, more: object = {}) =>
       fees: FEES,
       forced: [],
       out: [],
+      most: 200,
       ...more,
     }),
   );
@@ -43,7 +44,7 @@ test("a plan becomes a claim, a claim is granted or refused, and what was refuse
   log(context, logbookId, "OY5QSA", { band: "15m", mode: "SSB", confirmations: CARD });
   log(context, logbookId, "DL1QTA", { confirmations: [] });
   const view = await plan(context, logbookId);
-  expect(view).toMatchObject({ credits: 6, cost: 74, bound: 74, unconfirmed: 3 });
+  expect(view).toMatchObject({ credits: 6, cost: 74, whole: { bound: 74 }, unconfirmed: 3 });
   expect(view.contacts.map(({ contact, isCard }) => `${contact.call} ${isCard}`)).toEqual([
     "OY4QSA false",
     "OY5QSA true",
@@ -132,7 +133,7 @@ test("what was granted long ago is taken from a list; of each line that grants n
   log(context, logbookId, "OY4QSA/P", { confirmations: [] });
   log(context, logbookId, "OY4QSA", { startedAt: "2026-11-20T11:00:00Z", confirmations: [] });
   const text = "# cards of old\nOY4QSA 2026-11-20 20m CW\n2026-11-20,OY4QSA,20m\nOY4QSA 2026-11-20 15m\nOY4QSA 20m";
-  const report = valueOf(recordGrants(context, logbookId, { awards: ["entities", "cqZones"], text }));
+  const report = valueOf(await recordGrants(context, logbookId, { awards: ["entities", "cqZones"], text }));
   expect(report).toMatchObject({ credits: 4, contacts: 1 });
   expect(report.left.map(({ line, why }) => `${line}: ${why}`)).toEqual([
     "3: it brings nothing that is not granted already",
@@ -142,7 +143,7 @@ test("what was granted long ago is taken from a list; of each line that grants n
   const held = valueOf(creditsOfAward(context, logbookId, "entities"));
   expect(new Set(held.map(({ contact, state }) => `${contact.call} ${state}`))).toEqual(new Set(["OY4QSA granted"]));
   const lines = "OY4QSA 2026-11-20 20m\n".repeat(2001);
-  expect(recordGrants(context, logbookId, { awards: ["entities"], text: lines })).toMatchObject({
+  expect(await recordGrants(context, logbookId, { awards: ["entities"], text: lines })).toMatchObject({
     problem: { status: 422 },
   });
 });

@@ -27,8 +27,9 @@ import { contactsById, withConfirmations } from "../logbook/contactRow";
 import { done, failed, type Result } from "../problem";
 import { awardsOf, findAward } from "./ownAwards";
 
-/** The most lines of a list of grants. */
+/** The most lines of a list of grants, and how many contacts are granted in one step. */
 const MOST_LINES = 2000;
+const AT_ONCE = 50;
 
 const creditsIn = (store: Store, logbookId: number) =>
   store.q
@@ -210,11 +211,11 @@ export function claimOutcome(
 }
 
 /** Records credits that were granted before, from lines of contacts; what cannot be told of a line is said. */
-export function recordGrants(
+export async function recordGrants(
   context: Context,
   logbookId: number,
   { awards: ids, text }: z.output<typeof grantListSchema>,
-): Result<GrantReport> {
+): Promise<Result<GrantReport>> {
   const { store } = context;
   const lines = readGrantList(text);
   if (lines.length > MOST_LINES)
@@ -255,10 +256,18 @@ export function recordGrants(
     if (own.length > 0) granted.set(contact.id, [...(granted.get(contact.id) ?? []), ...own]);
   }
   const credits = [...granted.values()].reduce((sum, own) => sum + own.length, 0);
-  return writeBatch(context, { logbookId, kind: "claim", summary: `Granted before: ${credits} credits` }, (writer) => {
-    for (const [id, set] of granted) setCredits(writer, id, set);
-    return done({ batchId: writer.batchId, credits, contacts: granted.size, left });
-  });
+  const summary = `Granted before: ${credits} credits`;
+  const each = [...granted];
+  let batchId: number | null = null;
+  // In short steps: others have their turn in between.
+  for (let from = 0; from < each.length; from += AT_ONCE)
+    batchId = await context.write(() =>
+      writeBatch(context, { logbookId, kind: "claim", summary, continues: batchId }, (writer) => {
+        for (const [id, set] of each.slice(from, from + AT_ONCE)) setCredits(writer, id, set);
+        return writer.batchId;
+      }),
+    );
+  return done({ batchId, credits, contacts: granted.size, left });
 }
 
 const DAY = 86_400;

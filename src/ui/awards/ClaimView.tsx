@@ -161,10 +161,10 @@ function Line({ credit, awards, isPicked, onPick }: LineProps) {
           {contact.call}
         </Link>
       </td>
-      <td className="px-2 py-1 font-mono text-soft">{fullTime(contact.startedAt)}</td>
+      <td className="px-2 py-1 font-mono whitespace-nowrap text-soft">{fullTime(contact.startedAt)}</td>
       <td className="px-2 py-1 whitespace-nowrap">{bandLabel(contact.band)}</td>
       <td className="px-2 py-1">{contact.submode ?? contact.mode}</td>
-      <td className="px-2 py-1 font-mono text-soft">{day}</td>
+      <td className="px-2 py-1 font-mono whitespace-nowrap text-soft">{day}</td>
       <td className="px-2 py-1 text-soft">{reason}</td>
     </tr>
   );

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { entityByCode } from "@/core/entity";
 import { bandLabel } from "@/core/band";
-import type { ClaimPlanView } from "@/core/contract";
+import { type ClaimPlanView, MOST_CLAIMED } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/credits";
 import { undo } from "@/core/contract/endpoints/logbooks";
 import { fullTime } from "@/core/time/words";
@@ -61,7 +61,8 @@ export function PlanView({
   const [pulled, setPulled] = useState<readonly number[]>([]);
   const [claiming, setClaiming] = useState(false);
   const [asked, setAsked] = useState<Planned["contact"] | null>(null);
-  const input = { awards: [...chosen], fees, forced: [...forced], out: [...out] };
+  const [most, setMost] = useState(100);
+  const input = { awards: [...chosen], fees, forced: [...forced], out: [...out], most };
   const { data, error, isFetching, refetch } = useQuery({
     queryKey: [...looksKey(logbook.id), "plan", input],
     queryFn: () => ask(endpoints.planClaim, { params: { logbookId: logbook.id }, body: input }),
@@ -116,6 +117,11 @@ export function PlanView({
           onChange={(contact) => keptFees.set({ ...fees, contact })}
         />
         <FeeField label="Fee a card" amount={fees.card} onChange={(card) => keptFees.set({ ...fees, card })} />
+        <Choice label="Contacts at most" value={most} onChange={({ target }) => setMost(Number(target.value))}>
+          {[20, 50, 100, MOST_CLAIMED].map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </Choice>
         <Choice label="Order" value={order} onChange={({ target }) => setOrder(target.value as Order)}>
           <option value="call">by call</option>
           <option value="date">by date</option>
@@ -137,11 +143,7 @@ export function PlanView({
               <b className="font-semibold">
                 {many(data.contacts.length, "contact")} bring {many(data.credits, "credit")} for {amountText(data.cost)}
               </b>
-              <span className="text-soft">
-                {data.cost === data.bound
-                  ? "; it is proven that nothing costs less"
-                  : `; nothing that brings as much costs less than ${amountText(data.bound)}`}
-              </span>
+              <span className="text-soft">{wholeText(data)}</span>
             </p>
             {cards.length > 0 && (
               <p className="text-soft">
@@ -224,6 +226,16 @@ export function PlanView({
   );
 }
 
+/** What all that could be had takes, and what is proven of it. */
+function wholeText({ contacts, whole }: ClaimPlanView): string {
+  const proven =
+    whole.cost === whole.bound
+      ? "it is proven that nothing costs less"
+      : `nothing that brings as much costs less than ${amountText(whole.bound)}`;
+  if (contacts.length === whole.contacts) return `; ${proven}`;
+  return `, of ${count(whole.contacts)} that bring all ${count(whole.credits)} for ${amountText(whole.cost)}; ${proven}`;
+}
+
 function FeeField({ label, amount, onChange }: { label: string; amount: number; onChange: (amount: number) => void }) {
   const [typed, setTyped] = useState<string | null>(null);
   const isWrong = typed !== null && amountFrom(typed) === null;
@@ -261,7 +273,7 @@ function PlanLine({ planned, awards, isPulled, onPulled, onOut, onForced, onAsk 
   const { call } = contact;
   return (
     <tr className="border-b border-line">
-      <td className="px-2 py-1 pl-3">
+      <td className="px-2 py-1 pl-3 whitespace-nowrap">
         {isCard ? (
           <label className="inline-flex items-center gap-1.5">
             <input type="checkbox" checked={isPulled} onChange={onPulled} aria-label={`Card of ${call} pulled`} /> card
@@ -275,7 +287,7 @@ function PlanLine({ planned, awards, isPulled, onPulled, onOut, onForced, onAsk 
       <th scope="row" className="px-2 py-1 text-left font-mono">
         {call}
       </th>
-      <td className="px-2 py-1 font-mono text-soft">{fullTime(contact.startedAt)}</td>
+      <td className="px-2 py-1 font-mono whitespace-nowrap text-soft">{fullTime(contact.startedAt)}</td>
       <td className="px-2 py-1 whitespace-nowrap">{bandLabel(contact.band)}</td>
       <td className="px-2 py-1">{contact.submode ?? contact.mode}</td>
       <td className="px-2 py-1">{entityOf(planned)}</td>

@@ -1,7 +1,7 @@
 import * as credits from "@/core/contract/endpoints/credits";
 import { recordGrants } from "@/server/award/credits";
-import { write } from "@/server/route";
+import { serve } from "@/server/route";
 
-export const POST = write(credits.grantList, ({ context, params, body }) =>
+export const POST = serve(credits.grantList, ({ context, params, body }) =>
   recordGrants(context, params.logbookId, body),
 );
