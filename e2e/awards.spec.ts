@@ -160,3 +160,67 @@ test("behind each total stand the contacts that it counts", async ({ page, app }
   await page.getByRole("button", { name: /on 6 m: the contacts behind it$/ }).press("Enter");
   await expect(page.getByRole("dialog").getByRole("heading")).toHaveText(new RegExp(`All, 6 m\\s*${contacts}`));
 });
+
+test("a claim is planned by key, narrowed, recorded, answered in part, and what was granted before is taken from a list", async ({
+  page,
+  app,
+}) => {
+  const site = { name: "Mole", call: "CX3QUA", grid: "GF35co" };
+  const { id } = await app.api<{ id: number }>("logbooks", { method: "POST", json: { name: "Mole log", site } });
+  const confirmed = (channel: string) => [{ channel, sent: "sent", received: "confirmed" }];
+  const log = (call: string, band: string, mode: string, channel: string) =>
+    app.api(`logbooks/${id}/contacts`, {
+      method: "POST",
+      json: { call, band, mode, startedAt: "2026-11-01T10:00:00Z", confirmations: confirmed(channel) },
+    });
+  await log("OY4QSA", "20m", "CW", "lantern");
+  await log("OY5QSA", "15m", "SSB", "card");
+  await log("OY6QSA", "20m", "SSB", "lantern");
+  await page.context().addCookies([{ name: "logbook", value: String(id), url: app.url }]);
+  await page.goto("/awards");
+  await page.getByRole("table").waitFor();
+  await page.keyboard.press("c");
+  const said = page.getByRole("status").filter({ hasText: "bring" });
+  await expect(said).toHaveText("2 contacts bring 5 credits for 0.74; it is proven that nothing costs less");
+  const card = page.getByRole("row").filter({ hasText: "OY5QSA" });
+  await card.getByRole("checkbox", { name: "Card of OY5QSA pulled" }).check();
+  await expect(page.getByText("1 card to pull, 1 pulled; signed confirmations instead would save 0.50")).toBeVisible();
+  await page.getByLabel("Fee a card").fill("much");
+  await expect(page.getByText("an amount, as 0.12")).toBeVisible();
+  await page.getByLabel("Fee a card").fill("1");
+  await expect(said).toContainText("for 1.24");
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByRole("button", { name: "Leave OY5QSA out" }).click();
+  await expect(said).toContainText("2 contacts bring 4 credits for 0.24");
+  await page.getByRole("button", { name: "Back to the plan without 1 choice" }).click();
+  await expect(said).toContainText("for 1.24");
+
+  await page.getByRole("button", { name: "Record the claim" }).press("Enter");
+  const window = page.getByRole("dialog");
+  await page.keyboard.press("Enter");
+  await expect(window.getByText("give the claim a number, or a name")).toBeVisible();
+  await page.keyboard.type("ML-1");
+  await page.keyboard.press("Enter");
+  const claim = page.getByRole("table", { name: "The credits of claim ML-1" });
+  await expect(claim.getByRole("row").filter({ hasText: "claimed" })).toHaveCount(5);
+  await claim.getByRole("checkbox", { name: "Entities: Faroe Islands on 15 m" }).check();
+  await page.getByLabel("Why it was refused").fill("the card is not readable");
+  await page.getByRole("button", { name: "Refused: 1" }).click();
+  await expect(claim.getByRole("row").filter({ hasText: "the card is not readable" })).toContainText("refused");
+  await page.getByRole("button", { name: "Granted: 4" }).click();
+  await expect(page.getByRole("navigation", { name: "Claims" })).toContainText("4 granted, 1 refused");
+
+  await page.keyboard.press("g");
+  await window.getByRole("button", { name: "CQ zones" }).click();
+  await window.getByLabel("Contacts").fill("OY4QSA 2026-11-01 20m CW\nOY4QSA 1999-11-01 20m");
+  await window.getByRole("button", { name: "Record as granted" }).click();
+  await expect(window.getByRole("status")).toContainText("1 credit of 1 contact granted; 1 line left above");
+  await expect(window.getByLabel("Contacts")).toHaveValue("OY4QSA 1999-11-01 20m");
+  await page.keyboard.press("Escape");
+  await page.goto("/awards?award=entities");
+  await expect(page.getByText("1 granted")).toBeVisible();
+  await expect(page.getByRole("grid").getByRole("img", { name: "granted" }).first()).toBeVisible();
+  // What was refused stands confirmed, and is to be claimed with another contact.
+  await page.getByLabel("Show").selectOption("claimable");
+  await expect(page.getByRole("grid").getByRole("rowheader", { name: "Faroe Islands" })).toBeVisible();
+});

@@ -35,7 +35,7 @@ export function AwardPage({ state, onLeave, onVariant, onChange }: AwardPageProp
   const [params, go] = useAddress();
   const { logbook } = useLogbook();
   const follow = useFollow(logbook.id);
-  const { of, worked, confirmed, isCounted, rules } = state;
+  const { of, worked, confirmed, claimed, granted, isCounted, rules } = state;
   const at = Math.max(
     0,
     VIEWS.findIndex(({ id }) => id === params.get("view")),
@@ -63,6 +63,16 @@ export function AwardPage({ state, onLeave, onVariant, onChange }: AwardPageProp
           <span>
             <Mark kind="safe" /> <b className="font-semibold">{count(confirmed)}</b> confirmed
           </span>
+          {claimed > 0 && (
+            <span>
+              <Mark kind="claimed" /> <b className="font-semibold">{count(claimed)}</b> claimed
+            </span>
+          )}
+          {granted > 0 && (
+            <span>
+              <Mark kind="granted" /> <b className="font-semibold">{count(granted)}</b> granted
+            </span>
+          )}
           {!isCounted && <span className="text-soft">not all contacts are counted yet</span>}
         </p>
         <FollowTick state={state} label="Follow" />

@@ -21,11 +21,13 @@ import { creditsKey, progressKey } from "./awardKeys";
 import { creditsText } from "./creditWords";
 import type { AwardState } from "./useAwards";
 
-export const CREDIT_MARKS: Readonly<Record<HeldCredit["state"], MarkKind>> = {
+const CREDIT_MARKS: Readonly<Record<HeldCredit["state"], MarkKind>> = {
   claimed: "claimed",
   granted: "granted",
   refused: "fault",
 };
+
+const collator = new Intl.Collator("en", { numeric: true });
 
 interface ClaimViewProps {
   claim: Claim;
@@ -47,7 +49,11 @@ export function ClaimView({ claim, awards, onChanged }: ClaimViewProps) {
       queryFn: () => ask(endpoints.awardCredits, { params: { ...params, award } }),
     })),
     combine: (answers) => ({
-      credits: answers.flatMap(({ data }) => data?.items ?? []).filter((one) => one.claim === claim.number),
+      credits: answers
+        .flatMap(({ data }) => data?.items ?? [])
+        .filter((one) => one.claim === claim.number)
+        .map((credit) => ({ ...credit, text: creditsText([credit], awards) }))
+        .sort((a, b) => collator.compare(a.text, b.text)),
       error: answers.find((one) => one.error !== null)?.error ?? null,
     }),
   });
@@ -111,7 +117,6 @@ export function ClaimView({ claim, awards, onChanged }: ClaimViewProps) {
               <Line
                 key={creditKey(credit)}
                 credit={credit}
-                awards={awards}
                 isPicked={picked.includes(creditKey(credit))}
                 onPick={() =>
                   setPicked(
@@ -130,15 +135,13 @@ export function ClaimView({ claim, awards, onChanged }: ClaimViewProps) {
 }
 
 interface LineProps {
-  credit: HeldCredit;
-  awards: readonly AwardState[];
+  credit: HeldCredit & { readonly text: string };
   isPicked: boolean;
   onPick: () => void;
 }
 
-function Line({ credit, awards, isPicked, onPick }: LineProps) {
-  const { contact, state, day, reason } = credit;
-  const text = creditsText([credit], awards);
+function Line({ credit, isPicked, onPick }: LineProps) {
+  const { contact, state, day, reason, text } = credit;
   return (
     <tr className="border-b border-line">
       <td className="px-2 py-1 pl-3 whitespace-nowrap">
