@@ -1,4 +1,5 @@
 import type { ContactInput } from "../contact";
+import { withoutOwnCredits } from "./credits";
 import { type Draft, type Gathered, lineFinder, note, short, writable } from "./gathered";
 import { type AdifField, type AdifHeader, type AdifNote, type AdifRecord, NO_HEADER } from "./record";
 import { takeConfirmations } from "./takeConfirmations";
@@ -31,6 +32,7 @@ export function contactFromAdif(record: AdifRecord, header: AdifHeader = NO_HEAD
   const confirmations = takeConfirmations(fields, gathered);
   takeFacts(draft, fields, gathered);
   draft.extra = extra;
+  draft.extra = withoutOwnCredits(draft);
   draft.confirmations = confirmations;
   return { ok: true, contact: draft, notes };
 }

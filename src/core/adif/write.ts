@@ -1,6 +1,7 @@
 import { type ContactFacts, FACT_FIELDS } from "../contact";
 import { byteLength, foldToAscii, isLatin } from "./bytes";
 import { ADIF_VERSION } from "./record";
+import { creditFields } from "./credits";
 import {
   CHANNEL_FIELDS,
   CREDITS_FIELD,
@@ -110,6 +111,7 @@ export function fieldsOf(contact: ContactFacts, form: "ADI" | "ADX"): WrittenFie
     if (names.sentVia !== null) put(names.sentVia, LETTER_BY_VIA[confirmation.sentVia ?? ""]);
     if (names.receivedVia !== null) put(names.receivedVia, LETTER_BY_VIA[confirmation.receivedVia ?? ""]);
   }
+  for (const { name, value } of creditFields(contact)) put(name, value);
   if (contact.credits.length > 0) put(CREDITS_FIELD, JSON.stringify(contact.credits));
   if (contact.pin) put(PIN_FIELD, "Y");
   for (const key of ["partsSent", "partsReceived"] as const)

@@ -1,3 +1,4 @@
+import { sql } from "kysely";
 import type { z } from "zod";
 import { baseCall } from "../../core/callsign";
 import {
@@ -35,7 +36,8 @@ const creditsIn = (store: Store, logbookId: number) =>
   store.q
     .selectFrom("credit")
     .innerJoin("contact", "contact.id", "credit.contactId")
-    .where("contact.logbookId", "=", logbookId);
+    // There are few credits: by the index of its logbook all contacts would be gone through.
+    .where(sql`+contact.logbookId`, "=", logbookId);
 
 /** The credits of an award that were asked for, with the contacts that bring them. */
 export function creditsOfAward({ store }: Context, logbookId: number, award: string): Result<HeldCredit[]> {
@@ -79,6 +81,7 @@ export function listClaims({ store }: Context, logbookId: number): Result<Claim[
       .select(["claim", "credit.award", "credit.state", "day", "contactId"])
       .where("claim", "is not", null),
   );
+  const order = awardsOf(store, logbookId).map(({ id }) => id);
   const claims = new Map<string, Claim & { readonly ids: Set<number> }>();
   for (const { claim: number, award, state, day, contactId } of rows) {
     const known = claims.get(number!) ?? {
@@ -97,7 +100,7 @@ export function listClaims({ store }: Context, logbookId: number): Result<Claim[
   }
   return done(
     [...claims.values()]
-      .map(({ ids: _, ...claim }) => claim)
+      .map(({ ids: _, ...claim }) => ({ ...claim, awards: order.filter((id) => claim.awards.includes(id)) }))
       .sort((a, b) => (b.day ?? "").localeCompare(a.day ?? "") || a.number.localeCompare(b.number)),
   );
 }

@@ -1,3 +1,4 @@
+import { creditsByStandard } from "../../core/adif/credits";
 import { type AdifHeader, type AdifNote, type AdifRecord, contactFromAdif } from "../../core/adif";
 import { queuedFor } from "../../core/confirm";
 import {
@@ -61,6 +62,7 @@ export function recordReader(
     if (!checked.ok)
       return { kind: "refused", reason: checked.faults.map((fault) => `${fault.field}: ${fault.text}`).join("; ") };
     const contact = completeContact(checked.value, exceptions);
+    contact.credits = creditsByStandard(contact);
     if (choices.queue.length > 0) contact.confirmations = queuedFor(contact.confirmations, choices.queue);
     return { kind: "contact", contact, said: { ownCall, ownGrid } };
   };
