@@ -67,13 +67,6 @@ await shot("log-check", "/contest?tab=log-check", "day", async (page) => {
   await page.getByRole("button", { name: "Open", exact: true }).first().click();
   await page.getByRole("tab", { name: "Log check" }).click();
 });
-await shot("filter", "/desk", "day", async (page) => {
-  await page.getByRole("button", { name: "Filters" }).click();
-  await page.getByRole("menuitem", { name: "Cards sent and not answered" }).click();
-  await page.waitForTimeout(500);
-  await page.getByRole("grid", { name: "Log" }).focus();
-  for (let press = 0; press < 4; press++) await page.keyboard.press("Shift+ArrowDown");
-});
 await shot("cards", "/desk", "day", async (page) => {
   await page.getByLabel("Find in the log: a call, a name, a place, a word").fill("py2qun");
   await page.keyboard.press("Control+Alt+k");
@@ -94,6 +87,10 @@ await shot("confirm", "/confirm", "day", async (page) => {
     .waitFor();
 });
 await shot("awards", "/awards?award=entities", "night", async (page) => page.getByRole("grid").focus());
+await shot("claims", "/awards?view=claims", "day", async (page) => {
+  await page.getByRole("button", { name: "Record the claim" }).waitFor();
+  await page.getByLabel("Order").focus();
+});
 
 radios.petrel.radio.change({ frequencyHz: 14_031_500, secondHz: 14_036_000, split: true });
 await shot("station", "/station", "day", async (page) => {
