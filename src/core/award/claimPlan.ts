@@ -11,7 +11,7 @@ export interface Claimable extends AwardFacts, SlotFacts {
 }
 
 /** What a claim costs, in the smallest coin: each contact of it, and each card that is to be shown besides. */
-export interface Fees {
+interface Fees {
   readonly contact: number;
   readonly card: number;
 }
@@ -46,7 +46,7 @@ export function takenCredits(contacts: Iterable<Pick<Claimable, "credits">>): Se
 }
 
 /** A contact of a plan: what it is claimed for, and whether its card is to be pulled. */
-export interface PlannedContact {
+interface PlannedContact {
   readonly id: number;
   readonly credits: readonly CreditKey[];
   readonly isCard: boolean;

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { awardIdSchema } from "./awardId";
 
 /** What became of a request for a credit: it was claimed, granted, or refused. One that was not asked for has none. */
-export const CREDIT_STATES = ["claimed", "granted", "refused"] as const;
+const CREDIT_STATES = ["claimed", "granted", "refused"] as const;
 export type CreditState = (typeof CREDIT_STATES)[number];
 
 /**

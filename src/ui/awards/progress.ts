@@ -73,7 +73,7 @@ export function progressOf(
   return { bands, rows, totals };
 }
 
-export function isConfirmedCell(cell: Cell): boolean {
+function isConfirmedCell(cell: Cell): boolean {
   return cell !== "none" && cell !== "hold";
 }
 
