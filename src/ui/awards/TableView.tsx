@@ -25,9 +25,16 @@ const SHOWN: readonly (readonly [Shown, string])[] = [
   ["worked", "worked"],
   ["unconfirmed", "not confirmed"],
   ["claimable", "to be claimed"],
+  ["deleted", "deleted"],
   ["missing", "never worked"],
   ["all", "all"],
 ];
+
+/** Of an award of which nobody can list all there are none that are missing. */
+function isOffered({ universe }: Award, shown: Shown): boolean {
+  if (shown === "deleted") return universe?.some(({ deleted }) => deleted) ?? false;
+  return universe !== null || (shown !== "missing" && shown !== "all");
+}
 
 /** What the contacts are asked for behind a cell: of one item, or of all of them, on a band or on all. */
 interface Opened {
@@ -95,13 +102,11 @@ export function TableView({ award }: { award: Award }) {
             value={shown}
             onChange={({ target }) => setShown(target.value as Shown)}
           >
-            {SHOWN.filter(([value]) => award.universe !== null || (value !== "missing" && value !== "all")).map(
-              ([value, label]) => (
-                <option key={value} value={value}>
-                  {label}
-                </option>
-              ),
-            )}
+            {SHOWN.filter(([value]) => isOffered(award, value)).map(([value, label]) => (
+              <option key={value} value={value}>
+                {label}
+              </option>
+            ))}
           </select>
         </label>
         <label className="flex items-center gap-2 text-soft">
@@ -128,6 +133,7 @@ export function TableView({ award }: { award: Award }) {
         {progress !== null && (
           <p className="text-soft">
             {count(rows.length)} of {count(progress.rows.length)}
+            {progress.deleted > 0 && `, ${count(progress.deleted)} worked and deleted since`}
           </p>
         )}
       </div>

@@ -51,6 +51,8 @@ test("rows are shown, searched and sorted as asked; a deleted entity shows when 
   const names = (...asked: [Parameters<typeof selectRows>[1], string, Parameters<typeof selectRows>[3]]) =>
     selectRows(rows, ...asked).map((row) => row.item.name);
   expect(names("worked", "", "contacts")).toEqual(["Uruguay", "Faroe Islands", "German Democratic Republic"]);
+  expect(names("deleted", "", "name")).toEqual(["German Democratic Republic"]);
+  expect(progressOf(ENTITIES_AWARD, table, "mixed").deleted).toBe(1);
   expect(names("unconfirmed", "", "name")).toEqual(["German Democratic Republic", "Uruguay"]);
   expect(names("all", "curacao", "name")).toEqual(["Curaçao"]);
   expect(names("missing", "", "name")).toHaveLength(338);

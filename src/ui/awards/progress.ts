@@ -17,11 +17,13 @@ export interface AwardRow {
 export interface Progress {
   readonly bands: readonly string[];
   readonly rows: readonly AwardRow[];
-  /** One a column, as the cells. */
+  /** How many of the items that were worked count no more for new contacts. */
+  readonly deleted: number;
+  /** One a column, as the cells; with those that are deleted. */
   readonly totals: readonly { readonly worked: number; readonly confirmed: number }[];
 }
 
-export type Shown = "worked" | "unconfirmed" | "claimable" | "missing" | "all";
+export type Shown = "worked" | "unconfirmed" | "claimable" | "deleted" | "missing" | "all";
 export type Order = "name" | "note" | "contacts";
 
 /**
@@ -70,7 +72,8 @@ export function progressOf(
     worked: rows.filter((row) => row.cells[column] !== "none").length,
     confirmed: rows.filter((row) => isConfirmedCell(row.cells[column]!)).length,
   }));
-  return { bands, rows, totals };
+  const deleted = rows.filter(({ item, cells: [all] }) => item.deleted && all !== "none").length;
+  return { bands, rows, deleted, totals };
 }
 
 function isConfirmedCell(cell: Cell): boolean {
@@ -85,6 +88,7 @@ export function selectRows(rows: readonly AwardRow[], shown: Shown, search: stri
   const fits = ({ item, cells: [all], claimable }: AwardRow) =>
     (shown === "all" ||
       (shown === "claimable" && claimable) ||
+      (shown === "deleted" && item.deleted) ||
       (shown === "worked" && all !== "none") ||
       (shown === "unconfirmed" && all === "hold") ||
       (shown === "missing" && all === "none")) &&
