@@ -7,7 +7,8 @@ import { doJob } from "../jobs/work";
 import { changeContact, deleteContact, logContact } from "../logbook/contacts";
 import { createLogbook } from "../logbook/logbooks";
 import { countedSlots, keptSlots, runTestJob, testContext, testMeans, valueOf } from "../testing";
-import { awardContacts, awardTable, listAwards } from "./awardTables";
+import { awardContacts } from "./awardLooks";
+import { awardTable, listAwards } from "./awardTables";
 import { countLater, uncountedLogbooks } from "./counted";
 
 const CALLS = ["DL1QTA", "OY4QSA/P", "W7QUD", "CX3QRA/MM", "JA3QRM", "EA8/LU3QSC"];

@@ -5,7 +5,8 @@ import { contactsById } from "../logbook/contactRow";
 import { changeContact, deleteContact, getContact, logContact } from "../logbook/contacts";
 import { undoBatch } from "../logbook/undo";
 import { testContext, valueOf } from "../testing";
-import { listAwards, planOfClaim } from "./awardTables";
+import { planOfClaim } from "./awardLooks";
+import { listAwards } from "./awardTables";
 import { claimOutcome, creditsOfAward, listClaims, recordClaim, recordGrants } from "./credits";
 
 const CARD = [{ channel: "card", sent: "sent", received: "confirmed" }];

@@ -5,7 +5,7 @@ import { logContact } from "../logbook/contacts";
 import { keepSpots } from "../spot/keptSpots";
 import { testContext, valueOf } from "../testing";
 import { type CountedContact, wholeLog } from "./countedContacts";
-import { missingOf, newsOfMonth, placesOf, recordsOf, yearsOfAward } from "./awardTables";
+import { missingOf, newsOfMonth, placesOf, recordsOf, yearsOfAward } from "./awardLooks";
 
 const card = (receivedOn: string | null) => [
   { channel: "card", sent: "sent", received: "confirmed", ...(receivedOn !== null && { receivedOn }) },

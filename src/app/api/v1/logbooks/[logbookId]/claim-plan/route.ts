@@ -1,5 +1,5 @@
 import * as credits from "@/core/contract/endpoints/credits";
-import { planOfClaim } from "@/server/award/awardTables";
+import { planOfClaim } from "@/server/award/awardLooks";
 import { serve } from "@/server/route";
 
 export const POST = serve(credits.planClaim, ({ context, params, body }) =>

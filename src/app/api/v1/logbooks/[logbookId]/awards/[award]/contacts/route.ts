@@ -1,5 +1,5 @@
 import * as awards from "@/core/contract/endpoints/awards";
-import { awardContacts } from "@/server/award/awardTables";
+import { awardContacts } from "@/server/award/awardLooks";
 import { serve } from "@/server/route";
 
 export const GET = serve(awards.awardContacts, ({ context, params, query }) =>

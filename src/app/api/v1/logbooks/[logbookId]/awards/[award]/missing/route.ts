@@ -1,5 +1,5 @@
 import * as awards from "@/core/contract/endpoints/awards";
-import { missingOf } from "@/server/award/awardTables";
+import { missingOf } from "@/server/award/awardLooks";
 import { serve } from "@/server/route";
 
 export const GET = serve(awards.awardMissing, ({ context, params }) =>

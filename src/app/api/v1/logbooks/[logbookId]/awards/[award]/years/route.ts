@@ -1,5 +1,5 @@
 import * as awards from "@/core/contract/endpoints/awards";
-import { yearsOfAward } from "@/server/award/awardTables";
+import { yearsOfAward } from "@/server/award/awardLooks";
 import { serve } from "@/server/route";
 
 export const GET = serve(awards.awardYears, ({ context, params }) =>
