@@ -1,6 +1,7 @@
 import { join } from "node:path";
 import type { App } from "../e2e/app";
 import type { Job, Logbook } from "../src/core/contract";
+import { countedTo } from "../src/server/award/counted";
 import { connect } from "../src/server/db/store";
 import { withConfirmations } from "../src/server/logbook/contactRow";
 import { countSlots } from "../src/server/logbook/rebuildSlots";
@@ -54,7 +55,9 @@ export function faultsIn(data: string): string[] {
         .all(q.selectFrom("slot").select(columns).where("logbookId", "=", id))
         .map(text)
         .sort();
-      const counted = countSlots(store, id)
+      // What a file brought may still be left for the job that counts it.
+      const upTo = countedTo(store);
+      const counted = countSlots(store, id, (contactId, award) => contactId <= upTo(id, award))
         .map(({ award, item, band, modeGroup, worked, confirmed }) =>
           text({ award, item, band, modeGroup, worked, confirmed }),
         )

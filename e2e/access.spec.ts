@@ -19,6 +19,7 @@ for (const theme of ["day", "night"] as const) {
       await page.goto(path);
       await page.waitForLoadState("load");
       await expect(page.getByRole("main")).not.toBeEmpty();
+      await expect(page.getByRole("main").getByText("Loading", { exact: true })).toHaveCount(0);
       // Until tabs are the browser's a hidden button stands for them.
       await expect(page.locator("button[aria-hidden]")).toHaveCount(0);
       if (path === "/desk") {

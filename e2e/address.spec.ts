@@ -12,6 +12,8 @@ test("the opened contact, the filter and the sort are in the address: reload, ba
   await page.getByLabel("Find in the log").fill("cx");
   await expect(page).toHaveURL(/find=cx/);
   await page.getByLabel("Find in the log").press("Enter");
+  const found = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
+  await expect(found).toContainText(/C[VWX]\d|cx/i);
   await page.keyboard.press("Enter");
   const panel = page.getByRole("dialog");
   await expect(panel.getByRole("heading").first()).toBeVisible();

@@ -29,7 +29,10 @@ export function AwardsPage() {
   if (page === RECORDS) return <RecordsPage onLeave={leave} />;
   if ((at !== null || page !== null) && awards === undefined)
     return error === null ? (
-      <p className="p-8 text-soft">Loading</p>
+      <div className="p-8 text-soft">
+        <h1 className="sr-only">Awards</h1>
+        Loading
+      </div>
     ) : (
       <LoadFailure text={error.message} onRetry={() => void refetch()} />
     );
