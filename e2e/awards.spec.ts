@@ -97,7 +97,9 @@ test("a variant is made by key, tried on the log, kept, counted, taken away and 
   await window.getByLabel("Name", { exact: true }).fill("Entities on forty metres");
   await window.getByLabel("Own power up to, W").fill("");
   await window.getByLabel("Band", { exact: true }).selectOption("40m");
-  const trial = window.getByRole("region", { name: "Try it" }).getByRole("status");
+  const tried = window.getByRole("region", { name: "Try it" });
+  await expect(tried).toHaveAttribute("aria-busy", "false");
+  const trial = tried.getByRole("status");
   await expect(trial).toContainText(/\d+ contacts would count: [1-9]\d* entities worked/);
   const worked = /(\d+) entities worked/.exec(await trial.innerText())![1]!;
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);

@@ -139,7 +139,8 @@ const sayFailure = (error: unknown) => void toast.error(error instanceof Error ?
 /** What the award would count in the log as it stands. */
 function TryOut({ rules, own }: { rules: AwardRules | null; own: readonly AwardRules[] }) {
   const { logbook } = useLogbook();
-  const body = useSettled(rules === null ? "" : JSON.stringify(rules), SETTLED_MS);
+  const typed = rules === null ? "" : JSON.stringify(rules);
+  const body = useSettled(typed, SETTLED_MS);
   const { data, error, isFetching } = useQuery({
     queryKey: ["awardTrial", logbook.id, body],
     queryFn: () => ask(endpoints.tryAward, { params: { logbookId: logbook.id }, body: JSON.parse(body) as unknown }),
@@ -147,12 +148,17 @@ function TryOut({ rules, own }: { rules: AwardRules | null; own: readonly AwardR
     placeholderData: (before) => before,
     gcTime: 0,
   });
+  const isStale = isFetching || body !== typed;
   const award = useMemo(() => {
     if (rules === null) return undefined;
     return ownAwards([...own.filter(({ id }) => id !== rules.id), rules]).find(({ id }) => id === rules.id);
   }, [rules, own]);
   return (
-    <section aria-label="Try it" className={`grid content-start gap-1.5 ${isFetching ? "opacity-60" : ""}`}>
+    <section
+      aria-label="Try it"
+      aria-busy={isStale}
+      className={`grid content-start gap-1.5 ${isStale ? "opacity-60" : ""}`}
+    >
       <h3 className="heading">In the log as it is</h3>
       {rules === null && <p className="text-soft">It is tried as soon as it is sound.</p>}
       {error !== null && <p className="text-stop">{error.message}</p>}
