@@ -1,7 +1,6 @@
 "use client";
 
 import { useQuery } from "@tanstack/react-query";
-import { Minus, Plus } from "lucide-react";
 import { useMemo, useState } from "react";
 import type { SpotView } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
@@ -26,6 +25,7 @@ import { inSight, MAP_KINDS, type MapKind, type MapView, placeAt, projectionOf, 
 import { wholeText } from "./spotColumns";
 import { type Countries, entityAt, useCountries } from "../map/useCountries";
 import { useMapHand } from "../map/useMapHand";
+import { ZoomButtons } from "../map/ZoomButtons";
 
 const LAST_CONTACTS = 60;
 const KINDS: Readonly<Record<MapKind, string>> = { around: "Around the site", world: "World" };
@@ -121,12 +121,7 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
           ))}
         </div>
         <span className="flex-1" />
-        <Button small look="quiet" aria-label="Show more of the map" onClick={() => zoom("out")}>
-          <Minus size={14} aria-hidden />
-        </Button>
-        <Button small look="quiet" aria-label="Enlarge the map" onClick={() => zoom("in")}>
-          <Plus size={14} aria-hidden />
-        </Button>
+        <ZoomButtons zoom={zoom} />
       </div>
       <div
         ref={setBox}

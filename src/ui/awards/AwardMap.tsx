@@ -1,13 +1,11 @@
 "use client";
 
 import { useQuery } from "@tanstack/react-query";
-import { Minus, Plus } from "lucide-react";
 import { useMemo, useState } from "react";
 import type { Award } from "@/core/award";
 import * as endpoints from "@/core/contract/endpoints/awards";
 import { gridCenter, parseGrid } from "@/core/geo";
 import { ask } from "../kit/api";
-import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
@@ -17,6 +15,7 @@ import { Earth } from "../map/Earth";
 import { type MapView, projectionOf, sightOf, WHOLE_MAP } from "../map/mapView";
 import { useCountries } from "../map/useCountries";
 import { useMapHand } from "../map/useMapHand";
+import { ZoomButtons } from "../map/ZoomButtons";
 import { useLogbook } from "../shell/logbook";
 import { looksKey } from "./awardKeys";
 import { CellContacts } from "./CellContacts";
@@ -88,12 +87,7 @@ export function AwardMap({ award }: { award: Award }) {
           <span className="text-soft">{count(rows.length - marks.length)} without a place</span>
         )}
         <span className="flex-1" />
-        <Button small look="quiet" aria-label="Show more of the map" onClick={() => zoom("out")}>
-          <Minus size={14} aria-hidden />
-        </Button>
-        <Button small look="quiet" aria-label="Enlarge the map" onClick={() => zoom("in")}>
-          <Plus size={14} aria-hidden />
-        </Button>
+        <ZoomButtons zoom={zoom} />
       </div>
       <div
         ref={setBox}
