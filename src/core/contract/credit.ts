@@ -68,7 +68,7 @@ export const claimInputSchema = z.strictObject({
     .max(MOST_CLAIMED, `a claim holds ${MOST_CLAIMED} contacts at most: plan with fewer`),
 });
 
-/** What became of credits of a claim: of all that are still open, or of some. */
+/** What became of credits of a claim: of all that are still open, or of some of those. */
 export const claimOutcomeSchema = z
   .strictObject({
     number: claimNumber,

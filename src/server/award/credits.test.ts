@@ -81,6 +81,9 @@ test("a plan becomes a claim, a claim is granted or refused, and what was refuse
     { contact: { call: "OY6QSA" }, credits: [{ on: "15m" }] },
   ]);
 
+  // What was refused is claimed with another contact now: the first one cannot be granted as well.
+  const regranted = { number: "7001", state: "granted" as const, day: "2026-12-06", reason: null, credits: [band!] };
+  expect(claimOutcome(context, logbookId, regranted)).toMatchObject({ ok: false, problem: { status: 409 } });
   // The batch of the claim stands before the later ones: these are taken back first.
   expect(valueOf(undoBatch(context, logbookId, batchId!)).blocked.length).toBeGreaterThan(0);
   expect(valueOf(getContact(context, logbookId, first)).credits.length).toBeGreaterThan(0);

@@ -185,7 +185,7 @@ function setCredits(writer: BatchWriter, id: number, set: readonly Credit[]): vo
   for (const held of writer.hold([id])) writer.change(held, { credits: withCredits(held.contact.credits, set) });
 }
 
-/** Says what became of a claim: of what of it is still claimed, or of some credits of it. */
+/** Says what became of a claim: of what of it is still claimed, or of some of that. */
 export function claimOutcome(
   context: Context,
   logbookId: number,
@@ -197,9 +197,11 @@ export function claimOutcome(
     .all(
       creditsIn(store, logbookId)
         .select(["contactId", "credit.award", "item", "on", "credit.state", "day", "claim", "source", "reason"])
-        .where("claim", "=", number),
+        .where("claim", "=", number)
+        // What was refused may be claimed with another contact by now.
+        .where("credit.state", "=", "claimed"),
     )
-    .filter((row) => (asked === null ? row.state === "claimed" : asked.has(creditKey(row))));
+    .filter((row) => asked?.has(creditKey(row)) ?? true);
   if (rows.length === 0) return failed(409, "Nothing is open", `nothing of claim ${number} waits for an answer`);
   const byContact = new Map<number, Credit[]>();
   for (const { contactId, ...credit } of rows)
