@@ -1,5 +1,4 @@
-import { type Award, awardById, creditsOf } from "../award";
-import type { Credit, CreditState } from "../award";
+import { type Award, awardById, type Credit, creditKey, creditsOf, type CreditState } from "../award";
 import { bandByName } from "../band";
 import type { CompleteContact, ContactInput, ExtraField } from "../contact";
 
@@ -83,9 +82,7 @@ export function creditsByStandard(contact: CompleteContact): Credit[] {
       if (award === undefined) continue;
       for (const key of creditsOf(award, contact))
         if (kindOf(key.on) === meant![2])
-          found.set(`${key.award}\n${key.item}\n${key.on}`, {
-            ...{ ...key, state, day: null, claim: null, source: "file", reason: null },
-          });
+          found.set(creditKey(key), { ...key, state, day: null, claim: null, source: "file", reason: null });
     }
   }
   return [...found.values()];

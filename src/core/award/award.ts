@@ -16,7 +16,7 @@ export type SlotFacts = AwardFacts & {
   readonly confirmations: readonly Pick<Confirmation, "channel" | "received">[];
 };
 
-export const PROOF_OF = new Map(CHANNELS.map(({ id, proof }) => [id, proof]));
+const PROOF_OF = new Map(CHANNELS.map(({ id, proof }) => [id, proof]));
 
 /** Whether what a contact has proves it for an award. */
 export function isProven(award: Pick<Award, "proofs">, { confirmations }: Pick<SlotFacts, "confirmations">): boolean {

@@ -1,8 +1,7 @@
-import { PROOF_OF, type SlotFacts } from "./award";
+import { isProven, type SlotFacts } from "./award";
 import type { Award, AwardFacts } from "./awards/award";
 import { cheapestCover } from "./cover";
 import { type Credit, type CreditKey, creditKey } from "./credit";
-import { isConfirmed } from "../confirm/channel";
 
 /** A contact that could be claimed with. */
 export interface Claimable extends AwardFacts, SlotFacts {
@@ -28,13 +27,10 @@ export function creditsOf(award: Award, contact: AwardFacts): CreditKey[] {
 }
 
 /** Whether a contact is proven for an award, and whether a signature does that; otherwise a card is to be shown. */
-export function proofOf(award: Award, { confirmations }: Pick<SlotFacts, "confirmations">): "signed" | "paper" | null {
-  const proofs = confirmations
-    .filter((one) => isConfirmed(one))
-    .map(({ channel }) => PROOF_OF.get(channel)!)
-    .filter((proof) => award.proofs.includes(proof));
-  if (proofs.length === 0) return null;
-  return proofs.some((proof) => proof !== "paper") ? "signed" : "paper";
+export function proofOf(award: Award, contact: Pick<SlotFacts, "confirmations">): "signed" | "paper" | null {
+  if (!isProven(award, contact)) return null;
+  const withoutPaper = { proofs: award.proofs.filter((proof) => proof !== "paper") };
+  return isProven(withoutPaper, contact) ? "signed" : "paper";
 }
 
 /** The credits that are claimed or granted, of whichever contact. */

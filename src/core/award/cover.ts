@@ -137,7 +137,9 @@ function partsOf(open: readonly (readonly number[])[]): number[][] {
   open.forEach((covers, at) => {
     if (covers.length === 0) return;
     const root = rootOf(covers[0]!);
-    parts.set(root, [...(parts.get(root) ?? []), at]);
+    const part = parts.get(root);
+    if (part === undefined) parts.set(root, [at]);
+    else part.push(at);
   });
   return [...parts.values()];
 }

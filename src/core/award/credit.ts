@@ -37,18 +37,14 @@ const ORDER: readonly CreditState[] = ["refused", "claimed", "granted"];
 
 /** The credits of a contact with those of another account of it: where both have one, what is further holds. */
 export function furtherCredits(ours: readonly Credit[], theirs: readonly Credit[]): Credit[] {
-  const merged = new Map(ours.map((credit) => [creditKey(credit), credit]));
-  for (const credit of theirs) {
-    const own = merged.get(creditKey(credit));
-    if (own === undefined || ORDER.indexOf(credit.state) > ORDER.indexOf(own.state))
-      merged.set(creditKey(credit), credit);
-  }
-  return [...merged.values()];
+  const own = new Map(ours.map((credit) => [creditKey(credit), ORDER.indexOf(credit.state)]));
+  return withCredits(
+    ours,
+    theirs.filter((credit) => ORDER.indexOf(credit.state) > (own.get(creditKey(credit)) ?? -1)),
+  );
 }
 
 /** A contact's credits with some set: each in place of the one that it is. */
 export function withCredits(credits: readonly Credit[], set: readonly Credit[]): Credit[] {
-  const merged = new Map(credits.map((credit) => [creditKey(credit), credit]));
-  for (const credit of set) merged.set(creditKey(credit), credit);
-  return [...merged.values()];
+  return [...new Map([...credits, ...set].map((credit) => [creditKey(credit), credit])).values()];
 }

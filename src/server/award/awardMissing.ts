@@ -23,6 +23,7 @@ import { awardsOf } from "./ownAwards";
 
 const LISTED = 500;
 type Item = Missing["items"][number];
+type Likely = NonNullable<Item["ask"]>["likely"];
 
 /**
  * What lacks of an award, the easiest first: what was announced within the last day, the more often the sooner; then
@@ -71,26 +72,40 @@ function unconfirmed(store: Store, logbookId: number, award: Award) {
     if (isConfirmed) confirming.add(contact.baseCall);
     for (const item of award.itemsOf(contact)) {
       if (isConfirmed) confirmed.add(item);
-      else if (!confirmed.has(item)) worked.set(item, [...(worked.get(item) ?? []), contact]);
+      else if (!confirmed.has(item)) {
+        const known = worked.get(item);
+        if (known === undefined) worked.set(item, [contact]);
+        else known.push(contact);
+      }
     }
   }
   for (const item of confirmed) worked.delete(item);
+  const listed = new Map<string, Likely>();
+  const likelyOf = (baseCall: string): Likely => {
+    if (confirming.has(baseCall)) return "confirmed before";
+    let likely = listed.get(baseCall);
+    if (likely === undefined) {
+      likely = listingOf(store, baseCall)?.confirmsOnline === true ? "confirms online" : null;
+      listed.set(baseCall, likely);
+    }
+    return likely;
+  };
   const open = new Map<string, { readonly contacts: number; readonly ask: Item["ask"] }>();
   for (const [item, contacts] of worked)
-    open.set(item, { contacts: contacts.length, ask: likeliest(store, contacts, confirming) });
+    open.set(item, { contacts: contacts.length, ask: likeliest(store, contacts, likelyOf) });
   return { confirmed, open, gave };
 }
 
 /** Of some contacts that with the station that is the likeliest to confirm, and of its contacts the last. */
-function likeliest(store: Store, contacts: readonly CountedContact[], confirming: ReadonlySet<string>): Item["ask"] {
-  const said = contacts.map(({ id, call, baseCall, startedAt, band }) => {
-    const likely = confirming.has(baseCall)
-      ? ("confirmed before" as const)
-      : listingOf(store, baseCall)?.confirmsOnline === true
-        ? ("confirms online" as const)
-        : null;
-    return { contactId: id, call, startedAt, band, likely };
-  });
+function likeliest(
+  store: Store,
+  contacts: readonly CountedContact[],
+  likelyOf: (baseCall: string) => Likely,
+): Item["ask"] {
+  const said = contacts.map(({ id, call, baseCall, startedAt, band }) => ({
+    ...{ contactId: id, call, startedAt, band },
+    likely: likelyOf(baseCall),
+  }));
   const rank = ({ likely }: (typeof said)[number]) => (likely === "confirmed before" ? 2 : likely === null ? 0 : 1);
   const [best] = said.sort((a, b) => rank(b) - rank(a) || b.startedAt.localeCompare(a.startedAt));
   return best === undefined ? null : { ...best, askedAt: askedAt(store, best.contactId) };

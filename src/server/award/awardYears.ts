@@ -1,5 +1,4 @@
 import { isProven } from "../../core/award";
-import { CHANNELS, isConfirmed } from "../../core/confirm";
 import type { AwardYear } from "../../core/contract";
 import type { Store } from "../db/store";
 import { wholeLog } from "./countedContacts";
@@ -17,7 +16,6 @@ export function awardYears(
 ): AwardYear[] {
   const award = awardsOf(store, logbookId).find((one) => one.id === id);
   if (award === undefined) return [];
-  const proving = new Set(CHANNELS.filter(({ proof }) => award.proofs.includes(proof)).map((channel) => channel.id));
   const worked = new Map<string, string>();
   const confirmed = new Map<string, string>();
   const note = (first: Map<string, string>, item: string, day: string) => {
@@ -28,9 +26,8 @@ export function awardYears(
     const day = contact.startedAt.slice(0, 10);
     for (const item of award.itemsOf(contact)) {
       note(worked, item, day);
-      if (!isProven(award, contact)) continue;
       for (const one of contact.confirmations)
-        if (proving.has(one.channel) && isConfirmed(one)) note(confirmed, item, one.receivedOn ?? day);
+        if (isProven(award, { confirmations: [one] })) note(confirmed, item, one.receivedOn ?? day);
     }
   }
   return byYear(worked, confirmed, until);

@@ -40,6 +40,8 @@ test("what is claimed or granted is told from what is confirmed, and what could 
   const column = (band: string) => bands.indexOf(band) + 1;
   expect([faroes.cells[0], faroes.cells[column("15m")], faroes.claimable]).toEqual(["granted", "claimed", false]);
   expect(rows.find((row) => row.item.item === "144")!.cells[0]).toBe("hold");
+  const again = progressOf(ENTITIES_AWARD, table, "mixed", [...credits, { ...credits[0]!, state: "claimed" as const }]);
+  expect(again.rows.find((row) => row.item.item === "222")!.cells[0]).toBe("granted");
   expect(totals[0]).toEqual({ worked: 3, confirmed: 1 });
   expect(selectRows(rows, "claimable", "", "name")).toEqual([]);
   const open = progressOf(ENTITIES_AWARD, table, "mixed", credits.slice(0, 1)).rows;

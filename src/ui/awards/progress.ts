@@ -36,10 +36,13 @@ export function progressOf(
   group: Group,
   credits: readonly Pick<HeldCredit, "item" | "on" | "state">[] = [],
 ): Progress {
+  // One that was granted before may have been claimed again: what is granted holds.
   const stands = new Map(
-    credits.filter(({ state }) => state !== "refused").map(({ item, on, state }) => [`${item}\n${on}`, state]),
+    (["claimed", "granted"] as const).flatMap((one) =>
+      credits.filter(({ state }) => state === one).map(({ item, on }) => [`${item}\n${on}`, one] as const),
+    ),
   );
-  const creditOf = (item: string, on: string): Cell | undefined => stands.get(`${item}\n${on}`) as Cell | undefined;
+  const creditOf = (item: string, on: string): Cell | undefined => stands.get(`${item}\n${on}`);
   const slots = table.slots.filter((slot) => group === "mixed" || slot.modeGroup === group);
   const bands = [...new Set([...USUAL_BANDS, ...table.slots.map((slot) => slot.band)])].sort(compareBands);
   const byItem = new Map<string, AwardTable["slots"]>();
