@@ -82,7 +82,7 @@ export function byWorth(worths: readonly AwardWorth[]): AwardWorth[] {
 
 /** The most that a contact would be worth; which award that is for is said where there are several. */
 export function bestWorth(worths: readonly AwardWorth[], followed: number): WorthReading | null {
-  const [best] = byWorth(worths);
+  const [best] = worths.length > 1 ? byWorth(worths) : worths;
   if (best === undefined) return null;
   const { worth, name, text } = best;
   return { worth, text: followed > 1 ? `${name}: ${text}` : text };
@@ -91,8 +91,21 @@ export function bestWorth(worths: readonly AwardWorth[], followed: number): Wort
 /** A grid that is a courtesy: the end of a contact. */
 const FAREWELL = "RR73";
 
+/** Receivers say the same again and again: so many different remarks are remembered. */
+const MOST_REMARKS = 5000;
+const remarks = new Map<string, Partial<KnownOnAir>>();
+
 /** What the remark of an announcement says of where a station is: its grid, or a reference. */
 export function knownFromRemark(remark: string): Partial<KnownOnAir> {
+  let known = remarks.get(remark);
+  if (known === undefined) {
+    if (remarks.size >= MOST_REMARKS) remarks.clear();
+    remarks.set(remark, (known = knownIn(remark)));
+  }
+  return known;
+}
+
+function knownIn(remark: string): Partial<KnownOnAir> {
   const known: { -readonly [Key in keyof KnownOnAir]?: KnownOnAir[Key] } = {};
   for (const word of remark.toUpperCase().split(/[^A-Z0-9/@-]+/)) {
     if (/^[A-R]{2}[0-9]{2}([A-X]{2})?$/.test(word) && word !== FAREWELL) known.grid ??= word;
