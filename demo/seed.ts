@@ -21,6 +21,7 @@ import { fractionOf } from "../stand-ins/world/random";
 import { seedAsked } from "./asked";
 import { seedAwards } from "./awards";
 import { seedContest } from "./contest";
+import { seedCredits } from "./credits";
 import { generateContacts, HOME } from "./generate";
 import { IDENTIFIED, seedIdentities } from "./identities";
 import { seedInStep } from "./inStep";
@@ -82,6 +83,7 @@ export async function seedDemo(context: Context, dataFolder: string): Promise<vo
     });
   }
   await seedIdentities(context, logbookId, archive);
+  seedCredits(context, logbookId, archive.ledger);
   archive.close();
   shelf.close();
   context.store.run(

@@ -6,6 +6,7 @@ import { modeGroup, parseMode } from "../../src/core/band";
 import { baseCall } from "../../src/core/callsign";
 import type { HandedContact, WorldEntry } from "../world/handIns";
 import { type Authority, openAuthority } from "./authority";
+import { type Ledger, openLedger } from "./ledger";
 import { openRegistry, type Registry } from "./registry";
 import { contactKey } from "./rules";
 
@@ -38,6 +39,7 @@ export interface Archive {
   count(): number;
   readonly authority: Authority;
   readonly registry: Registry;
+  readonly ledger: Ledger;
   /** Brings everything to light that is still to come. */
   hurry(): void;
   close(): void;
@@ -107,6 +109,7 @@ export async function openArchive(file: string, now: number, pace: number): Prom
     now,
   );
   const registry = openRegistry(sqlite, authority, pace);
+  const ledger = openLedger(sqlite, pace);
   /** When others say that they worked one of our calls, by what a contact must share with that. */
   function toldTimes(now: number): ReadonlyMap<string, readonly number[]> {
     reveal.run(now);
@@ -122,6 +125,7 @@ export async function openArchive(file: string, now: number, pace: number): Prom
   return {
     authority,
     registry,
+    ledger,
     take,
     hear,
     since,
@@ -147,6 +151,7 @@ export async function openArchive(file: string, now: number, pace: number): Prom
     hurry() {
       sqlite.prepare("UPDATE coming SET due = 0").run();
       registry.hurry();
+      ledger.hurry();
     },
     close: () => void sqlite.close(),
   };

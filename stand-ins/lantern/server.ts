@@ -40,33 +40,44 @@ const registrationSchema = z.object({
   mail: z.email(),
   sponsors: z.array(z.string().max(20)).max(10),
 });
-const confirmedSchema = z.object({
-  contacts: z
+const contactSchema = z.object({
+  ownCall: z.string().max(20),
+  call: z.string().max(20),
+  startedAt: z.iso.datetime(),
+  band: z.string().max(20),
+  mode: z.string().max(40),
+});
+const confirmedSchema = z.object({ contacts: z.array(contactSchema).max(500) });
+const AWARDS = lantern.grantor!.awards;
+const claimSchema = z.object({
+  reference: z.string().min(1).max(100),
+  credits: z
     .array(
-      z.object({
-        ownCall: z.string().max(20),
-        call: z.string().max(20),
-        startedAt: z.iso.datetime(),
-        band: z.string().max(20),
-        mode: z.string().max(40),
+      contactSchema.extend({
+        award: z.enum(AWARDS),
+        item: z.string().min(1).max(200),
+        on: z.string().max(20),
+        shownBy: z.enum(["signed", "paper"]),
       }),
     )
-    .max(500),
+    .min(1)
+    .max(5000),
 });
 const replaceSchema = z.object({ call: z.string().max(20), by: z.string().max(20) });
 const querySchema = z.object({
-  after: z.coerce.number().int().min(0).default(0),
-  limit: z.coerce.number().int().min(1).max(500).default(200),
+  after: z.coerce.number().int().min(0),
+  limit: z.coerce.number().int().min(1).max(500),
 });
-/** It answers for nothing, or says the token back. */
-const OWN_BEHAVIOURS = ["empty", "echo"] as const;
+/** It answers for nothing, says the token back, or adds its totals up wrong. */
+const OWN_BEHAVIOURS = ["empty", "echo", "miscount"] as const;
+const MISCOUNTED = 7;
 const controlSchema = z.object({ hurry: z.boolean().optional() });
 
 /** Starts the stand-in for the service Lantern; docs/stand-ins.md describes what it speaks. */
 export async function startLantern(options: LanternOptions): Promise<Server> {
   const { logs, pace, token, clock = () => Date.now() / 1000 } = options;
   const archive = await openArchive(options.file, clock(), pace);
-  const { registry, authority } = archive;
+  const { registry, authority, ledger } = archive;
   const read = createReader(authority, clock);
   logs?.onGuest((entry) => {
     const now = clock();
@@ -116,18 +127,35 @@ export async function startLantern(options: LanternOptions): Promise<Server> {
         return send(response, 200, answer);
       }
       if (path === "/statements" && method === "GET") {
-        const { after, limit } = querySchema.parse({
-          after: query.get("after") || 0,
-          limit: query.get("limit") ?? 200,
-        });
+        const { after, limit } = pageIn(query, 200);
         const page = archive.since(after, limit, clock());
         return send(response, 200, { ...page, cursor: String(page.cursor) });
+      }
+      if (path === "/credits" && method === "GET") {
+        const { after, limit } = pageIn(query, 100);
+        const page = ledger.after(after, limit, clock());
+        return send(response, 200, { ...page, cursor: String(page.cursor) });
+      }
+      if (path === "/totals" && method === "GET") {
+        const wrong = behaviour === "miscount" ? MISCOUNTED : 0;
+        const totals = ledger.totals(clock()).map((total) => ({ ...total, granted: total.granted + wrong }));
+        return send(response, 200, { totals });
+      }
+      if (path === "/claims" && method === "POST") {
+        const { reference, credits } = claimSchema.parse(JSON.parse(await body()));
+        const now = clock();
+        const { claim, results } = ledger.claim(reference, credits, archive.confirms(credits, now), now);
+        return send(response, 200, { claim, results: behaviour === "empty" ? [] : results });
       }
       return send(response, 404, { error: "no such thing here" });
     },
   });
   server.on("close", () => archive.close());
   return server;
+}
+
+function pageIn(query: URLSearchParams, usual: number): z.output<typeof querySchema> {
+  return querySchema.parse({ after: query.get("after") || 0, limit: query.get("limit") ?? usual });
 }
 
 interface Result {

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { awardIdSchema } from "./awardId";
 
 /** What became of a request for a credit: it was claimed, granted, or refused. One that was not asked for has none. */
-const CREDIT_STATES = ["claimed", "granted", "refused"] as const;
+export const CREDIT_STATES = ["claimed", "granted", "refused"] as const;
 export type CreditState = (typeof CREDIT_STATES)[number];
 
 /**
@@ -31,6 +31,12 @@ export type CreditKey = Pick<Credit, "award" | "item" | "on">;
 
 export function creditKey({ award, item, on }: CreditKey): string {
   return `${award}\n${item}\n${on}`;
+}
+
+/** How a credit stands with a contact, from what an account says: what was granted elsewhere is not taken back by it. */
+export function creditFrom(ours: Credit | undefined, theirs: Credit): Credit {
+  const isGrantedElsewhere = ours?.state === "granted" && ours.source !== theirs.source;
+  return isGrantedElsewhere && theirs.state !== "granted" ? ours : theirs;
 }
 
 const ORDER: readonly CreditState[] = ["refused", "claimed", "granted"];

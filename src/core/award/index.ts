@@ -1,6 +1,8 @@
 export { awardIdSchema } from "./awardId";
 export {
   type Credit,
+  CREDIT_STATES,
+  creditFrom,
   type CreditKey,
   creditKey,
   creditSchema,
@@ -39,4 +41,15 @@ export {
   worthOfItem,
   worthsOf,
 } from "./onAir";
+export {
+  type Grant,
+  type OwnCredit,
+  TIE_CAUSES,
+  type TieCause,
+  type TiedContact,
+  type TieDifference,
+  type TieLine,
+  type TieOut,
+  tieOut,
+} from "./tieOut";
 export { movedTable, nextLevel, tableOf } from "./table";

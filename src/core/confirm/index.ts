@@ -25,7 +25,12 @@ export { dueAt, NEVER_BY_ITSELF, pausedUntil, SEND_TIMES, sendTimesSchema, sendT
 export type { SendTimes } from "./sendTimes";
 export { ANSWERS, SPONSOR_ANSWERS } from "./services/service";
 export type {
+  AccountCredit,
   AccountLine,
+  AccountTotal,
+  ClaimAnswer,
+  ClaimedCredit,
+  Grantor,
   ProvenContact,
   Question,
   Registrar,
@@ -37,6 +42,6 @@ export type {
   StatementPage,
   ToldContact,
 } from "./services/service";
-export { CAUSES, groupMisses, isUnder, missOf, missText } from "./miss";
+export { CAUSES, groupMisses, isUnder, mendOf, missOf, missText } from "./miss";
 export type { Cause, Mend, Miss, MissGroup, OurContact, Told } from "./miss";
 export { sameForServices, toldAlike } from "./told";

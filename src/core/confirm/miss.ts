@@ -141,7 +141,8 @@ function halfHours(apart: number): number {
   return Math.round(apart / HALF_HOUR);
 }
 
-function mendOf(told: Told, { cause, nearest, apart }: Miss): Mend | null {
+/** How our contact would be mended, if the others are right; null where that needs a look. */
+export function mendOf(told: Told, { cause, nearest, apart }: Miss): Mend | null {
   if (nearest === null) return null;
   switch (cause) {
     case "time":

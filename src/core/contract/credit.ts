@@ -58,14 +58,18 @@ export type ClaimPlanView = z.output<typeof claimPlanSchema>;
 /** The number of a claim, as its sponsor or oneself gave it. */
 const claimNumber = z.string().trim().min(1, "give the claim a number, or a name").max(60);
 
+/** What a claim consists of. */
+export const claimedContactsSchema = z
+  .array(z.strictObject({ id: z.int().positive(), credits: z.array(creditKeySchema).min(1).max(300) }))
+  .min(1)
+  .max(MOST_CLAIMED, `a claim holds ${MOST_CLAIMED} contacts at most: plan with fewer`);
+export type ClaimedContacts = z.output<typeof claimedContactsSchema>;
+
 /** A claim that was sent by hand. */
 export const claimInputSchema = z.strictObject({
   number: claimNumber,
   day: z.iso.date(),
-  contacts: z
-    .array(z.strictObject({ id: z.int().positive(), credits: z.array(creditKeySchema).min(1).max(300) }))
-    .min(1)
-    .max(MOST_CLAIMED, `a claim holds ${MOST_CLAIMED} contacts at most: plan with fewer`),
+  contacts: claimedContactsSchema,
 });
 
 /** What became of credits of a claim: of all that are still open, or of some of those. */

@@ -2,6 +2,7 @@ export * from "./alert";
 export * from "./arrival";
 export * from "./asking";
 export * from "./award";
+export * from "./awardAccount";
 export * from "./callException";
 export * from "./change";
 export * from "./contact";

@@ -155,6 +155,35 @@ export const fetchReportSchema = z.object({
 });
 export type FetchReport = z.output<typeof fetchReportSchema>;
 
+/** How the credits of an account stand in the log after it was fetched. */
+export const accountReportSchema = z.object({
+  service: serviceIdSchema,
+  batchId: z.int().nullable(),
+  /** Credits of the account. */
+  credits: z.int(),
+  granted: z.int(),
+  claimed: z.int(),
+  refused: z.int(),
+  known: z.int(),
+  /** Those that no contact of the log brings. */
+  apart: z.int(),
+});
+export type AccountReport = z.output<typeof accountReportSchema>;
+
+export const claimThroughReportSchema = z.object({
+  service: serviceIdSchema,
+  /** The number that the service gave the claim; "" while it gave none. */
+  claim: z.string(),
+  batchId: z.int().nullable(),
+  taken: z.int(),
+  known: z.int(),
+  refused: z.int(),
+  /** Credits that the service said nothing of; they are open. */
+  unanswered: z.int(),
+  refusedLines: z.array(z.object({ call: z.string(), why: z.string() })),
+});
+export type ClaimThroughReport = z.output<typeof claimThroughReportSchema>;
+
 const bringReportSchema = z.object({
   service: serviceIdSchema,
   /** Contacts that are confirmed elsewhere and not there, and the last of them that was brought. */
@@ -206,6 +235,8 @@ const REPORTS = {
   sign: signReportSchema,
   sendFile: sendFileReportSchema,
   fetch: fetchReportSchema,
+  fetchAccount: accountReportSchema,
+  claim: claimThroughReportSchema,
   inStep: inStepReportSchema,
   count: countReportSchema,
   undo: undoReportSchema,
@@ -241,6 +272,8 @@ export const jobSchema = z.discriminatedUnion("kind", [
   jobOf("sign"),
   jobOf("sendFile"),
   jobOf("fetch"),
+  jobOf("fetchAccount"),
+  jobOf("claim"),
   jobOf("inStep"),
   jobOf("count"),
   jobOf("undo"),

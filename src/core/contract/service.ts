@@ -44,7 +44,7 @@ const sendingSchema = z.object({ id: z.int(), at: z.string(), accepted: z.int(),
 export type Sending = z.output<typeof sendingSchema>;
 
 /** A change of contacts of ours that would make them meet what others say. */
-const mendSchema = z.discriminatedUnion("do", [
+export const mendSchema = z.discriminatedUnion("do", [
   z.object({ do: z.literal("shift"), seconds: z.int() }),
   z.object({ do: z.literal("set"), field: z.enum(["band", "mode", "ownCall", "call"]), value: z.string() }),
 ]);

@@ -10,9 +10,10 @@ import {
   readGrantList,
   withCredits,
 } from "../../core/award";
-import { isoTime } from "../../core/contact";
+import { type Fault, isoTime } from "../../core/contact";
 import type {
   Claim,
+  ClaimedContacts,
   claimInputSchema,
   claimOutcomeSchema,
   ClaimReport,
@@ -20,6 +21,7 @@ import type {
   grantListSchema,
   HeldCredit,
   StoredContact,
+  takeBackSchema,
 } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
@@ -32,7 +34,8 @@ import { awardsOf, findAward } from "./ownAwards";
 const MOST_LINES = 2000;
 const AT_ONCE = 50;
 
-const creditsIn = (store: Store, logbookId: number) =>
+/** The credits of a logbook, to be asked further. */
+export const creditsIn = (store: Store, logbookId: number) =>
   store.q
     .selectFrom("credit")
     .innerJoin("contact", "contact.id", "credit.contactId")
@@ -119,26 +122,14 @@ function takenAmong(store: Store, logbookId: number, keys: readonly CreditKey[])
   return taken;
 }
 
-/** Records a claim that was sent by hand: all of it, or nothing where some of it cannot be claimed. */
-export function recordClaim(
-  context: Context,
-  logbookId: number,
-  { number, day, contacts }: z.output<typeof claimInputSchema>,
-): Result<ClaimReport> {
-  const { store } = context;
+/** What of a claim cannot be claimed, and why; nothing of it then is. */
+export function claimFaults(store: Store, logbookId: number, contacts: ClaimedContacts): Fault[] {
   const awards = awardsOf(store, logbookId);
-  const known = new Map(
-    contactsById(
-      store,
-      contacts.map(({ id }) => id),
-    ).map((contact) => [contact.id, contact]),
-  );
-  const taken = takenAmong(
-    store,
-    logbookId,
-    contacts.flatMap(({ credits }) => credits),
-  );
-  const faults = contacts.flatMap(({ id, credits }, at) => {
+  const ids = contacts.map(({ id }) => id);
+  const known = new Map(contactsById(store, ids).map((contact) => [contact.id, contact]));
+  const all = contacts.flatMap(({ credits }) => credits);
+  const taken = takenAmong(store, logbookId, all);
+  return contacts.flatMap(({ id, credits }, at) => {
     const contact = known.get(id);
     if (contact?.logbookId !== logbookId)
       return [{ field: `contacts.${at}`, text: `contact ${id} is not in this log` }];
@@ -148,25 +139,6 @@ export function recordClaim(
         ? []
         : [{ field: `contacts.${at}`, text: `${contact.call}, ${key.award} ${key.item}: ${why}` }];
     });
-  });
-  if (faults.length > 0)
-    return failed(
-      409,
-      "It cannot be claimed",
-      `${faults[0]!.text}${faults.length > 1 ? `, and ${faults.length - 1} more` : ""}: plan anew`,
-      faults.slice(0, 50),
-    );
-  return writeBatch(context, { logbookId, kind: "claim", summary: `Claim ${number}` }, (writer) => {
-    let credits = 0;
-    for (const { id, credits: keys } of contacts) {
-      credits += keys.length;
-      setCredits(
-        writer,
-        id,
-        keys.map((key) => ({ ...key, state: "claimed", day, claim: number, source: "hand", reason: null })),
-      );
-    }
-    return done({ batchId: writer.batchId, credits, contacts: contacts.length });
   });
 
   function whyNot(contact: StoredContact, key: CreditKey): string | null {
@@ -181,7 +153,35 @@ export function recordClaim(
   }
 }
 
-function setCredits(writer: BatchWriter, id: number, set: readonly Credit[]): void {
+/** What is wrong with a claim, in a sentence. */
+export function claimFaultText(faults: readonly Fault[]): string {
+  return `${faults[0]!.text}${faults.length > 1 ? `, and ${faults.length - 1} more` : ""}: plan anew`;
+}
+
+/** Records a claim that was sent by hand: all of it, or nothing where some of it cannot be claimed. */
+export function recordClaim(
+  context: Context,
+  logbookId: number,
+  { number, day, contacts }: z.output<typeof claimInputSchema>,
+): Result<ClaimReport> {
+  const faults = claimFaults(context.store, logbookId, contacts);
+  if (faults.length > 0) return failed(409, "It cannot be claimed", claimFaultText(faults), faults.slice(0, 50));
+  return writeBatch(context, { logbookId, kind: "claim", summary: `Claim ${number}` }, (writer) => {
+    let credits = 0;
+    for (const { id, credits: keys } of contacts) {
+      credits += keys.length;
+      setCredits(
+        writer,
+        id,
+        keys.map((key) => ({ ...key, state: "claimed", day, claim: number, source: "hand", reason: null })),
+      );
+    }
+    return done({ batchId: writer.batchId, credits, contacts: contacts.length });
+  });
+}
+
+/** Sets credits of a contact, beside those that it has. */
+export function setCredits(writer: BatchWriter, id: number, set: readonly Credit[]): void {
   for (const held of writer.hold([id])) writer.change(held, { credits: withCredits(held.contact.credits, set) });
 }
 
@@ -273,6 +273,30 @@ export async function recordGrants(
       }),
     );
   return done({ batchId, credits, contacts: granted.size, left });
+}
+
+/** Takes credits back: they are open again. */
+export function takeBackCredits(
+  context: Context,
+  logbookId: number,
+  { credits }: z.output<typeof takeBackSchema>,
+): Result<ClaimReport> {
+  const byContact = new Map<number, Set<string>>();
+  for (const { contactId, ...key } of credits)
+    byContact.set(contactId, (byContact.get(contactId) ?? new Set()).add(creditKey(key)));
+  return writeBatch(context, { logbookId, kind: "claim", summary: "Credits taken back" }, (writer) => {
+    let taken = 0;
+    let contacts = 0;
+    for (const held of writer.hold([...byContact.keys()])) {
+      const { contact } = held;
+      const left = contact.credits.filter((credit) => !byContact.get(contact.id)!.has(creditKey(credit)));
+      if (contact.logbookId !== logbookId || left.length === contact.credits.length) continue;
+      taken += contact.credits.length - left.length;
+      contacts++;
+      writer.change(held, { credits: left });
+    }
+    return done({ batchId: writer.batchId, credits: taken, contacts });
+  });
 }
 
 const DAY = 86_400;

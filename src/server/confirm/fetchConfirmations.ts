@@ -207,7 +207,7 @@ function keepStatement(
 }
 
 function whyApart(context: Context, logbookId: number, service: ServiceId, statement: Incoming): string {
-  return missText(statement, missesIn(context, logbookId, service, [statement])[0]!);
+  return missText(statement, missesIn(context.store, logbookId, service, [statement])[0]!);
 }
 
 function keepCursor(context: Context, logbookId: number, service: ServiceId, cursor: string): void {

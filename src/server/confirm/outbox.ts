@@ -200,7 +200,7 @@ export function startFetching(
 }
 
 /** The refusal where a service asked to be left alone; null where it did not. */
-function atRest(context: Context, logbookId: number, service: ServiceId) {
+export function atRest(context: Context, logbookId: number, service: ServiceId) {
   const until = restsUntil(context, logbookId, service);
   if (until === null) return null;
   const text = `${serviceById(service).name} is busy and asks to be left alone until ${fullTime(isoTime(until))} UTC`;

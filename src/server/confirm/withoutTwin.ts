@@ -14,6 +14,7 @@ import { sql } from "kysely";
 import type { z } from "zod";
 import type { leaveSchema, MissView, ServiceView } from "../../core/contract";
 import type { Context } from "../context";
+import type { Store } from "../db/store";
 import { spanText } from "../../core/time/words";
 import { writeBatch } from "../logbook/batch";
 import { keepTwin, meet, unmetStatements } from "./meet";
@@ -29,7 +30,7 @@ const SAID_BY_GROUP: ReadonlySet<Miss["cause"]> = new Set(["met", "band", "mode"
 /** What others say of us that meets no contact of ours, by what keeps it apart, as the log is now. */
 export function withoutTwin(context: Context, logbookId: number, service: ServiceId): ServiceView["withoutTwin"] {
   const told = unmetStatements(context, logbookId, service, LOOKED_AT);
-  const misses = missesIn(context, logbookId, service, told);
+  const misses = missesIn(context.store, logbookId, service, told);
   const groups = groupMisses(told.map((one, index) => ({ told: one, miss: misses[index]! })));
   return groups.map(({ cause, text, mend, items }): MissView => ({
     cause,
@@ -58,8 +59,7 @@ function lineText(told: Told, miss: Miss): string {
 }
 
 /** What keeps statements from our contacts, as the log is now, in their order. */
-export function missesIn(context: Context, logbookId: number, service: ServiceId, told: readonly Told[]): Miss[] {
-  const { store } = context;
+export function missesIn(store: Store, logbookId: number, service: ServiceId, told: readonly Told[]): Miss[] {
   const ours = store.q
     .selectFrom("contact")
     .leftJoin("confirmation", (join) =>
@@ -91,7 +91,7 @@ export function missesIn(context: Context, logbookId: number, service: ServiceId
 /** Looks again whether statements meet contacts by now, as after those were mended; gives how many do. */
 export function meetAgain(context: Context, logbookId: number, service: ServiceId): { readonly met: number } {
   const unmet = unmetStatements(context, logbookId, service, LOOKED_AT);
-  const misses = missesIn(context, logbookId, service, unmet);
+  const misses = missesIn(context.store, logbookId, service, unmet);
   const meeting = unmet.filter((_, index) => misses[index]!.cause === "met");
   if (meeting.length === 0) return { met: 0 };
   const summary = `Confirmed through ${serviceById(service).name}`;

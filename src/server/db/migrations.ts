@@ -286,4 +286,17 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
     `CREATE INDEX creditByAward ON credit (award, item, "on")`,
     `UPDATE saved SET body = json_set(body, '$.awards', json('[]')) WHERE kind = 'alert rule'`,
   ],
+  "0016-account": [
+    `CREATE TABLE awardAccount (
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL,
+      round INTEGER NOT NULL, fetchedAt INTEGER NOT NULL, totals TEXT NOT NULL,
+      PRIMARY KEY (logbookId, service)) STRICT, WITHOUT ROWID`,
+    `CREATE TABLE accountCredit (
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, service TEXT NOT NULL,
+      round INTEGER NOT NULL, serviceId TEXT NOT NULL, award TEXT NOT NULL, item TEXT NOT NULL, "on" TEXT NOT NULL,
+      state TEXT NOT NULL, day TEXT NOT NULL, claim TEXT, reason TEXT, ownCall TEXT NOT NULL, call TEXT NOT NULL,
+      baseCall TEXT NOT NULL, startedAt INTEGER NOT NULL, band TEXT NOT NULL, mode TEXT NOT NULL,
+      modeGroup TEXT NOT NULL, contactId INTEGER,
+      PRIMARY KEY (logbookId, service, round, serviceId)) STRICT, WITHOUT ROWID`,
+  ],
 };

@@ -23,6 +23,8 @@ export interface Schema {
   inStep: InStepTable;
   awardCount: AwardCountTable;
   credit: CreditTable;
+  awardAccount: AwardAccountTable;
+  accountCredit: AccountCreditTable;
   ownAward: OwnAwardTable;
   followedAward: FollowedAwardTable;
   statement: StatementTable;
@@ -472,6 +474,41 @@ export interface CreditTable {
   source: string;
   reason: string | null;
 }
+
+/** What a service said its totals of awards are, when all of its account was fetched. */
+interface AwardAccountTable {
+  logbookId: number;
+  service: ServiceId;
+  /** Which fetching the credits of the account are of. */
+  round: number;
+  fetchedAt: number;
+  /** JSON of AccountTotal[]. */
+  totals: string;
+}
+
+/** A credit as a service's account has it, and the contact of ours that it was found to be about. */
+interface AccountCreditTable {
+  logbookId: number;
+  service: ServiceId;
+  round: number;
+  serviceId: string;
+  award: string;
+  item: string;
+  on: string;
+  state: CreditState;
+  day: string;
+  claim: string | null;
+  reason: string | null;
+  ownCall: string;
+  call: string;
+  baseCall: string;
+  startedAt: number;
+  band: string;
+  mode: string;
+  modeGroup: ModeGroup;
+  contactId: number | null;
+}
+
 interface OwnAwardTable {
   logbookId: number;
   id: string;

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { isoTime } from "../../core/contact";
 import {
   changeSchema,
+  claimedContactsSchema,
   fetchChoiceSchema,
   importChoicesSchema,
   type Job,
@@ -36,6 +37,8 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("sign"), service: serviceIdSchema, choice: sendChoiceSchema, file: z.string() }),
   z.object({ kind: z.literal("sendFile"), service: serviceIdSchema, file: z.string(), fileName: z.string() }),
   z.object({ kind: z.literal("fetch"), service: serviceIdSchema, choice: fetchChoiceSchema.optional() }),
+  z.object({ kind: z.literal("fetchAccount"), service: serviceIdSchema }),
+  z.object({ kind: z.literal("claim"), service: serviceIdSchema, contacts: claimedContactsSchema }),
   z.object({ kind: z.literal("inStep"), services: z.array(serviceIdSchema) }),
   z.object({ kind: z.literal("count") }),
   z.object({ kind: z.literal("undo"), batchId: z.number() }),

@@ -1,5 +1,7 @@
 import type {
+  AccountReport,
   ChangeReport,
+  ClaimThroughReport,
   CountReport,
   FetchReport,
   ImportReport,
@@ -12,6 +14,8 @@ import type {
   UndoReport,
 } from "../../core/contract";
 import { serviceById, type ServiceId } from "../../core/confirm";
+import { type AccountCheckpoint, fetchAccount } from "../award/account/fetchAccount";
+import { claimThrough } from "../award/account/claimThrough";
 import { fetchConfirmations } from "../confirm/fetchConfirmations";
 import { countAwards } from "../award/countAwards";
 import { bringInStep } from "../confirm/inStep/bringInStep";
@@ -76,6 +80,14 @@ export async function doJob(
     case "fetch":
       return runJob<FetchReport, FetchReport>(context, jobId, signal, (run) =>
         fetchConfirmations(run, request, accessOf(context, services, run.logbookId, request.service)),
+      );
+    case "fetchAccount":
+      return runJob<AccountReport, AccountCheckpoint>(context, jobId, signal, (run) =>
+        fetchAccount(run, request, accessOf(context, services, run.logbookId, request.service)),
+      );
+    case "claim":
+      return runJob<ClaimThroughReport, ClaimThroughReport>(context, jobId, signal, (run) =>
+        claimThrough(run, request, accessOf(context, services, run.logbookId, request.service)),
       );
     case "inStep":
       return runJob<InStepReport, InStepReport>(context, jobId, signal, (run) =>

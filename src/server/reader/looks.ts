@@ -1,3 +1,4 @@
+import { tieAccount } from "../award/account/tieAccount";
 import { awardMissing } from "../award/awardMissing";
 import { awardNews } from "../award/awardNews";
 import { awardPlaces } from "../award/awardPlaces";
@@ -17,6 +18,7 @@ export const LOOKS = {
   claimPlan,
   contactsBehind,
   records,
+  tieAccount,
   tryAward,
   contactDays,
 };

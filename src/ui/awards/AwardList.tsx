@@ -34,10 +34,11 @@ interface AwardListProps {
   onNew: () => void;
   onRecords: () => void;
   onClaims: () => void;
+  onTieOut: () => void;
 }
 
 /** The awards with how far each is, those one follows first; each opens to its table. */
-export function AwardList({ onOpen, onNew, onRecords, onClaims }: AwardListProps) {
+export function AwardList({ onOpen, onNew, onRecords, onClaims, onTieOut }: AwardListProps) {
   const { logbook } = useLogbook();
   const { awards, error, refetch } = useAwards(logbook.id);
   const { data: news } = useQuery({
@@ -48,6 +49,7 @@ export function AwardList({ onOpen, onNew, onRecords, onClaims }: AwardListProps
     { id: "newAward", run: onNew },
     { id: "records", run: onRecords },
     { id: "claims", run: onClaims },
+    { id: "tieOut", run: onTieOut },
     ...(awards ?? []).map(({ award, of }) => ({
       id: `award ${award}`,
       label: `Award: ${of.name}`,
@@ -67,6 +69,9 @@ export function AwardList({ onOpen, onNew, onRecords, onClaims }: AwardListProps
         <span className="flex-1" />
         <Button small onClick={onClaims}>
           Claims
+        </Button>
+        <Button small onClick={onTieOut}>
+          Tie out
         </Button>
         <Button small onClick={onRecords}>
           Records

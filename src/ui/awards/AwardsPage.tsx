@@ -10,11 +10,13 @@ import { AwardPage } from "./AwardPage";
 import { AwardRulesWindow } from "./AwardRulesWindow";
 import { RecordsPage } from "./RecordsPage";
 import { ClaimsPage } from "./ClaimsPage";
+import { TieOutPage } from "./TieOutPage";
 import { newRules, variantOf } from "./rulesBegun";
 import { useAwards } from "./useAwards";
 
 const RECORDS = "records";
 const CLAIMS = "claims";
+const TIE_OUT = "tieOut";
 
 /** All awards with how far each is, any of them by itself, and the records of the log. */
 export function AwardsPage() {
@@ -36,7 +38,10 @@ export function AwardsPage() {
     ) : (
       <LoadFailure text={error.message} onRetry={() => void refetch()} />
     );
-  if (page === CLAIMS && awards !== undefined) return <ClaimsPage awards={awards} onLeave={leave} />;
+  if (page === CLAIMS && awards !== undefined)
+    return <ClaimsPage awards={awards} onLeave={leave} onTieOut={() => go({ view: TIE_OUT })} />;
+  if (page === TIE_OUT && awards !== undefined)
+    return <TieOutPage awards={awards} onLeave={leave} onClaims={() => go({ view: CLAIMS })} />;
   return (
     <>
       {open === undefined ? (
@@ -45,6 +50,7 @@ export function AwardsPage() {
           onNew={() => setEdited(newRules(awards ?? []))}
           onRecords={() => go({ view: RECORDS })}
           onClaims={() => go({ view: CLAIMS })}
+          onTieOut={() => go({ view: TIE_OUT })}
         />
       ) : (
         <AwardPage

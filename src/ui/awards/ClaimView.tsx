@@ -19,6 +19,7 @@ import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
 import { creditsKey, progressKey } from "./awardKeys";
 import { creditsText } from "./creditWords";
+import { GRANTORS } from "./useAccount";
 import type { AwardState } from "./useAwards";
 
 const CREDIT_MARKS: Readonly<Record<HeldCredit["state"], MarkKind>> = {
@@ -58,6 +59,7 @@ export function ClaimView({ claim, awards, onChanged }: ClaimViewProps) {
     }),
   });
   const waiting = credits.filter(({ state }) => state === "claimed");
+  const grantor = GRANTORS.find(({ id }) => id === waiting[0]?.source);
   const meant = picked.length === 0 ? waiting : waiting.filter((one) => picked.includes(creditKey(one)));
   const say = useMutation({
     mutationFn: (state: "granted" | "refused") =>
@@ -88,7 +90,12 @@ export function ClaimView({ claim, awards, onChanged }: ClaimViewProps) {
           </span>
         </p>
         <span className="flex-1" />
-        {waiting.length > 0 && (
+        {waiting.length > 0 && grantor !== undefined && (
+          <p className="self-center text-soft print:hidden">
+            {grantor.name} works on it: what it decides comes with the next fetch of its account.
+          </p>
+        )}
+        {waiting.length > 0 && grantor === undefined && (
           <div className="flex items-end gap-2 print:hidden">
             <Field
               label="Why it was refused"
@@ -118,6 +125,7 @@ export function ClaimView({ claim, awards, onChanged }: ClaimViewProps) {
                 key={creditKey(credit)}
                 credit={credit}
                 isPicked={picked.includes(creditKey(credit))}
+                isAnsweredHere={grantor === undefined}
                 onPick={() =>
                   setPicked(
                     picked.includes(creditKey(credit))
@@ -137,15 +145,17 @@ export function ClaimView({ claim, awards, onChanged }: ClaimViewProps) {
 interface LineProps {
   credit: HeldCredit & { readonly text: string };
   isPicked: boolean;
+  /** Whether one says oneself what became of it. */
+  isAnsweredHere: boolean;
   onPick: () => void;
 }
 
-function Line({ credit, isPicked, onPick }: LineProps) {
+function Line({ credit, isPicked, isAnsweredHere, onPick }: LineProps) {
   const { contact, state, day, reason, text } = credit;
   return (
     <tr className="border-b border-line">
       <td className="px-2 py-1 pl-3 whitespace-nowrap">
-        {state === "claimed" ? (
+        {state === "claimed" && isAnsweredHere ? (
           <label className="inline-flex items-center gap-1.5">
             <input type="checkbox" className="print:hidden" checked={isPicked} onChange={onPick} aria-label={text} />
             <Mark kind="claimed" /> claimed

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { entityByCode } from "@/core/entity";
 import { bandLabel } from "@/core/band";
+import type { ServiceId } from "@/core/confirm";
 import { type ClaimPlanView, MOST_CLAIMED } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/credits";
 import { undo } from "@/core/contract/endpoints/logbooks";
@@ -23,9 +24,11 @@ import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
 import { useLogbook } from "../shell/logbook";
 import { claimsKey, looksKey, progressKey } from "./awardKeys";
+import { ClaimThroughWindow } from "./ClaimThroughWindow";
 import { ClaimWindow } from "./ClaimWindow";
 import { amountFrom, amountText, creditsText } from "./creditWords";
 import { keptFees } from "./keptFees";
+import { GRANTORS } from "./useAccount";
 import type { AwardState } from "./useAwards";
 
 type Planned = ClaimPlanView["contacts"][number];
@@ -60,6 +63,7 @@ export function PlanView({
   const [order, setOrder] = useState<Order>("call");
   const [pulled, setPulled] = useState<readonly number[]>([]);
   const [claiming, setClaiming] = useState(false);
+  const [claimingWith, setClaimingWith] = useState<ServiceId | null>(null);
   const [asked, setAsked] = useState<Planned["contact"] | null>(null);
   const [most, setMost] = useState(100);
   const input = { awards: [...chosen], fees, forced: [...forced], out: [...out], most };
@@ -95,6 +99,8 @@ export function PlanView({
       onClaimed(number);
     },
   });
+  const nameAwards = (ids: readonly string[]) =>
+    ids.map((id) => awards.find(({ award }) => award === id)?.of.name ?? id).join(", ");
   const cards = data?.contacts.filter(({ isCard }) => isCard) ?? [];
   const turn = (list: readonly number[], set: (ids: readonly number[]) => void, id: number) =>
     set(list.includes(id) ? list.filter((one) => one !== id) : [...list, id]);
@@ -169,11 +175,27 @@ export function PlanView({
                 {`Back to the plan without ${many(out.length + forced.length, "choice")}`}
               </Button>
             )}
+            {GRANTORS.map(({ id, name, awards: granted }) => {
+              const isAlone = chosen.every((award) => granted.includes(award));
+              const own = chosen.filter((award) => granted.includes(award));
+              return (
+                <Button
+                  key={id}
+                  small
+                  className="print:hidden"
+                  disabled={isAlone && (data.credits === 0 || isFetching)}
+                  title={isAlone ? undefined : `${name} grants ${nameAwards(granted)}`}
+                  onClick={() => (isAlone ? setClaimingWith(id) : setChosen(own.length > 0 ? own : granted))}
+                >
+                  {isAlone ? `Claim with ${name}` : `Only what ${name} grants`}
+                </Button>
+              );
+            })}
             <Button
               small
               look="act"
               className="print:hidden"
-              disabled={data.contacts.length === 0 || isFetching}
+              disabled={data.credits === 0 || isFetching}
               onClick={() => setClaiming(true)}
             >
               Record the claim
@@ -187,7 +209,7 @@ export function PlanView({
           >
             <table className="w-full bg-panel">
               <caption className="sr-only">The contacts of the plan, cards first</caption>
-              <TableHead titles={["Shown by", "Call", "UTC", "Band", "Mode", "Entity", "Brings", "Ways"]} />
+              <TableHead titles={["Shown by", "Call", "UTC", "Band", "Mode", "Entity", "Brings"]} onScreen={["Ways"]} />
               <tbody>
                 {sorted.map((one) => (
                   <PlanLine
@@ -217,6 +239,14 @@ export function PlanView({
           isSending={record.isPending}
           onSend={(claim) => record.mutate(claim)}
           onClose={() => setClaiming(false)}
+        />
+      )}
+      {claimingWith !== null && data !== undefined && (
+        <ClaimThroughWindow
+          service={claimingWith}
+          contacts={data.contacts}
+          onClaimed={onClaimed}
+          onClose={() => setClaimingWith(null)}
         />
       )}
       {asked !== null && (

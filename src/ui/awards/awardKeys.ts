@@ -7,3 +7,5 @@ export const looksKey = (logbookId: number) => ["award looks", logbookId] as con
 export const creditsKey = (logbookId: number, award?: string) =>
   award === undefined ? (["award credits", logbookId] as const) : (["award credits", logbookId, award] as const);
 export const claimsKey = (logbookId: number) => ["claims", logbookId] as const;
+/** The accounts that services keep, against the log. */
+export const accountKey = (logbookId: number) => ["award account", logbookId] as const;

@@ -3,7 +3,7 @@ import { bandByName, bandLabel } from "@/core/band";
 import type { AwardState } from "./useAwards";
 
 /** What of an item a credit is for: the item as such, a band, or a mode group. */
-function onText(on: string): string {
+export function onText(on: string): string {
   return bandByName(on) === undefined ? on : bandLabel(on);
 }
 

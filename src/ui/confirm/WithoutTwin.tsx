@@ -15,7 +15,7 @@ import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
 import { AskStationWindow } from "./AskStationWindow";
 import { ChangeWindow } from "../log/ChangeWindow";
-import { type ChangeDraft, shiftText } from "../log/changeDraft";
+import { draftOfMend } from "../log/changeDraft";
 
 interface WithoutTwinProps {
   logbookId: number;
@@ -77,7 +77,7 @@ export function WithoutTwin({ logbookId, view: { service, withoutTwin, leftAlone
           logbookId={logbookId}
           selection={{ ids: [...mending.contactIds] }}
           selected={mending.contactIds.length}
-          start={draftOf(mending.mend)}
+          start={draftOfMend(mending.mend)}
           onClose={() => {
             setMending(null);
             mended.current = true;
@@ -87,12 +87,6 @@ export function WithoutTwin({ logbookId, view: { service, withoutTwin, leftAlone
       )}
     </section>
   );
-}
-
-function draftOf(mend: Mend): Partial<ChangeDraft> {
-  return mend.do === "shift"
-    ? { do: "shift", shift: shiftText(mend.seconds) }
-    : { do: "set", field: mend.field, value: mend.value };
 }
 
 /** What can be done about statements; what fails is said. */

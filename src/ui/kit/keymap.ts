@@ -136,6 +136,8 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(AWARDS, "changeAward", "E", "Change the award in sight, where it is your own"),
   keyed(AWARDS, "records", "R", "Records of the log"),
   keyed(AWARDS, "claims", "C", "Claims: the next one as it is planned, and those that were made"),
+  keyed(AWARDS, "tieOut", "T", "Tie out: the account of a service against the log"),
+  keyed(AWARDS, "fetchAccount", "L", "Fetch the account of a service, where claims or the tie out are in sight"),
   keyed(AWARDS, "grants", "G", "Record what was granted before, where claims are in sight"),
   keyed(AWARDS, "printClaim", "P", "Print what is in sight of the claims"),
   ...["mixed", "CW", "voice", "digital"].map((group, index) =>

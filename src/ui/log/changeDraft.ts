@@ -1,3 +1,4 @@
+import type { Mend } from "@/core/confirm";
 import { type Change, changeSchema } from "@/core/contract";
 import { factField, type FactKey } from "@/core/contact";
 import { readField } from "./contactForm";
@@ -30,6 +31,13 @@ export const EMPTY_CHANGE: ChangeDraft = {
   on: "",
   via: "",
 };
+
+/** The change that mends a contact of ours, as it would be typed. */
+export function draftOfMend(mend: Mend): Partial<ChangeDraft> {
+  return mend.do === "shift"
+    ? { do: "shift", shift: shiftText(mend.seconds) }
+    : { do: "set", field: mend.field, value: mend.value };
+}
 
 /** The change that is typed, or what is wrong in it. */
 export function changeFrom(draft: ChangeDraft): { readonly change: Change } | { readonly fault: string } {

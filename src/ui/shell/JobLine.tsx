@@ -115,6 +115,27 @@ export function summaryOf(job: Job): string {
       const said = `${count(matched)} confirmed, ${count(known)} known already, ${count(withoutTwin)} without a twin in the log`;
       return passedOver === 0 ? said : `${said}, ${count(passedOver)} of earlier days passed over`;
     }
+    case "fetchAccount": {
+      const { credits, granted, claimed, refused, known, apart } = job.report;
+      const parts = [
+        `${many(credits, "credit")}: ${count(granted)} granted`,
+        claimed > 0 ? `${count(claimed)} claimed` : "",
+        refused > 0 ? `${count(refused)} refused` : "",
+        `${count(known)} known already`,
+        apart > 0 ? `${count(apart)} that no contact of the log brings` : "",
+      ];
+      return parts.filter(Boolean).join(", ");
+    }
+    case "claim": {
+      const { claim, taken, known, refused, unanswered } = job.report;
+      const parts = [
+        `${many(taken, "credit")} claimed as ${claim}`,
+        known > 0 ? `${count(known)} claimed before` : "",
+        refused > 0 ? `${count(refused)} refused` : "",
+        unanswered > 0 ? `${count(unanswered)} without an answer, which are open` : "",
+      ];
+      return parts.filter(Boolean).join(", ");
+    }
     case "inStep":
       return job.report.steps.flatMap((step) => stepResult(step) ?? []).join("; ");
     case "change": {

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
-import { claimsKey, creditsKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
+import { accountKey, claimsKey, creditsKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
 import { inStepKey } from "../confirm/inStep/inStepKey";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
@@ -55,6 +55,8 @@ export function LogbookProvider({
           void client.invalidateQueries({ queryKey: tablesKey(event.job.logbookId) });
           void client.invalidateQueries({ queryKey: progressKey(event.job.logbookId) });
         }
+        if (event.job.kind === "fetchAccount")
+          void client.invalidateQueries({ queryKey: accountKey(event.job.logbookId) });
         if (event.job.kind === "inStep") void client.invalidateQueries({ queryKey: inStepKey(event.job.logbookId) });
         if (event.job.kind === "send") void client.invalidateQueries({ queryKey: outboxesKey(event.job.logbookId) });
       }
@@ -95,6 +97,7 @@ export function LogbookProvider({
     void client.invalidateQueries({ queryKey: newsKey(initial.id) });
     void client.invalidateQueries({ queryKey: claimsKey(initial.id) });
     void client.invalidateQueries({ queryKey: creditsKey(initial.id) });
+    void client.invalidateQueries({ queryKey: accountKey(initial.id) });
     if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
     // An answer that is on its way may be older than this.
     if (client.isFetching({ queryKey }) > 0) return void client.invalidateQueries({ queryKey });

@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { CreditKey, CreditState } from "../../award/credit";
 import type { ChartCell } from "../chart";
 
 /** A contact as a service is told of it. */
@@ -113,6 +114,64 @@ export interface ProvenContact extends ToldContact {
   readonly through: string;
 }
 
+/** A credit of an award in the account that a service keeps, with the contact that brought it. */
+export interface AccountCredit extends CreditKey {
+  /** The service's own name for it, the same each time. */
+  readonly id: string;
+  readonly state: CreditState;
+  /** Since when it stands so. */
+  readonly day: string;
+  /** The number of the claim; null for what it granted without one. */
+  readonly claim: string | null;
+  /** Why it was refused. */
+  readonly reason: string | null;
+  readonly ownCall: string;
+  readonly call: string;
+  readonly startedAt: string;
+  readonly band: string;
+  readonly mode: string;
+}
+
+/** Credits of an account, the oldest first, and from where on to ask next. */
+export interface AccountPage {
+  readonly credits: readonly AccountCredit[];
+  readonly cursor: string;
+  readonly more: boolean;
+}
+
+/** How many credits of an award an account says that it granted, for the items as such, on a band, or in a mode group. */
+export interface AccountTotal extends Pick<CreditKey, "award" | "on"> {
+  readonly granted: number;
+}
+
+/** A credit that is claimed: with which contact, and whether a signature or a card shows that. */
+export interface ClaimedCredit extends CreditKey {
+  readonly contact: ToldContact;
+  readonly shownBy: "signed" | "paper";
+}
+
+/** What a service answers to a claim: its number, and what it does with each credit; "known" was claimed before. */
+export interface ClaimAnswer {
+  readonly claim: string;
+  readonly credits: readonly (CreditKey & {
+    readonly answer: "taken" | "known" | "refused";
+    /** Under which number it was claimed before. */
+    readonly claim: string | null;
+    readonly reason: string | null;
+  })[];
+}
+
+/** Where a service grants credits of awards, and keeps an account of them. */
+export interface Grantor {
+  /** Which awards of those that ship. */
+  readonly awards: readonly string[];
+  /** All credits of the account, whenever they were granted, after a cursor; "" is the beginning. */
+  readonly credits: (cursor: string) => Question<AccountPage>;
+  readonly totals: () => Question<readonly AccountTotal[]>;
+  /** Claims; the same reference again is the same claim. */
+  readonly claim: (reference: string, credits: readonly ClaimedCredit[]) => Question<ClaimAnswer>;
+}
+
 /** One question to a service: where it is asked, and what of its answer is understood. Values are bounded. */
 export interface Question<Answer> {
   readonly method: "GET" | "POST";
@@ -153,6 +212,8 @@ export interface Service<Id extends string = string> {
   readonly bring: ((proven: readonly ProvenContact[]) => Question<readonly SendAnswer[]>) | null;
   /** What it has and has confirmed by entity, band and mode; null where it tells only what it has of a call. */
   readonly chart: (() => Question<readonly ChartCell[]>) | null;
+  /** Null where it grants no awards. */
+  readonly grantor: Grantor | null;
   /** What it has of ours. */
   readonly account: () => Question<readonly AccountLine[]>;
 }

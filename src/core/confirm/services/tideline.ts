@@ -120,6 +120,7 @@ export const tideline = defineService({
       })),
     ),
   }),
+  grantor: null,
   account: () => ({
     method: "GET",
     path: "logs",

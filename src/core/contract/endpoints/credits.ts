@@ -9,7 +9,9 @@ import {
   grantReportSchema,
   heldCreditSchema,
 } from "../credit";
+import { awardAccountSchema, claimThroughSchema, takeBackSchema } from "../awardAccount";
 import { endpoint } from "../endpoint";
+import { jobOf } from "../job";
 
 export const awardCredits = endpoint({
   method: "GET",
@@ -62,4 +64,42 @@ export const grantList = endpoint({
   needs: "change",
   body: grantListSchema,
   answer: grantReportSchema,
+});
+
+export const takeBackCredits = endpoint({
+  method: "POST",
+  path: "logbooks/{logbookId}/credits/take-back",
+  summary: "Take credits back that were recorded: they are open again; one batch of the journal",
+  needs: "change",
+  body: takeBackSchema,
+  answer: claimReportSchema,
+});
+
+const ACCOUNT = "logbooks/{logbookId}/services/{service}/award-account";
+
+export const awardAccount = endpoint({
+  method: "GET",
+  path: ACCOUNT,
+  summary: "The account of awards that a service keeps, as it was fetched, against the log, down to what differs",
+  needs: "read",
+  answer: awardAccountSchema,
+});
+
+export const fetchAccount = endpoint({
+  method: "POST",
+  path: `${ACCOUNT}/fetch`,
+  summary: "Fetch all of the account of awards that a service keeps, and record in the log what it says",
+  needs: "change",
+  status: 202,
+  answer: jobOf("fetchAccount"),
+});
+
+export const claimThrough = endpoint({
+  method: "POST",
+  path: `${ACCOUNT}/claim`,
+  summary: "Claim credits with a service, and record what it answers; one batch of the journal",
+  needs: "change",
+  status: 202,
+  body: claimThroughSchema,
+  answer: jobOf("claim"),
 });
