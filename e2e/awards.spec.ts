@@ -226,3 +226,81 @@ test("a claim is planned by key, narrowed, recorded, answered in part, and what 
   await page.getByLabel("Show").selectOption("claimable");
   await expect(page.getByRole("grid").getByRole("rowheader", { name: "Faroe Islands" })).toBeVisible();
 });
+
+test("a claim goes to Lantern, what it decides is fetched, and stands in the claim", async ({ page, app }) => {
+  const site = { name: "Breakwater", call: "CX3QUA", grid: "GF35co" };
+  const { id } = await app.api<{ id: number }>("logbooks", {
+    method: "POST",
+    json: { name: "Breakwater log", site },
+  });
+  const log = (call: string, channel: string) =>
+    app.api(`logbooks/${id}/contacts`, {
+      method: "POST",
+      json: {
+        ...{ call, band: "20m", mode: "CW", startedAt: "2026-11-01T10:00:00Z" },
+        confirmations: [{ channel, sent: "sent", received: "confirmed" }],
+      },
+    });
+  await log("P5QSB", "card");
+  // Lantern never heard of this one.
+  await log("3Y0QSA/B", "lantern");
+  await page.context().addCookies([{ name: "logbook", value: String(id), url: app.url }]);
+  await page.goto("/awards?view=claims");
+  await page.getByRole("button", { name: "CQ zones" }).waitFor();
+  await page.getByRole("button", { name: "Continents" }).click();
+  await page.getByRole("button", { name: "Only what Lantern grants" }).press("Enter");
+  const toLantern = page.getByRole("button", { name: "Claim with Lantern" });
+  await expect(toLantern).toBeEnabled();
+  await toLantern.press("Enter");
+  const window = page.getByRole("dialog");
+  await expect(window.getByRole("button", { name: "Claim" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(window.getByRole("status")).toContainText(/3 credits claimed as L\d+, 3 refused/);
+  await expect(window).toContainText("3Y0QSA/B: nobody confirms the contact here");
+  await expect(window.getByRole("button", { name: "Look at the claim" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  const claim = page.getByRole("table", { name: /The credits of claim L/ });
+  await expect(claim.getByRole("row").filter({ hasText: "P5QSB" }).filter({ hasText: "claimed" })).toHaveCount(3);
+  await expect(page.getByText("Lantern works on it")).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await app.lantern({ hurry: true });
+  await page.keyboard.press("l");
+  await expect(claim.getByRole("row").filter({ hasText: "P5QSB" }).filter({ hasText: "granted" })).toHaveCount(3);
+});
+
+test("an account is fetched and tied out; each difference opens to what makes it, and is mended", async ({
+  page,
+  app,
+}) => {
+  await page.goto("/awards");
+  await page.getByRole("table").waitFor();
+  await page.keyboard.press("t");
+  const said = page.getByRole("status").first();
+  await app.lantern({ behaviour: "error" });
+  await page.getByRole("button", { name: "Fetch the account of Lantern" }).waitFor();
+  await page.keyboard.press("l");
+  await expect(page.getByText("Lantern answered with error 500: try again later; nothing was lost")).toBeVisible();
+  await app.lantern({ behaviour: "normal" });
+  await page.keyboard.press("l");
+  await expect(said).toContainText(/differences from the account of Lantern, as it was fetched on/);
+  const differences = page.getByRole("region", { name: "Differences", exact: true });
+  await expect(differences.getByRole("region", { name: "Counted twice there" })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  const onTopBand = page.getByRole("row").filter({ hasText: "160 m" });
+  await onTopBand.getByRole("button").press("Enter");
+  const here = differences.getByRole("region", { name: "Granted here, and not in the account" });
+  await expect(here).toContainText("Brazil on 160 m");
+  await here.getByRole("button", { name: "Take back" }).press("Enter");
+  await expect(onTopBand.getByRole("img", { name: "the same" })).toBeVisible();
+  await differences.getByRole("button", { name: "Show all" }).click();
+
+  // A contact that the log never had is logged as they say it, recorded with the next fetch, and lacks what confirms it.
+  await differences.getByRole("button", { name: "Log ZD9QTC" }).click();
+  const unrecorded = differences.getByRole("region", { name: "Granted, and the log does not say so yet" });
+  await expect(unrecorded).toContainText("Tristan da Cunha");
+  await unrecorded.getByRole("button", { name: "Fetch" }).click();
+  await expect(differences.getByRole("region", { name: "Granted, and nothing confirms it here" })).toContainText(
+    "Tristan da Cunha",
+  );
+});

@@ -69,8 +69,8 @@ export function openLedger(sqlite: Database, pace: number): Ledger {
     `SELECT claim FROM credit WHERE award = ? AND item = ? AND "on" = ? AND state != 'refused'`,
   );
   const decide = sqlite.prepare(`
-    UPDATE credit SET state = fate, reason = fateReason, day = date(due, 'unixepoch'), due = NULL
-    WHERE due <= ?`);
+    UPDATE credit SET state = fate, reason = fateReason, day = date(iif(due = 0, @now, due), 'unixepoch'), due = NULL
+    WHERE due <= @now`);
   const read = sqlite.prepare<[number, number], LedgerRow>(`
     SELECT place, award, item, "on", state, day, claim, reason, ownCall, call, startedAt, band, mode
     FROM credit WHERE place > ? ORDER BY place LIMIT ?`);
@@ -86,7 +86,7 @@ export function openLedger(sqlite: Database, pace: number): Ledger {
 
   return {
     claim: sqlite.transaction<Ledger["claim"]>((reference, credits, isConfirmed, now) => {
-      decide.run(now);
+      decide.run({ now });
       const claim = numberOf(reference);
       const results = credits.map((credit, at): ClaimResult => {
         const { award, item, on, shownBy } = credit;
@@ -105,7 +105,7 @@ export function openLedger(sqlite: Database, pace: number): Ledger {
       return { claim, results };
     }),
     after: sqlite.transaction((place: number, limit: number, now: number) => {
-      decide.run(now);
+      decide.run({ now });
       const rows = read.all(place, limit + 1);
       const page = rows.slice(0, limit);
       return {
@@ -115,7 +115,7 @@ export function openLedger(sqlite: Database, pace: number): Ledger {
       };
     }),
     totals: sqlite.transaction((now: number) => {
-      decide.run(now);
+      decide.run({ now });
       return sqlite
         .prepare(
           `SELECT award, "on", count(*) AS granted FROM credit WHERE state = 'granted' GROUP BY award, "on" ORDER BY award, "on"`,
@@ -125,7 +125,7 @@ export function openLedger(sqlite: Database, pace: number): Ledger {
     enter(credit, { state, reason, day, claim }) {
       insert.run({ ...columnsOf(credit), claim, state, day, reason, due: null, fate: null, fateReason: null });
     },
-    hurry: () => void sqlite.prepare("UPDATE credit SET due = unixepoch() - 1 WHERE due IS NOT NULL").run(),
+    hurry: () => void sqlite.prepare("UPDATE credit SET due = 0 WHERE due IS NOT NULL").run(),
   };
 }
 

@@ -131,7 +131,11 @@ export function tieOut(award: Award, { source, totals, grants, known, credits, s
     if (award.universe !== null && !award.universe.some((one) => one.item === item))
       differ(on, { cause: "unknown item", item, theirs });
     else if (own !== undefined) {
-      if (!confirmed.has(key)) differ(on, { cause: "unproven", item, ours: own.contact, theirs });
+      if (confirmed.has(key)) continue;
+      // It was granted here as well, and its contact counts for something else by now.
+      const isCorrected = grant.ours.found === "here" && !grant.ours.brings.includes(item);
+      const why: Why = isCorrected ? whyNotHere(award, grant) : { cause: "unproven", ours: own.contact };
+      differ(on, { item, theirs, ...why });
     } else differ(on, { item, theirs, ...whyNotHere(award, grant) });
   }
   for (const { item, on, contact, source: from } of granted)

@@ -57,11 +57,11 @@ export function ClaimThroughWindow({ service, contacts, onClaimed, onClose }: Cl
         <>
           <Button onClick={onClose}>Close</Button>
           {number === undefined ? (
-            <Button type="submit" look="act" autoFocus disabled={isRunning}>
+            <Button key="claim" type="submit" look="act" autoFocus disabled={isRunning}>
               {isRunning ? "Claiming" : "Claim"}
             </Button>
           ) : (
-            <Button look="act" autoFocus onClick={() => onClaimed(number)}>
+            <Button key="look" look="act" autoFocus onClick={() => onClaimed(number)}>
               Look at the claim
             </Button>
           )}

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
-import { accountKey, claimsKey, creditsKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
+import { accountKey, claimsKey, creditsKey, looksKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
 import { inStepKey } from "../confirm/inStep/inStepKey";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
@@ -55,8 +55,9 @@ export function LogbookProvider({
           void client.invalidateQueries({ queryKey: tablesKey(event.job.logbookId) });
           void client.invalidateQueries({ queryKey: progressKey(event.job.logbookId) });
         }
-        if (event.job.kind === "fetchAccount")
-          void client.invalidateQueries({ queryKey: accountKey(event.job.logbookId) });
+        if (event.job.kind === "fetchAccount" || event.job.kind === "claim")
+          for (const key of [accountKey, looksKey])
+            void client.invalidateQueries({ queryKey: key(event.job.logbookId) });
         if (event.job.kind === "inStep") void client.invalidateQueries({ queryKey: inStepKey(event.job.logbookId) });
         if (event.job.kind === "send") void client.invalidateQueries({ queryKey: outboxesKey(event.job.logbookId) });
       }

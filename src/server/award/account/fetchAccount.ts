@@ -96,11 +96,20 @@ function outcomeOf(
   held: HeldContact | undefined,
   known: Award | undefined,
 ): AccountCredit["state"] | "known" | "apart" {
-  if (held === undefined || known?.itemsOf(held.contact).includes(item) !== true) return "apart";
+  if (held === undefined || known?.itemsOf(held.contact).includes(item) !== true) {
+    if (state !== "granted") return "apart";
+    const holders = holdersOf(store, logbookId, { award, item, on });
+    if (holders.some((holder) => holder.state === "granted")) return "known";
+    const waiting = holders.find(({ source }) => source === service);
+    if (waiting === undefined) return "apart";
+    // It was claimed with another contact, and is granted already: nothing more is to be waited for.
+    setCredits(writer, waiting.contactId, [{ award, item, on, state, day, claim, source: service, reason }]);
+    return "granted";
+  }
   const own = held.contact.credits.find((one) => creditKey(one) === creditKey({ award, item, on }));
   const next = creditFrom(own, { award, item, on, state, day, claim, source: service, reason });
   if (own !== undefined && isSame(own, next)) return "known";
-  const others = otherHolders(store, logbookId, next, held.contact.id);
+  const others = holdersOf(store, logbookId, next).filter(({ contactId }) => contactId !== held.contact.id);
   if (others.some((other) => other.state === "granted")) return "known";
   if (state !== "granted" && others.length > 0) return "known";
   // It was granted with this contact: with the other one nothing is waited for any more.
@@ -114,16 +123,15 @@ function isSame(a: Credit, b: Credit): boolean {
   return (["state", "day", "claim", "source", "reason"] as const).every((field) => a[field] === b[field]);
 }
 
-/** Other contacts with which the same credit is claimed or granted. */
-function otherHolders(store: Store, logbookId: number, { award, item, on }: CreditKey, contactId: number) {
+/** The contacts with which a credit is claimed or granted. */
+function holdersOf(store: Store, logbookId: number, { award, item, on }: CreditKey) {
   return store.all(
     creditsIn(store, logbookId)
-      .select(["contactId", "credit.state"])
+      .select(["contactId", "credit.state", "source"])
       .where("credit.award", "=", award)
       .where("item", "=", item)
       .where("on", "=", on)
-      .where("credit.state", "!=", "refused")
-      .where("contactId", "!=", contactId),
+      .where("credit.state", "!=", "refused"),
   );
 }
 

@@ -101,8 +101,9 @@ function findOurs(
       const gone = row.contactId === null ? null : takenOut(store, row.contactId);
       if (gone !== null) return [row, { found: "gone", ...gone }];
       const miss = misses[at]!;
-      const nearest = miss.nearest === null ? null : tiedOf(miss.nearest);
-      return [row, { found: "not", cause: miss.cause, text: missText(row, miss), nearest, mend: mendOf(row, miss) }];
+      if (miss.nearest === null) return [row, { found: "not", ...NOTHING_NEAR }];
+      const [nearest, text] = [tiedOf(miss.nearest), missText(row, miss)];
+      return [row, { found: "not", cause: miss.cause, text, nearest, mend: mendOf(row, miss) }];
     }),
   );
   return (award, row) => {
