@@ -222,8 +222,10 @@ test("a claim is planned by key, narrowed, recorded, answered in part, and what 
   await page.goto("/awards?award=entities");
   await expect(page.getByText("1 granted")).toBeVisible();
   await expect(page.getByRole("grid").getByRole("img", { name: "granted" }).first()).toBeVisible();
-  // What was refused stands confirmed, and is to be claimed with another contact.
+  // What was refused stands confirmed, and is to be claimed with another contact, once there is one.
   await page.getByLabel("Show").selectOption("claimable");
+  await expect(page.getByText("No entity fits.")).toBeVisible();
+  await log("OY8QSA", "15m", "CW", "lantern");
   await expect(page.getByRole("grid").getByRole("rowheader", { name: "Faroe Islands" })).toBeVisible();
 });
 

@@ -29,11 +29,14 @@ export function askThread<Question>(begin: () => Worker): AskedThread<Question> 
       if ("answer" in told) asker?.resolve(told.answer as never);
       else asker?.reject(new Error(told.fault));
     });
-    thread.on("error", (error: Error) => {
+    const ended = (error: Error) => {
+      if (worker !== thread) return;
       worker = null;
       for (const { reject } of open.values()) reject(error);
       open.clear();
-    });
+    };
+    thread.on("error", ended);
+    thread.on("exit", () => ended(new Error("the thread ended before it answered")));
     return thread;
   }
 

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { type Credit, creditKey, furtherCredits, withCredits } from ".";
+import { type Credit, creditFrom, creditKey, furtherCredits, withCredits } from ".";
 
 const credits = fc.uniqueArray(
   fc.record({
@@ -44,3 +44,18 @@ test("what is set stands in place of what was", () => {
 });
 
 const byKey = (a: Credit, b: Credit) => creditKey(a).localeCompare(creditKey(b));
+
+test("what an account says holds, but it does not take back what somebody else granted", () => {
+  const credit: Credit = {
+    ...{ award: "entities", item: "222", on: "20m", state: "claimed", day: "2026-11-28", claim: "7001" },
+    ...{ source: "hand", reason: null },
+  };
+  const theirs: Credit = { ...credit, source: "lantern", state: "refused", reason: "no band on the card" };
+  expect(creditFrom(undefined, theirs)).toBe(theirs);
+  expect(creditFrom(credit, theirs)).toBe(theirs);
+  const byHand: Credit = { ...credit, state: "granted" };
+  expect(creditFrom(byHand, theirs)).toBe(byHand);
+  expect(creditFrom(byHand, { ...theirs, state: "granted" }).source).toBe("lantern");
+  // What it granted itself it may take back.
+  expect(creditFrom({ ...byHand, source: "lantern" }, theirs)).toBe(theirs);
+});

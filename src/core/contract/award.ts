@@ -16,6 +16,8 @@ export const awardProgressSchema = totalsSchema.extend({
   /** Of an own award, as it was taken; null for one that ships. */
   rules: awardRulesSchema.nullable(),
   followed: z.boolean(),
+  /** Of the items worked, and confirmed, those that count no more for new contacts. */
+  deleted: totalsSchema,
   /** Items of which a credit is claimed, and granted. */
   claimed: z.int(),
   granted: z.int(),

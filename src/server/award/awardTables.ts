@@ -1,6 +1,7 @@
-import { tableOf } from "../../core/award";
+import { type Award, tableOf } from "../../core/award";
 import type { AwardProgress, AwardTable } from "../../core/contract";
 import type { Context } from "../context";
+import type { Store } from "../db/store";
 import { newestEntry } from "../logbook/journal";
 import { done, missing, type Result } from "../problem";
 import { countedTo } from "./counted";
@@ -8,29 +9,41 @@ import { creditCounts } from "./credits";
 import { followedAwards } from "./followed";
 import { awardsOf, findAward, rulesOf } from "./ownAwards";
 
+/** How many items of each award are worked, and confirmed. */
+function itemCounts(store: Store, logbookId: number) {
+  return store.q
+    .selectFrom("slot")
+    .select((eb) => [
+      "award",
+      eb.fn.count<number>("item").distinct().as("worked"),
+      eb.fn
+        .count<number>(eb.case().when("confirmed", ">", 0).then(eb.ref("item")).end())
+        .distinct()
+        .as("confirmed"),
+    ])
+    .where("logbookId", "=", logbookId)
+    .where("worked", ">", 0)
+    .groupBy("award");
+}
+
 /** How far each award is. */
 export function listAwards({ store }: Context, logbookId: number): Result<AwardProgress[]> {
-  const rows = store.all(
-    store.q
-      .selectFrom("slot")
-      .select((eb) => [
-        "award",
-        eb.fn.count<number>("item").distinct().as("worked"),
-        eb.fn
-          .count<number>(eb.case().when("confirmed", ">", 0).then(eb.ref("item")).end())
-          .distinct()
-          .as("confirmed"),
-      ])
-      .where("logbookId", "=", logbookId)
-      .where("worked", ">", 0)
-      .groupBy("award"),
-  );
+  const rows = store.all(itemCounts(store, logbookId));
+  const deletedIn = ({ id, universe }: Award) => {
+    const items = universe?.flatMap(({ item, deleted }) => (deleted ? [item] : [])) ?? [];
+    const counted =
+      items.length === 0
+        ? undefined
+        : store.first(itemCounts(store, logbookId).where("award", "=", id).where("item", "in", items));
+    return { worked: counted?.worked ?? 0, confirmed: counted?.confirmed ?? 0 };
+  };
   const upTo = countedTo(store);
   const own = rulesOf(store, logbookId);
   const credits = creditCounts(store, logbookId);
   const followed = new Set(followedAwards(store, logbookId).map(({ id }) => id));
   return done(
-    awardsOf(store, logbookId).map(({ id }) => {
+    awardsOf(store, logbookId).map((award) => {
+      const { id } = award;
       const { worked = 0, confirmed = 0 } = rows.find(({ award }) => award === id) ?? {};
       return {
         award: id,
@@ -39,6 +52,7 @@ export function listAwards({ store }: Context, logbookId: number): Result<AwardP
         ...(credits.get(id) ?? { claimed: 0, granted: 0 }),
         worked,
         confirmed,
+        deleted: deletedIn(award),
         isCounted: upTo(logbookId, id) === Infinity,
       };
     }),

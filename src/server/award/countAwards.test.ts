@@ -124,3 +124,14 @@ test("behind an item stand its contacts, and no others that look like it", async
   expect((await behind("squares", undefined, "40m")).total).toBe(6);
   expect((await behind("prefixes")).total).toBe(10);
 });
+
+test("of what is worked and confirmed, deleted entities are told apart", async () => {
+  const { context, logbookId } = await testContext();
+  const card = [{ channel: "card", sent: "sent", received: "confirmed" }];
+  const contact = { band: "20m", mode: "CW", confirmations: card };
+  valueOf(logContact(context, logbookId, { ...contact, call: "OY4QSA", startedAt: "2026-11-20T10:00:00Z" }));
+  // The German Democratic Republic counted until 1990.
+  valueOf(logContact(context, logbookId, { ...contact, call: "Y21QSA", startedAt: "1985-05-31T10:00:00Z" }));
+  const [entities] = valueOf(listAwards(context, logbookId));
+  expect(entities).toMatchObject({ worked: 2, confirmed: 2, deleted: { worked: 1, confirmed: 1 } });
+});

@@ -118,9 +118,11 @@ export function AwardList({ onOpen, onNew, onRecords, onClaims, onTieOut }: Awar
 }
 
 function Line({ state, news, onOpen }: { state: AwardState; news: AwardNews | undefined; onOpen: () => void }) {
-  const { of, worked, confirmed, claimed, granted, isCounted, rules } = state;
+  const { of, worked, confirmed, claimed, granted, deleted, isCounted, rules } = state;
   const all = of.universe?.filter(({ deleted }) => !deleted).length ?? null;
-  const next = nextLevel(of, confirmed);
+  // Steps are of what counts today.
+  const reached = confirmed - deleted.confirmed;
+  const next = nextLevel(of, reached);
   return (
     <tr className="border-b border-line last:border-0">
       <th scope="row" className="px-2 py-1 pl-3 text-left">
@@ -138,6 +140,7 @@ function Line({ state, news, onOpen }: { state: AwardState; news: AwardNews | un
       </td>
       <td className="px-2 py-1">
         <Mark kind={confirmed > 0 ? "safe" : "waiting"} /> {count(confirmed)}
+        {deleted.confirmed > 0 && <span className="text-soft">, {count(deleted.confirmed)} deleted</span>}
       </td>
       <td className="px-2 py-1">
         {claimed > 0 && (
@@ -160,10 +163,10 @@ function Line({ state, news, onOpen }: { state: AwardState; news: AwardNews | un
         ) : (
           <span className="flex items-center gap-2.5">
             <span className="h-1.5 w-28 shrink-0 overflow-hidden rounded-full bg-line" aria-hidden>
-              <span className="block h-full bg-safe" style={{ width: `${(confirmed / next) * 100}%` }} />
+              <span className="block h-full bg-safe" style={{ width: `${(reached / next) * 100}%` }} />
             </span>
             <span className="whitespace-nowrap text-soft">
-              {count(next - confirmed)} more for {count(next)}
+              {count(next - reached)} more for {count(next)}
             </span>
           </span>
         )}

@@ -48,6 +48,19 @@ test("what is claimed or granted is told from what is confirmed, and what could 
   expect(selectRows(open, "claimable", "", "name").map(({ item }) => item.name)).toEqual(["Faroe Islands"]);
 });
 
+test("what was refused with its only contact is not to be claimed, until another one confirms it", () => {
+  const granted = { item: "222", on: "", state: "granted" as const };
+  const refused = { item: "222", on: "15m", state: "refused" as const };
+  const claimable = (slots: typeof table.slots, group: "mixed" | "CW" = "mixed", credits = [granted, refused]) =>
+    progressOf(ENTITIES_AWARD, { ...table, slots }, group, credits)
+      .rows.filter((row) => row.claimable)
+      .map(({ item }) => item.item);
+  expect(claimable(table.slots)).toEqual([]);
+  expect(claimable(table.slots.map((slot) => ({ ...slot, confirmed: slot.confirmed * 2 })))).toEqual(["222"]);
+  expect(claimable(table.slots, "CW")).toEqual(["222"]);
+  expect(claimable(table.slots, "CW", [granted, { ...refused, on: "CW" }])).toEqual([]);
+});
+
 test("rows are shown, searched and sorted as asked; a deleted entity shows when it was worked", () => {
   const { rows } = progressOf(ENTITIES_AWARD, table, "mixed");
   const names = (...asked: [Parameters<typeof selectRows>[1], string, Parameters<typeof selectRows>[3]]) =>

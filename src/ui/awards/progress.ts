@@ -43,6 +43,12 @@ export function progressOf(
     ),
   );
   const creditOf = (item: string, on: string): Cell | undefined => stands.get(`${item}\n${on}`);
+  const refused = new Map<string, number>();
+  for (const { item, on, state } of credits)
+    if (state === "refused") refused.set(`${item}\n${on}`, (refused.get(`${item}\n${on}`) ?? 0) + 1);
+  /** Whether a contact confirms it that was not refused for it. */
+  const isOpen = (item: string, on: string, own: AwardTable["slots"]) =>
+    own.reduce((sum, slot) => sum + slot.confirmed, 0) > (refused.get(`${item}\n${on}`) ?? 0);
   const slots = table.slots.filter((slot) => group === "mixed" || slot.modeGroup === group);
   const bands = [...new Set([...USUAL_BANDS, ...table.slots.map((slot) => slot.band)])].sort(compareBands);
   const byItem = new Map<string, AwardTable["slots"]>();
@@ -66,8 +72,20 @@ export function progressOf(
           stateOf(own.filter((slot) => slot.band === band)),
       );
       const claimable =
-        (inAll === "safe" && award.told.includes(group === "mixed" ? "item" : "mode")) ||
-        (group === "mixed" && award.told.includes("band") && onBands.includes("safe"));
+        (inAll === "safe" &&
+          award.told.includes(group === "mixed" ? "item" : "mode") &&
+          isOpen(item.item, whole, own)) ||
+        (group === "mixed" &&
+          award.told.includes("band") &&
+          bands.some(
+            (band, at) =>
+              onBands[at] === "safe" &&
+              isOpen(
+                item.item,
+                band,
+                own.filter((slot) => slot.band === band),
+              ),
+          ));
       const contacts = own.reduce((sum, slot) => sum + slot.worked, 0);
       return { item, cells: [inAll, ...onBands], contacts, claimable };
     });

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { awardById } from "../../award";
 import { isoTime } from "../../contact";
 import { CHANNELS, SERVICES, serviceById } from "..";
 import { lantern } from "./lantern";
@@ -32,6 +33,9 @@ test("what nobody understands is taken from no answer", () => {
         for (const question of [
           ...[service.send([]), service.fetch(""), service.account()],
           ...[service.bring?.([]), service.chart?.()].filter((one) => one !== undefined),
+          ...(service.grantor === null
+            ? []
+            : [service.grantor.credits(""), service.grantor.totals(), service.grantor.claim("r", [])]),
         ])
           expect(question.answer.safeParse(answer).success).toBe(false);
     }),
@@ -68,6 +72,19 @@ test("what a registrar is asked is understood, and a reference cannot lead elsew
   expect(standing("7").answer.parse({ problem: "there is no request 7" })).toEqual({
     problem: "there is no request 7",
   });
+});
+
+test("what is granted is of awards that ship, and a claim goes with all that a contact is known by", () => {
+  for (const { grantor } of SERVICES) for (const award of grantor?.awards ?? []) expect(awardById(award)).toBeDefined();
+  const told = { ownCall: "CX3QUA", call: "OY4QSA", startedAt: "2026-11-20T10:00:00Z", band: "20m", mode: "MFSK" };
+  const key = { award: "entities", item: "222", on: "20m" };
+  const { body, answer } = lantern.grantor!.claim("r1", [
+    { ...key, shownBy: "signed", contact: { id: 7, ...told, submode: "FT4" } },
+  ]);
+  expect(body).toEqual({ reference: "r1", credits: [{ ...key, shownBy: "signed", ...told, mode: "FT4" }] });
+  const results = [{ ...key, answer: "taken", claim: "L1", reason: null }];
+  expect(answer.parse({ claim: "L1", results })).toEqual({ claim: "L1", credits: results });
+  expect(answer.safeParse({ claim: "", results }).success).toBe(false);
 });
 
 test("Lantern's answers are taken as they are", () => {
