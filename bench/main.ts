@@ -47,6 +47,7 @@ const lines: Line[] = [];
 try {
   if (process.argv.includes("confirm")) await benchAlone(benchConfirm);
   else if (process.argv.includes("awards")) await benchAlone(benchAwards);
+  else if (process.argv.includes("spots")) await benchAlone(benchSpotsOfAll);
   else await benchAll();
 } finally {
   rmSync(folder, { recursive: true, force: true });
@@ -68,6 +69,13 @@ function followAll(context: Context, logbookId: number): void {
   for (const file of readdirSync(OWN_AWARDS))
     valueOf(keepAward(context, logbookId, JSON.parse(readFileSync(join(OWN_AWARDS, file), "utf8"))));
   for (const { id } of awardsOf(context.store, logbookId)) valueOf(followAward(context, logbookId, id, true));
+}
+
+/** Spots, with all awards followed and counted. */
+async function benchSpotsOfAll(context: Context, logbookId: number, database: string): Promise<Line[]> {
+  followAll(context, logbookId);
+  await runInThread(context, database, logbookId, { kind: "count" });
+  return benchSpots(context, logbookId);
 }
 
 /** The planner on 3000 contacts that are all confirmed, for two awards: how long, and how near to what is proven. */

@@ -73,11 +73,11 @@ export function worthOfItem(
   return worthOf(award, cells, band, modeGroup, describeItem(award, item).name);
 }
 
-const RANKING = ["fresh", "wanted", "hold", "safe"] as const;
+const RANKS: Readonly<Record<WorthReading["worth"], number>> = { fresh: 0, wanted: 1, hold: 2, safe: 3 };
 
 /** Those that a contact would be worth the most for first. */
 export function byWorth(worths: readonly AwardWorth[]): AwardWorth[] {
-  return [...worths].sort((a, b) => RANKING.indexOf(a.worth) - RANKING.indexOf(b.worth));
+  return [...worths].sort((a, b) => RANKS[a.worth] - RANKS[b.worth]);
 }
 
 /** The most that a contact would be worth; which award that is for is said where there are several. */

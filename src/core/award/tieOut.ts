@@ -1,7 +1,7 @@
 import { compareBands, MODE_GROUPS, type ModeGroup } from "../band";
 import type { Cause, Mend } from "../confirm/miss";
 import type { Slot } from "./award";
-import { type Award, describeItem } from "./awards/award";
+import { type Award, describeItem, listedItem } from "./awards/award";
 import type { Credit, CreditKey } from "./credit";
 
 /** A contact, as both sides of a comparison name it. */
@@ -128,7 +128,7 @@ export function tieOut(award: Award, { source, totals, grants, known, credits, s
   for (const [key, grant] of there) {
     const { item, on, theirs } = grant;
     const own = here.get(key);
-    if (award.universe !== null && !award.universe.some((one) => one.item === item))
+    if (award.universe !== null && listedItem(award, item) === undefined)
       differ(on, { cause: "unknown item", item, theirs });
     else if (own !== undefined) {
       if (confirmed.has(key)) continue;

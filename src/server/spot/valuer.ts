@@ -37,6 +37,7 @@ export const PATH_HOLDS = 300;
 
 const MOST_STATIONS = 20_000;
 const MOST_TIMES = 10_000;
+const MOST_TOLD = 20_000;
 
 /** What a spot is held against. */
 export interface Viewpoint {
@@ -76,6 +77,12 @@ interface KnownStation {
   wondered: boolean;
 }
 
+/** What a station is worth for each award, and the most of it for those that are followed. */
+interface Told {
+  readonly worths: AwardWorth[];
+  readonly worth: WorthReading | null;
+}
+
 interface AwardItemKey {
   readonly award: string;
   readonly item: string;
@@ -97,6 +104,8 @@ export function createValuer({ store, logbookId, site, awards, solar, placeOf, w
   const valued = awardsOf(store, logbookId).filter(({ id }) => isFollowed(id) || awards.includes(id));
   /** By award and item, then by band and mode group. */
   const worths = new Map<string, Map<string, WorthReading>>();
+  /** What each station is worth where it was announced, by all that this follows from. */
+  const told = new Map<string, Told>();
   const stations = new Map<string, KnownStation>();
   const paths = new WeakMap<CallPlace, { readonly distanceKm: number; readonly bearing: number } | null>();
   const chances = new Map<string, ChanceReading>();
@@ -126,11 +135,22 @@ export function createValuer({ store, logbookId, site, awards, solar, placeOf, w
     return worth;
   }
 
-  function worthsFor(spot: Spot, place: CallPlace, group: ModeGroup, station: KnownStation, now: number): AwardWorth[] {
+  function worthsFor(spot: Spot, place: CallPlace, group: ModeGroup, station: KnownStation, now: number): Told {
     const { call, band, mode, submode } = spot;
-    const known = { ...NOTHING_KNOWN, ...station.gave.get(place.call), ...knownFromRemark(spot.remark) };
-    const facts = factsOnAir({ call, band, mode, submode, modeGroup: group, at: textOf(now), place, known, site });
-    return worthsOf(valued, facts, (award, item) => worthFor(award, item, band, group));
+    const said = knownFromRemark(spot.remark);
+    const at = textOf(now);
+    // Stations are announced again and again, by many.
+    const key = `${call} ${band} ${mode} ${submode} ${at.slice(0, 10)} ${said.grid} ${said.island} ${said.summit} ${said.park}`;
+    let found = told.get(key);
+    if (found === undefined) {
+      if (told.size >= MOST_TOLD) told.clear();
+      const known = { ...NOTHING_KNOWN, ...station.gave.get(place.call), ...said };
+      const facts = factsOnAir({ call, band, mode, submode, modeGroup: group, at, place, known, site });
+      const all = worthsOf(valued, facts, (award, item) => worthFor(award, item, band, group));
+      const ofFollowed = all.filter(({ award }) => isFollowed(award));
+      told.set(key, (found = { worths: all, worth: bestWorth(ofFollowed, followed.length) }));
+    }
+    return found;
   }
 
   function stationFor(base: string): KnownStation {
@@ -229,11 +249,7 @@ export function createValuer({ store, logbookId, site, awards, solar, placeOf, w
       const place = placeOf(call);
       const group = modeGroup(mode);
       const station = stationFor(place.base);
-      const spotWorths = worthsFor(spot, place, group, station, now);
-      const worth = bestWorth(
-        spotWorths.filter(({ award }) => isFollowed(award)),
-        followed.length,
-      );
+      const { worths: spotWorths, worth } = worthsFor(spot, place, group, station, now);
       const { contacts, newest, confirmsOnline } = station;
       const path = pathTo(place);
       const heard = spot.heard.map(knownOf);
@@ -282,6 +298,7 @@ export function createValuer({ store, logbookId, site, awards, solar, placeOf, w
       };
     },
     forget(bases, items) {
+      told.clear();
       if (bases === undefined) known = new WeakMap();
       if (bases === undefined) stations.clear();
       else for (const base of bases) stations.delete(base);

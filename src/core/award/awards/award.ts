@@ -82,9 +82,19 @@ export interface Award {
   readonly levels: readonly number[];
 }
 
+const BY_ITEM = new WeakMap<NonNullable<Award["universe"]>, ReadonlyMap<string, AwardItem>>();
+
+/** An item as the list of all has it; undefined where there is a list, and it is not in it, and where there is none. */
+export function listedItem({ universe }: Pick<Award, "universe">, item: string): AwardItem | undefined {
+  if (universe === null) return undefined;
+  let byItem = BY_ITEM.get(universe);
+  if (byItem === undefined) BY_ITEM.set(universe, (byItem = new Map(universe.map((one) => [one.item, one]))));
+  return byItem.get(item);
+}
+
 /** An item as the list of all has it; one that is in none is its own name. */
-export function describeItem({ universe }: Pick<Award, "universe">, item: string): AwardItem {
-  return universe?.find((one) => one.item === item) ?? { item, name: item, note: "", deleted: false };
+export function describeItem(award: Pick<Award, "universe">, item: string): AwardItem {
+  return listedItem(award, item) ?? { item, name: item, note: "", deleted: false };
 }
 
 /** What proves a contact where a card can be shown or a signature checked. */
