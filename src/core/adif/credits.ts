@@ -1,4 +1,4 @@
-import { type Award, awardById, type Credit, creditKey, creditsOf, type CreditState } from "../award";
+import { awardById, type Credit, creditKey, creditsOf, type CreditState } from "../award";
 import { bandByName } from "../band";
 import type { CompleteContact, ContactInput, ExtraField } from "../contact";
 
@@ -37,6 +37,7 @@ function namesOf(credits: readonly Credit[], state: Named): string[] {
 
 const listOf = (value: string) => value.split(",").map((entry) => entry.trim());
 const nameIn = (entry: string) => entry.split(":")[0]!.toUpperCase();
+const MEANT = new Map(NAMES.map(([name, award, on]) => [name, { award, on }]));
 
 /** The standard's fields for a contact's credits: what came in a file stays, and what is ours comes behind it. */
 export function creditFields({
@@ -75,13 +76,14 @@ export function creditsByStandard(contact: CompleteContact): Credit[] {
   const found = new Map<string, Credit>();
   // What is granted was claimed before: it comes last, and holds.
   for (const state of ["claimed", "granted"] satisfies CreditState[]) {
-    const value = contact.extra.find(({ name }) => name === FIELD_OF[state])?.value ?? "";
-    for (const entry of listOf(value)) {
-      const meant = NAMES.find(([name]) => name === nameIn(entry));
-      const award: Award | undefined = meant === undefined ? undefined : awardById(meant[1]);
+    const field = contact.extra.find(({ name }) => name === FIELD_OF[state]);
+    if (field === undefined) continue;
+    for (const entry of listOf(field.value)) {
+      const meant = MEANT.get(nameIn(entry));
+      const award = meant === undefined ? undefined : awardById(meant.award);
       if (award === undefined) continue;
       for (const key of creditsOf(award, contact))
-        if (kindOf(key.on) === meant![2])
+        if (kindOf(key.on) === meant!.on)
           found.set(creditKey(key), { ...key, state, day: null, claim: null, source: "file", reason: null });
     }
   }

@@ -7,6 +7,8 @@ import { COUNTED_COLUMNS } from "./countedContacts";
 import { awardsOf } from "./ownAwards";
 
 const LISTED = 200;
+/** Fields that are in capitals in every row. */
+const CAPITALS: readonly string[] = ["call", "baseCall"];
 /** Fields by which contacts are found without looking at all of them. */
 const INDEXED: readonly string[] = ["entityCode", "baseCall"];
 
@@ -39,7 +41,10 @@ export function contactsBehind(
     query =
       typeof held === "number" || isIndexed
         ? query.where(field, "=", held)
-        : query.where((eb) => eb(eb.fn<number>("instr", [eb.fn("upper", [field]), eb.val(held)]), ">", 0));
+        : query.where((eb) => {
+            const text = CAPITALS.includes(field) ? eb.ref(field) : eb.fn("upper", [field]);
+            return eb(eb.fn<number>("instr", [text, eb.val(held)]), ">", 0);
+          });
   }
   const rows = store.all(query).sort((a, b) => b.startedAt - a.startedAt || b.id - a.id);
   const counted = rows.filter((row) => {
