@@ -1,8 +1,8 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import Database from "better-sqlite3";
 import { join } from "node:path";
 import type { SpotView } from "../src/core/contract";
+import { expectAccessible } from "./axe";
 import { callField, linked, networks, test } from "./shack";
 import { expect } from "./test";
 
@@ -113,7 +113,7 @@ test("a click goes there as well; while the pointer is in the table its order st
   await expect(page.getByRole("menuitem", { name: "Everything" })).toBeVisible();
   await expect(page.getByRole("menuitem", { name: "Needed in Asia" })).toBeHidden();
   await page.keyboard.press("Escape");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 });
 
 test("a station is announced, and comes back from the network; the text of the network is read and answered", async ({
@@ -145,7 +145,7 @@ test("a station is announced, and comes back from the network; the text of the n
   await page.keyboard.type("dance");
   await page.keyboard.press("Enter");
   await expect(dialog.getByRole("log")).toContainText("dance? There are:");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 });
 
 test("a network with a wrong clock is told; a server that is killed forgets no spot", async ({ page, shack }) => {

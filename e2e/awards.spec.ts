@@ -1,5 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { AwardProgress, AwardTable } from "../src/core/contract";
+import { expectAccessible, TOASTS } from "./axe";
 import { expect, test } from "./test";
 
 test("the entities are searched, counted by mode group, and the contacts behind a cell are a key away", async ({
@@ -48,7 +48,7 @@ test("each award stands in the list with how far it is, opens to its table, and 
   const line = page.getByRole("row").filter({ hasText: "CQ zones" });
   await expect(line).toContainText(`${zones.confirmed}`);
   await expect(line).toContainText("40");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await line.getByRole("button", { name: "CQ zones" }).press("Enter");
   const table = page.getByRole("grid", { name: "CQ zones by band" });
   await expect(table.getByRole("rowheader").first()).toHaveText(/Zone \d/);
@@ -102,7 +102,7 @@ test("a variant is made by key, tried on the log, kept, counted, taken away and 
   const trial = tried.getByRole("status");
   await expect(trial).toContainText(/\d+ contacts would count: [1-9]\d* entities worked/);
   const worked = /(\d+) entities worked/.exec(await trial.innerText())![1]!;
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await window.getByRole("button", { name: "Keep the award" }).press("Enter");
   await expect(page.getByRole("heading", { name: "Entities on forty metres" })).toBeVisible();
   await expect(page.getByText(`${worked} worked`)).toBeVisible();
@@ -124,7 +124,7 @@ test("what lacks leads to an alert, and the map, the years and the records open 
   await page.getByRole("grid").waitFor();
   await page.keyboard.press("v");
   await expect(page.getByText(/zones? not confirmed/)).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   const alert = page.getByRole("button", { name: /^Alert: / }).first();
   const item = (await alert.getAttribute("aria-label"))!.replace("Alert: ", "");
   await alert.press("Enter");
@@ -136,12 +136,12 @@ test("what lacks leads to an alert, and the map, the years and the records open 
   await expect(page.getByRole("dialog")).toContainText(", all bands");
   await page.keyboard.press("Escape");
   await map.press("+");
-  expect((await new AxeBuilder({ page }).exclude("[data-sonner-toaster]").analyze()).violations).toEqual([]);
+  await expectAccessible(page, { without: TOASTS });
 
   await page.keyboard.press("v");
   await expect(page.getByRole("img", { name: "CQ zones over the years" })).toBeVisible();
   await expect(page.getByRole("row").nth(1)).toContainText(String(new Date().getUTCFullYear()));
-  expect((await new AxeBuilder({ page }).exclude("[data-sonner-toaster]").analyze()).violations).toEqual([]);
+  await expectAccessible(page, { without: TOASTS });
 
   await page.keyboard.press("a");
   await page.getByRole("heading", { name: "Awards" }).waitFor();
@@ -149,7 +149,7 @@ test("what lacks leads to an alert, and the map, the years and the records open 
   await expect(page.getByRole("heading", { name: "Records" })).toBeVisible();
   const far = page.getByRole("table", { name: "Farthest, by band and mode" }).getByRole("link").first();
   const call = await far.innerText();
-  expect((await new AxeBuilder({ page }).exclude("[data-sonner-toaster]").analyze()).violations).toEqual([]);
+  await expectAccessible(page, { without: TOASTS });
   await far.press("Enter");
   await expect(page).toHaveURL(/contact=\d+/);
   await expect(page.getByRole("dialog").getByRole("heading").first()).toHaveText(call);
@@ -191,7 +191,7 @@ test("a claim is planned by key, narrowed, recorded, answered in part, and what 
   await expect(page.getByText("an amount, as 0.12")).toBeVisible();
   await page.getByLabel("Fee a card").fill("1");
   await expect(said).toContainText("for 1.24");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await page.getByRole("button", { name: "Leave OY5QSA out" }).click();
   await expect(said).toContainText("2 contacts bring 4 credits for 0.24");
   await page.getByRole("button", { name: "Back to the plan without 1 choice" }).click();
@@ -264,7 +264,7 @@ test("a claim goes to Lantern, what it decides is fetched, and stands in the cla
   const claim = page.getByRole("table", { name: /The credits of claim L/ });
   await expect(claim.getByRole("row").filter({ hasText: "P5QSB" }).filter({ hasText: "claimed" })).toHaveCount(3);
   await expect(page.getByText("Lantern works on it")).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await app.lantern({ hurry: true });
   await page.keyboard.press("l");
   await expect(claim.getByRole("row").filter({ hasText: "P5QSB" }).filter({ hasText: "granted" })).toHaveCount(3);
@@ -287,7 +287,7 @@ test("an account is fetched and tied out; each difference opens to what makes it
   await expect(said).toContainText(/differences from the account of Lantern, as it was fetched on/);
   const differences = page.getByRole("region", { name: "Differences", exact: true });
   await expect(differences.getByRole("region", { name: "Counted twice there" })).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 
   const onTopBand = page.getByRole("row").filter({ hasText: "160 m" });
   await onTopBand.getByRole("button").press("Enter");

@@ -1,8 +1,8 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import type { RulesInput } from "../src/core/contest";
 import type { ContestRow, Entry, Logbook, Standing } from "../src/core/contract";
+import { expectAccessible } from "./axe";
 import type { App } from "./app";
 import { expect, test } from "./test";
 
@@ -105,7 +105,7 @@ test("a contest is entered from the calendar, with the exchange shown as it will
   await page.goto("/contest");
   const row = page.getByRole("row", { name: new RegExp(tag) });
   await expect(row).toContainText("runs now");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await row.getByRole("button", { name: "Enter it" }).click();
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByLabel("The exchange as it goes out")).toHaveText("599 001 13");
@@ -116,7 +116,7 @@ test("a contest is entered from the calendar, with the exchange shown as it will
   await page.keyboard.press("Enter");
   await expect(dialog.getByRole("alert")).toContainText("Zone 77 does not exist");
   await dialog.getByLabel("Zone, from the site").fill("");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: `Watch ${tag}` })).toBeVisible();
   await expect(callField(page)).toBeFocused();
@@ -163,7 +163,7 @@ test("a contact is made with messages in Morse, step by step with Enter", async 
     cqZone: 14,
     operator: "CX3QUA",
   });
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 });
 
 test("the exchange is understood in any order, doubts are said once, duplicates count for nothing", async ({
@@ -236,7 +236,7 @@ test("search and pounce, the run frequency, operators, messages in pieces, and a
   await expect(dialog.getByText("Own 1: place 4 of 5.")).toBeAttached();
   await page.keyboard.press("Space");
   await expect(dialog.getByRole("group", { name: "Running" }).getByRole("listitem").last()).toContainText("AGN");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await dialog.getByRole("button", { name: "Keep" }).click();
   await expect(page.getByRole("button", { name: /^Call Alt Z/ })).toContainText("CQ FAROL CX9QTH CX3QUA");
   await expect(page.getByRole("button", { name: /^Own 1 Alt V/ })).toContainText("QRX 5");
@@ -430,12 +430,12 @@ test("the multipliers, the log check and the mending", async ({ page, app }) => 
   await page.getByLabel("Find a multiplier by its code or name").fill("balk");
   await expect(page.getByRole("region", { name: "Zones" }).getByRole("row")).toHaveCount(2);
   await expect(page.getByRole("img", { name: "OK1QTA on 15 m" })).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await page.getByRole("tab", { name: "Log check" }).click();
   const found = page.getByRole("table", { name: "Findings" });
   await expect(found).toContainText("LU2QSB is one letter off LU2QSA, worked 2 times.");
   await expect(found).toContainText("Zone 20 was logged; Czech Republic is in zone 15.");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await found
     .getByRole("row", { name: /one letter off/ })
     .getByRole("button", { name: "Mend" })
@@ -489,7 +489,7 @@ test("a part is corrected where it stands, a contact is not claimed, and the fil
   const missing = page.getByRole("region", { name: "What is missing" });
   await expect(missing).toContainText("1 contact, not claimed: heard half of the call: marked X-QSO in the file");
   await expect(page.getByLabel("Preview")).toContainText("X-QSO:");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await page.getByLabel("Leave out of the file what does not count").check();
   await expect(page.getByLabel("Preview")).not.toContainText("OK1QTA");
   await expect(missing).toContainText("not in the file");
@@ -554,7 +554,7 @@ test("the log is handed in: refused with its faults, taken, cross-checked; a bad
   await handIn.click();
   await expect(handed).toContainText("The deadline is over");
   await app.organiser({ closed: [] });
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "Save as a file" }).click();
   expect((await download).suggestedFilename()).toMatch(/^CX9QTH-WATCH-.*\.log$/);
@@ -618,7 +618,7 @@ test("a definition is written, tried, kept and removed; a bad file is told place
   await expect(outcome).toContainText("7X");
   await expect(outcome).toContainText("Germany");
   await expect(outcome).toContainText("2.5, any other contact");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   // What is not kept is not lost by one key.
   await dialog.getByRole("button", { name: "Close" }).click();
   await expect(dialog.getByText("What was changed is not kept")).toBeVisible();
@@ -667,7 +667,7 @@ test("a calendar announces contests, one of them gets its rules; all of them go 
   await expect(other.getByRole("list", { name: "Announced contests" }).getByRole("listitem")).toHaveCount(2);
   await other.close();
   await expect(announced).toContainText("<b>Serial</b> and zone");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await announced.getByRole("button", { name: "Forget Night of the Owl" }).click();
   await expect(announced.getByRole("listitem")).toHaveCount(1);
   await announced.getByRole("button", { name: "Write the rules of Peñón Sprint" }).click();
@@ -730,5 +730,5 @@ test("a contest by distance is scored leg by leg, and each band's log is had by 
   const file = await download;
   expect(file.suggestedFilename()).toMatch(/-70cm\.edi$/);
   expect(readFileSync(await file.path(), "utf8")).toContain(";LU2QSA;1;59;004;59;007;;GF25AA;228;;N;N;");
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 });

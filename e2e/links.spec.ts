@@ -1,8 +1,8 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { createSocket } from "node:dgram";
 import type { Link } from "../src/core/contract";
 import { recordOf } from "../stand-ins/companion/record";
+import { expectAccessible, TOASTS } from "./axe";
 import { type App, startApp } from "./app";
 import { portOf, type Radios, startRadios } from "./radios";
 import { expect, test as base } from "./test";
@@ -181,7 +181,7 @@ test("a link is added, tested step by step, changed and removed; a descriptor's 
   await window.getByLabel("Port", { exact: true }).fill(String(portOf(shack.heron)));
   await window.getByRole("button", { name: "Test these settings" }).click();
   await expect(steps.getByRole("listitem").filter({ hasText: "Protocol" })).toContainText(/descriptor/);
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await window.getByRole("button", { name: "Keep" }).click();
   const line = page.getByRole("list", { name: "Links" }).getByRole("listitem").filter({ hasText: "Second" });
   await expect(line).toContainText("has the same address");
@@ -206,7 +206,7 @@ test("a link is added, tested step by step, changed and removed; a descriptor's 
     "Line 3, tag: a tag is of capitals",
   );
   await expect(editor.getByRole("button", { name: "Keep the descriptor" })).toBeDisabled();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 });
 
 test("contacts of another program are listed and undone; one that waits is confirmed without taking the keyboard", async ({
@@ -251,7 +251,7 @@ test("contacts of another program are listed and undone; one that waits is confi
   await expect(form).toBeHidden();
   send("G4QTC");
   await expect(form.getByLabel("Comment", { exact: true })).toHaveValue("weak and fading");
-  expect((await new AxeBuilder({ page }).include("form").analyze()).violations).toEqual([]);
+  await expectAccessible(page, { only: "form" });
   await form.getByRole("button", { name: "Drop" }).click();
   await expect(form).toBeHidden();
 
@@ -269,7 +269,7 @@ test("contacts of another program are listed and undone; one that waits is confi
   await row("OH2QTB").getByRole("button", { name: /Undo/ }).click();
   await expect(row("OH2QTB")).toContainText("Undone");
   // What is said of it fades in meanwhile.
-  expect((await new AxeBuilder({ page }).exclude("[data-sonner-toaster]").analyze()).violations).toEqual([]);
+  await expectAccessible(page, { without: TOASTS });
   await shack.app.api(`links/${link.id}`, { method: "DELETE" });
   sender.close();
 });

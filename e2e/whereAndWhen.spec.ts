@@ -1,6 +1,6 @@
-import AxeBuilder from "@axe-core/playwright";
 import type { AddressInfo } from "node:net";
 import { startSun } from "../stand-ins/sun/server";
+import { expectAccessible } from "./axe";
 import { callField, linked, networks, test } from "./shack";
 import { expect } from "./test";
 
@@ -54,7 +54,7 @@ test("the map follows the typed call, says what lies where one presses, and a pr
   await map.getByText("HL2QUZ", { exact: true }).click();
   await expect(callField(page)).toHaveValue("HL2QUZ");
   await expect.poll(() => petrel.radio.state.frequencyHz).toBe(14_033_000);
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 });
 
 test("when a station can be heard stands there by hour and band, for the typed call or any place and day", async ({
@@ -83,7 +83,7 @@ test("when a station can be heard stands there by hour and band, for the typed c
   await expect(page.getByText("another day's sun is not known")).toBeVisible();
   await bands.getByRole("button", { name: "40 m" }).click();
   await expect.poll(() => shack.petrel.radio.state.frequencyHz).toBeLessThan(7_300_000);
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
 });
 
 test("what the sun does comes by its link, and propagation follows it; without one that is said", async ({
@@ -100,7 +100,7 @@ test("what the sun does comes by its link, and propagation follows it; without o
   });
   await expect(page.getByRole("img", { name: "Sunspots and flux by months" })).toBeVisible();
   await expect(page.getByText("Flux at 10.7 cm")).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await expectAccessible(page);
   await page.getByRole("tab", { name: "Hours" }).click();
   await page.getByLabel("To a call or a grid").fill("JO43");
   await expect(page.getByText("By the last month's mean: ")).toBeVisible();

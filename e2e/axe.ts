@@ -1,0 +1,30 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page } from "@playwright/test";
+
+/** Rows of long tables: what stands in the first ones is made as in these. */
+const LATER_ROWS = "tbody > tr:nth-child(n + 9)";
+
+interface Part {
+  /** All rows of its tables, and not the first ones alone. */
+  readonly whole?: boolean;
+  /** Only what is within. */
+  readonly only?: string;
+  /** Not what is within. */
+  readonly without?: string;
+  /** Only by these rules. */
+  readonly rules?: string[];
+}
+
+/** axe finds nothing on a page, or a part of it. It tells what is wrong alone: to list what is right takes longer. */
+export async function expectAccessible(page: Page, { whole = false, only, without, rules }: Part = {}): Promise<void> {
+  let axe = new AxeBuilder({ page });
+  if (only !== undefined) axe = axe.include(only);
+  if (!whole) axe = axe.exclude(LATER_ROWS);
+  if (without !== undefined) axe = axe.exclude(without);
+  axe = axe.options({ resultTypes: ["violations"], ...(rules && { runOnly: { type: "rule", values: rules } }) });
+  const { violations } = await axe.analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(" ")}`)).toEqual([]);
+}
+
+/** A message that still comes in is half transparent. */
+export const TOASTS = "[data-sonner-toaster]";
