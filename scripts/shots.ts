@@ -39,17 +39,6 @@ await shot("contact", "/desk", "day", async (page) => {
   await page.getByRole("grid", { name: "Log" }).focus();
   for (const key of ["ArrowDown", "Enter"]) await page.keyboard.press(key);
 });
-await shot("journal", "/desk", "night", async (page) => {
-  await page.getByRole("grid", { name: "Log" }).focus();
-  for (const key of ["ArrowDown", "Enter"]) await page.keyboard.press(key);
-  await page.getByRole("dialog").getByLabel("Comment", { exact: true }).fill("running 5 W from a hill above the bay");
-  await page.keyboard.press("Enter");
-  await page.getByRole("button", { name: "Journal" }).click();
-  await page
-    .getByRole("button", { name: /^Look into/ })
-    .first()
-    .click();
-});
 await shot("in-step", "/confirm?service=in-step", "day", async (page) => {
   await page.getByRole("button", { name: /^This log, in all: slots confirmed/ }).click();
 });
@@ -90,6 +79,10 @@ await shot("awards", "/awards?award=entities", "night", async (page) => page.get
 await shot("claims", "/awards?view=claims", "day", async (page) => {
   await page.getByRole("button", { name: "Record the claim" }).waitFor();
   await page.getByLabel("Order").focus();
+});
+await shot("tie-out", "/awards?view=tieOut", "night", async (page) => {
+  await page.keyboard.press("l");
+  await page.getByText(/as it was fetched on/).waitFor();
 });
 
 radios.petrel.radio.change({ frequencyHz: 14_031_500, secondHz: 14_036_000, split: true });
