@@ -4,10 +4,13 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { resolve } from "../src/core/entity";
-import { awardById, AWARDS, type Claimable, ENTITIES_AWARD, planClaim } from "../src/core/award";
-import { completeContact } from "../src/core/contact";
+import { awardById, AWARDS, type Claimable, creditKey, creditsOf, ENTITIES_AWARD, planClaim } from "../src/core/award";
+import { SERVICES } from "../src/core/confirm";
+import { completeContact, secondsOf } from "../src/core/contact";
+import { awardAccount } from "../src/server/award/account/account";
 import { awardContacts, newsOfMonth, recordsOf } from "../src/server/award/awardLooks";
 import { awardTable, listAwards } from "../src/server/award/awardTables";
+import { wholeLog } from "../src/server/award/countedContacts";
 import { followAward } from "../src/server/award/followed";
 import { keepAward } from "../src/server/award/keepAward";
 import { awardsOf } from "../src/server/award/ownAwards";
@@ -78,6 +81,45 @@ async function benchSpotsOfAll(context: Context, logbookId: number, database: st
   return benchSpots(context, logbookId);
 }
 
+/** Holding an account that granted all that the log brings for three awards against the log, which records none of it. */
+async function tieOutOfMany(context: Context, logbookId: number): Promise<{ credits: number; ms: number }> {
+  const { store } = context;
+  const { id: service, grantor } = SERVICES.find(({ grantor: one }) => one !== null)!;
+  const awards = AWARDS.filter(({ id }) => grantor!.awards.includes(id));
+  const granted = new Set<string>();
+  store.transaction(() => {
+    for (const contact of wholeLog(store, logbookId)) {
+      const { id, ownCall, call, baseCall, startedAt, band, mode, modeGroup } = contact;
+      const told = {
+        ownCall: ownCall ?? BENCH.site.call,
+        call,
+        baseCall,
+        startedAt: secondsOf(startedAt),
+        band,
+        mode,
+        modeGroup,
+      };
+      for (const key of awards.flatMap((award) => creditsOf(award, contact))) {
+        const serviceId = creditKey(key);
+        if (granted.has(serviceId)) continue;
+        granted.add(serviceId);
+        const row = { logbookId, service, round: 1, serviceId, ...key, ...told, contactId: id } as const;
+        const stands = { state: "granted", day: "2026-11-28", claim: null, reason: null } as const;
+        store.run(store.q.insertInto("accountCredit").values({ ...row, ...stands }));
+      }
+    }
+    store.run(
+      store.q
+        .insertInto("awardAccount")
+        .values({ logbookId, service, round: 1, fetchedAt: context.now(), totals: "[]" }),
+    );
+  });
+  return {
+    credits: granted.size,
+    ms: await p95(10, async () => valueOf(await awardAccount(context, logbookId, service))),
+  };
+}
+
 /** The planner on 3000 contacts that are all confirmed, for two awards: how long, and how near to what is proven. */
 function planOfMany(): Line {
   const contacts = makeContacts(3000).map((contact, id): Claimable => ({
@@ -115,6 +157,7 @@ async function benchAwards(context: Context, logbookId: number, database: string
     valueOf(logContact(context, logbookId, { call: `DL${run % 10}QTA`, startedAt, ...facts }));
   });
   const planned = planOfMany();
+  const tied = await tieOutOfMany(context, logbookId);
   const tables = await p95(AWARDS.length * 5, (run) => awardTable(context, logbookId, AWARDS[run % AWARDS.length]!.id));
   const calls = store.all(store.q.selectFrom("contact").select("call").distinct().limit(400)).map((row) => row.call);
   const reading = await p95(400, (run) =>
@@ -133,6 +176,7 @@ async function benchAwards(context: Context, logbookId: number, database: string
       6000,
     ),
     planned,
+    under(`an account of ${tied.credits} credits against the log, ${label(count)}, p95`, tied.ms, 1000),
     under(`what came new this month, ${label(count)}`, await time(() => newsOfMonth(context, logbookId)), 1000),
     under(`how far each award is, ${label(count)}, p95`, await p95(20, () => listAwards(context, logbookId)), 60),
   ];

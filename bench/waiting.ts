@@ -1,5 +1,5 @@
 import { startApp } from "../e2e/app";
-import type { Job, Logbook } from "../src/core/contract";
+import type { Backup, Job, Logbook } from "../src/core/contract";
 import { isoTime } from "../src/core/contact";
 import { type Line, most, table, time } from "./measure";
 import { makeAdi, makeContacts } from "./records";
@@ -25,6 +25,7 @@ try {
   await logWhile(desk, "20 000 are imported", [await importInto(twenty, 20_000)]);
   await logWhile(desk, "20 000 are changed", [await change(twenty, "first")]);
   await logWhile(desk, "two jobs write", [await importInto(two, 100_000), await change(twenty, "second")]);
+  await logWhileBackingUp(desk);
   const sent = await logbook("E");
   await app.identify(sent, "CX3QUA");
   await ended(await importInto(sent, 10_000, "&queue=lantern"));
@@ -74,6 +75,14 @@ async function logWhile(logbookId: number, what: string, jobs: readonly Job[]): 
   await over;
   for (const { title, startedAt, endedAt } of await Promise.all(jobs.map(ended)))
     console.error(`  ${title}: ${(Date.parse(endedAt!) - Date.parse(startedAt)) / 1000} s`);
+}
+
+/** Logs contacts as long as a backup of all that was imported so far is made. */
+async function logWhileBackingUp(logbookId: number): Promise<void> {
+  let running = true;
+  const backup = app.api<Backup>("backups", { method: "POST" }).finally(() => (running = false));
+  await logging(logbookId, Infinity, "a backup is made", () => running);
+  console.error(`  ${Math.round((await backup).bytes / 1e6)} MB`);
 }
 
 function logOne(logbookId: number): Promise<unknown> {

@@ -3,6 +3,7 @@ import { createAlertMail, type AlertMail } from "./alert/alertMail";
 import { createAlertWatch, type AlertWatch } from "./alert/watch";
 import { startCounting } from "./award/counting";
 import { LOCAL_OPERATOR } from "./actor";
+import { type Backups, createBackups } from "./backup/backups";
 import { type Config, prepareDataFolder, readConfig } from "./config";
 import type { Context } from "./context";
 import { startCheckpointer } from "./db/checkpointer";
@@ -38,6 +39,7 @@ export interface Runtime {
   readonly byItself: SendingByItself;
   readonly directory: Directory;
   readonly keyRing: KeyRing;
+  readonly backups: Backups;
   readonly log: Logger;
   /** Aborted when the process is told to end: open streams would keep it. */
   readonly ending: AbortSignal;
@@ -68,7 +70,11 @@ async function start(): Promise<Runtime> {
   await door.write(() => markInterrupted({ store, now: nowSeconds }));
   startCheckpointer({ databaseFile: config.databaseFile, cells: door.cells });
   const keyRing: KeyRing = { dataKey: null };
-  const means = () => ({ services: config.services, dataKey: keyRing.dataKey });
+  const means = () => ({
+    services: config.services,
+    dataKey: keyRing.dataKey,
+    databaseFile: config.databaseFile,
+  });
   const supervisor = createSupervisor(config.databaseFile, door, means, (error) =>
     log.error({ err: error }, "a job ended unexpectedly"),
   );
@@ -125,7 +131,13 @@ async function start(): Promise<Runtime> {
     services: config.services,
     fault: (error) => log.error({ err: error }, "asking after identities failed"),
   });
-  const longLived = [alerts, alertMail, links, spots, directory, identityWatch];
+  const backups = createBackups({
+    databaseFile: config.databaseFile,
+    now: nowSeconds,
+    announce: hub.announce,
+    fault: (error) => log.error({ err: error }, "a backup failed"),
+  });
+  const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch];
   ending.signal.addEventListener("abort", () => {
     longLived.forEach((one) => one.close());
     keeper.ypsiloidLastWork = byItself
@@ -148,6 +160,7 @@ async function start(): Promise<Runtime> {
     byItself,
     directory,
     keyRing,
+    backups,
     log,
     ending: ending.signal,
   };

@@ -48,7 +48,7 @@ export function testServices(url = "http://127.0.0.1:1", timeoutMs = 10_000): Se
 
 /** What a job needs besides the log. For tests. */
 export function testMeans(url?: string, timeoutMs?: number): JobMeans {
-  return { services: testServices(url, timeoutMs), dataKey: null };
+  return { services: testServices(url, timeoutMs), dataKey: null, databaseFile: null };
 }
 
 /** The service that takes only what is signed. */

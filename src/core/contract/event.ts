@@ -33,6 +33,9 @@ export type LiveEvent =
       readonly what: "settings" | "statements";
     }
   | { /** What signs, or is on its way to it; or whether keys are open. */ readonly type: "identities" }
+  | {
+      /** A backup is being made, was made, or could not be; or how they are made was changed. */ readonly type: "backups";
+    }
   | { readonly type: "job"; readonly job: Job }
   | {
       /** A link: as it is now, null when it was removed; or what it says of what goes on. */
@@ -108,6 +111,7 @@ function concernOf(event: LiveEvent): Concern {
     case "contests":
     case "sun":
     case "identities":
+    case "backups":
     case "missed":
       return {};
   }

@@ -3,6 +3,7 @@ export * from "./arrival";
 export * from "./asking";
 export * from "./award";
 export * from "./awardAccount";
+export * from "./backup";
 export * from "./callException";
 export * from "./change";
 export * from "./contact";

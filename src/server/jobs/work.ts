@@ -26,15 +26,19 @@ import { sendOutbox } from "../confirm/sendOutbox";
 import { accessOf, type ServiceDefaults } from "../confirm/access";
 import type { DataKey } from "../identity/keyRing";
 import type { Context } from "../context";
-import { type ChangeCheckpoint, changeMany } from "../logbook/changeMany";
+import { backUpBefore } from "../backup/backUpBefore";
+import { contactsOfBatch } from "../logbook/journal";
+import { type ChangeCheckpoint, changeMany, lookedAt } from "../logbook/changeMany";
 import { previewChange } from "../logbook/previewChange";
 import { importAdif } from "../logbook/importAdif";
 import { lookIntoFile } from "../logbook/lookIntoFile";
 import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
 
-/** What jobs need besides the log: how services are reached, and what opens the keys that sign. */
+/** What jobs need besides the log: how services are reached, what opens the keys that sign, and what is backed up. */
 export interface JobMeans {
+  /** What is backed up before a large change; null for nothing. */
+  readonly databaseFile: string | null;
   readonly services: ServiceDefaults;
   readonly dataKey: DataKey;
 }
@@ -44,7 +48,7 @@ export async function doJob(
   context: Context,
   jobId: number,
   signal: AbortSignal,
-  { services, dataKey }: JobMeans,
+  { services, dataKey, databaseFile }: JobMeans,
 ): Promise<void> {
   const request = requestOf(context, jobId);
   // What deals with certificates is large: only who signs loads it.
@@ -101,8 +105,14 @@ export async function doJob(
     case "preview":
       return runJob<ChangeReport, number>(context, jobId, signal, (run) => previewChange(run, request));
     case "change":
-      return runJob<ChangeReport, ChangeCheckpoint>(context, jobId, signal, (run) => changeMany(run, request));
+      return runJob<ChangeReport, ChangeCheckpoint>(context, jobId, signal, async (run) => {
+        await backUpBefore(run, lookedAt(context.store, request.previewId), databaseFile);
+        return changeMany(run, request);
+      });
     case "undo":
-      return runJob<UndoReport, UndoCheckpoint>(context, jobId, signal, (run) => undoInSteps(run, request.batchId));
+      return runJob<UndoReport, UndoCheckpoint>(context, jobId, signal, async (run) => {
+        await backUpBefore(run, contactsOfBatch(context.store, request.batchId), databaseFile);
+        return undoInSteps(run, request.batchId);
+      });
   }
 }

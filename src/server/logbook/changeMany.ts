@@ -22,12 +22,7 @@ export async function changeMany(
   const plan = plannerFor(context, logbookId, change);
   const state: ChangeCheckpoint = run.resumed ?? { report: emptyReport(), position: -1 };
   const { report } = state;
-  const left = store.first(
-    store.q
-      .selectFrom("jobItem")
-      .select((eb) => eb.fn.countAll<number>().as("items"))
-      .where("jobId", "=", previewId),
-  )!.items;
+  const left = lookedAt(store, previewId);
   const total = state.position + 1 + left;
   const options = {
     logbookId: change.do === "copy" ? change.logbookId : logbookId,
@@ -50,6 +45,16 @@ export async function changeMany(
     return goesOn;
   });
   return report;
+}
+
+/** How many contacts of a look are still to be changed. */
+export function lookedAt(store: Store, previewId: number): number {
+  return store.first(
+    store.q
+      .selectFrom("jobItem")
+      .select((eb) => eb.fn.countAll<number>().as("items"))
+      .where("jobId", "=", previewId),
+  )!.items;
 }
 
 interface Item {

@@ -87,3 +87,9 @@ export function contactHistory(context: Context, logbookId: number, contactId: n
         })),
       );
 }
+
+/** How many contacts a batch touched; 0 where there is none. */
+export function contactsOfBatch(store: Store, batchId: number): number {
+  const batch = store.first(store.q.selectFrom("journalBatch").select("contacts").where("id", "=", batchId));
+  return batch?.contacts ?? 0;
+}

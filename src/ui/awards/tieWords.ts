@@ -1,7 +1,7 @@
 import type { TieCause } from "@/core/award";
 
 /** How differences of a kind are mended; null where that is not in our hands. */
-export type Mending = "fetch" | "fetchConfirmations" | "undo" | "mend" | "log" | "look" | "takeBack" | null;
+type Mending = "fetch" | "fetchConfirmations" | "undo" | "mend" | "log" | "look" | "takeBack" | null;
 
 interface CauseWords {
   /** What makes the difference, as the head of all that have it. */

@@ -12,3 +12,9 @@ export function many(value: number, one: string, more = `${one}s`): string {
 export function bearingText(degrees: number): string {
   return `${String(Math.round(degrees) % 360).padStart(3, "0")}°`;
 }
+
+/** 1 234 567 bytes as "1.2 MB". */
+export function bytesText(bytes: number): string {
+  if (bytes < 1000) return many(bytes, "byte");
+  return bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+}

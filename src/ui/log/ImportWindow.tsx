@@ -13,7 +13,7 @@ import { fullTime } from "@/core/time/words";
 import { addressOf, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
-import { count, many } from "../kit/format";
+import { bytesText, count, many } from "../kit/format";
 import { useJob } from "../kit/useJob";
 import { Window } from "../kit/Window";
 import { ProgressBar, summaryOf } from "../shell/JobLine";
@@ -102,7 +102,7 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
       about={
         file === undefined
           ? "ADIF files (.adi, .adx) and contest logs in Cabrillo (.log, .cbr) or EDI (.edi). Nothing is written before you have seen what is in them."
-          : `${file.name}, ${size(file.size)}${several}`
+          : `${file.name}, ${bytesText(file.size)}${several}`
       }
       width={760}
       onClose={close}
@@ -443,9 +443,4 @@ function UndoImport({ report: { batchId, added, merged } }: { report: ImportRepo
       {undo.undone ? "Undone" : "Undo this import"}
     </Button>
   );
-}
-
-function size(bytes: number): string {
-  if (bytes < 1000) return many(bytes, "byte");
-  return bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
 }

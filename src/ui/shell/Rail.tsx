@@ -7,6 +7,7 @@ import { serviceById } from "@/core/confirm";
 import { useActions, useAllActions } from "../kit/actions";
 import { useKeysOf } from "../kit/changedKeys";
 import { count, many } from "../kit/format";
+import { BackupWarning } from "./BackupWarning";
 import { Clock } from "./Clock";
 import { JobsMenu } from "./JobsMenu";
 import { useLogbook } from "./logbook";
@@ -64,6 +65,7 @@ export function Rail({ theme }: { theme: Themed }) {
           Server not reached
         </span>
       )}
+      <BackupWarning />
       <Link
         href="/confirm"
         className="whitespace-nowrap text-soft hover:text-signal"

@@ -6,6 +6,7 @@ import { createContext, type ReactNode, useContext, useState } from "react";
 import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
 import { accountKey, claimsKey, creditsKey, looksKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
+import { backupsKey } from "../station/backupsKey";
 import { inStepKey } from "../confirm/inStep/inStepKey";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
@@ -65,6 +66,7 @@ export function LogbookProvider({
     }
     // Of any logbook: all of them stand in the rail's menu.
     if (event.type === "logbook") return router.refresh();
+    if (event.type === "backups") return void client.invalidateQueries({ queryKey: backupsKey });
     if (event.type === "exceptions") return void client.invalidateQueries({ queryKey: ["exceptions"] });
     if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });

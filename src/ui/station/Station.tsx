@@ -1,10 +1,11 @@
 "use client";
 
 import { ArrivalList } from "./ArrivalList";
+import { BackupList } from "./BackupList";
 import { DescriptorList } from "./DescriptorList";
 import { LinkList } from "./LinkList";
 
-/** What belongs to the station: the links to its radios, its keyer, and other programs. */
+/** What belongs to the station: the links to its radios, its keyer, and other programs; and the backups. */
 export function Station() {
   return (
     <div className="h-full overflow-auto">
@@ -12,6 +13,7 @@ export function Station() {
       <LinkList />
       <DescriptorList />
       <ArrivalList />
+      <BackupList />
     </div>
   );
 }

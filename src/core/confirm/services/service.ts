@@ -133,7 +133,7 @@ export interface AccountCredit extends CreditKey {
 }
 
 /** Credits of an account, the oldest first, and from where on to ask next. */
-export interface AccountPage {
+interface AccountPage {
   readonly credits: readonly AccountCredit[];
   readonly cursor: string;
   readonly more: boolean;

@@ -3,6 +3,7 @@ import * as alerts from "./alerts";
 import * as arrivals from "./arrivals";
 import * as asking from "./asking";
 import * as awards from "./awards";
+import * as backups from "./backups";
 import * as calls from "./calls";
 import * as confirm from "./confirm";
 import * as contacts from "./contacts";
@@ -22,6 +23,7 @@ import * as sun from "./sun";
 /** Every endpoint of the interface for programs. */
 export const ENDPOINTS: readonly Endpoint[] = [
   station,
+  backups,
   calls,
   logbooks,
   filters,

@@ -60,7 +60,7 @@ async function inStep(services: ServiceId[] = ["lantern", "tideline"]) {
   return go(jobId);
 }
 async function go(jobId: number, signal = new AbortController().signal) {
-  await doJob(context, jobId, signal, { services: defaults, dataKey: null });
+  await doJob(context, jobId, signal, { services: defaults, dataKey: null, databaseFile: null });
   return findJob(context.store, jobId) as JobOf<"inStep">;
 }
 const states = ({ report }: JobOf<"inStep">) =>
@@ -217,7 +217,7 @@ test("a job that dies goes on where it was, and sends nothing twice", async () =
       context.announce(event);
     },
   };
-  await doJob(stopping, jobId, abort.signal, { services: defaults, dataKey: null });
+  await doJob(stopping, jobId, abort.signal, { services: defaults, dataKey: null, databaseFile: null });
   expect(told).toBeGreaterThan(1);
   expect(findJob(context.store, jobId)!.state).toMatch(/cancelled|done/);
   const job = await go(jobId);

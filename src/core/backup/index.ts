@@ -1,0 +1,2 @@
+export { EVERY, type Every, isDue, isOld } from "./due";
+export { kept, type KeepRule, keepRuleSchema, USUAL_RULE } from "./keep";

@@ -1,0 +1,138 @@
+"use client";
+
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+import { toast } from "sonner";
+import type { Every } from "@/core/backup";
+import type { Backup, BackupReason } from "@/core/contract";
+import * as endpoints from "@/core/contract/endpoints/backups";
+import { fullTime } from "@/core/time/words";
+import { useActions } from "../kit/actions";
+import { ask } from "../kit/api";
+import { Button } from "../kit/Button";
+import { bytesText, count, many } from "../kit/format";
+import { LoadFailure } from "../kit/LoadFailure";
+import { Mark } from "../kit/Mark";
+import { TableHead } from "../kit/TableHead";
+import { useNow } from "../kit/useNow";
+import { BackupWindow } from "./BackupWindow";
+import { backupState, useBackups } from "./useBackups";
+
+export const EVERY_WORDS: Readonly<Record<Every, string>> = {
+  never: "never by itself",
+  hour: "every hour",
+  sixHours: "every six hours",
+  day: "every day",
+  week: "every week",
+};
+const WHY_WORDS: Readonly<Record<BackupReason, string>> = {
+  schedule: "by itself",
+  asked: "asked for",
+  change: "before a large change",
+  update: "before an update",
+};
+
+/** The backups that there are, how the last one went, and how they are made. */
+export function BackupList() {
+  const { data, error, refetch } = useBackups();
+  const now = useNow();
+  const [setting, setSetting] = useState(false);
+  const make = useMutation({
+    mutationFn: () => ask(endpoints.makeBackup),
+    onSuccess: ({ facts }) =>
+      toast.success(
+        `Backed up and read back: ${many(
+          facts!.logbooks.reduce((sum, { contacts }) => sum + contacts, 0),
+          "contact",
+        )}.`,
+      ),
+    onError: (fault) => toast.error(fault.message),
+  });
+  useActions([
+    { id: "backUp", label: "Back up now", run: () => make.mutate() },
+    { id: "backupSettings", label: "Settings of backups", run: () => setSetting(true) },
+  ]);
+  if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
+  const state = data === undefined || now === null ? null : backupState(data, now);
+  const isBusy = make.isPending || data?.isRunning === true;
+  return (
+    <section id="backups" aria-label="Backups" className="px-4 pb-4">
+      <div className="flex flex-wrap items-center gap-3 pb-1.5">
+        <h2 className="heading">Backups</h2>
+        <p role="status" className={state?.isWrong === true ? "text-stop" : "text-soft"}>
+          {state?.text}
+        </p>
+        <span className="flex-1" />
+        <Button small disabled={isBusy} onClick={() => make.mutate()}>
+          {isBusy ? "Backing up" : "Back up now"}
+        </Button>
+        <Button small disabled={data === undefined} onClick={() => setSetting(true)}>
+          Settings<span className="sr-only"> of backups</span>
+        </Button>
+      </div>
+      {data !== undefined && (
+        <>
+          <p className="pb-1.5 text-soft">
+            Made {EVERY_WORDS[data.settings.every]}, and before each change of over 1000 contacts; checked and read
+            back. They lie in <span className="font-mono">{data.folder}</span>
+            {data.settings.second !== null && (
+              <>
+                {" "}
+                and in <span className="font-mono">{data.settings.second}</span>
+              </>
+            )}
+            , with each log as ADIF once a day.
+          </p>
+          {data.items.length > 0 && (
+            <table className="w-full border border-line bg-panel">
+              <caption className="sr-only">The backups, the newest first</caption>
+              <TableHead
+                titles={["Made, UTC", "Why", "Checked", "Contacts", "Newest contact", "Size", "Second folder"]}
+              />
+              <tbody>
+                {data.items.map((backup) => (
+                  <Line key={backup.name} backup={backup} hasSecond={data.settings.second !== null} />
+                ))}
+              </tbody>
+            </table>
+          )}
+        </>
+      )}
+      {setting && data !== undefined && <BackupWindow settings={data.settings} onClose={() => setSetting(false)} />}
+    </section>
+  );
+}
+
+function Line({
+  backup: { madeAt, why, bytes, facts, isInSecond },
+  hasSecond,
+}: {
+  backup: Backup;
+  hasSecond: boolean;
+}) {
+  return (
+    <tr className="border-b border-line last:border-0">
+      <th scope="row" className="px-2 py-1 pl-3 text-left font-mono font-normal whitespace-nowrap">
+        {fullTime(madeAt)}
+      </th>
+      <td className="px-2 py-1">{WHY_WORDS[why]}</td>
+      <td className="px-2 py-1">
+        {facts === null ? (
+          <span className="text-soft">not read back</span>
+        ) : (
+          <>
+            <Mark kind="safe" /> whole
+          </>
+        )}
+      </td>
+      <td className="px-2 py-1">
+        {facts?.logbooks.map(({ name, contacts }) => `${count(contacts)} in ${name}`).join(", ")}
+      </td>
+      <td className="px-2 py-1 font-mono whitespace-nowrap text-soft">
+        {facts?.newest == null ? "" : fullTime(facts.newest)}
+      </td>
+      <td className="px-2 py-1 whitespace-nowrap">{bytesText(bytes)}</td>
+      <td className="px-2 py-1 text-soft">{!hasSecond ? "none" : isInSecond ? "has it" : "lacks it"}</td>
+    </tr>
+  );
+}
