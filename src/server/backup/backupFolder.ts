@@ -38,6 +38,11 @@ export async function wholly(file: string, write: (begun: string) => Promise<voi
   }
 }
 
+/** Takes away what a process that was killed left half made; nothing else may be making a backup. */
+export function removeUnfinished(folder: string): void {
+  for (const file of filesIn(folder)) if (file.includes(UNFINISHED)) rmSync(join(folder, file), { force: true });
+}
+
 /** Beside each backup stands what was found when it was checked. */
 function factsFile(folder: string, name: string): string {
   return join(folder, `${name}.json`);

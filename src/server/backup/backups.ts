@@ -17,7 +17,7 @@ import {
 import { backupFolderOf } from "../db/migrate";
 import { done, failed, invalid, type Result } from "../problem";
 import { ticking } from "../ticking";
-import { backupsIn, copyBackup, removeBackup, wholly } from "./backupFolder";
+import { backupsIn, copyBackup, removeBackup, removeUnfinished, wholly } from "./backupFolder";
 import { backupProblem } from "./backupProblem";
 import type { BackupEnd } from "./backupThread";
 import { type BackupOrder } from "./makeBackup";
@@ -55,6 +55,7 @@ const keptSchema = z.object({
 export function createBackups({ databaseFile, now, announce, fault, run = inThread }: Options): Backups {
   const folder = backupFolderOf(databaseFile);
   const file = join(folder, "backups.json");
+  removeUnfinished(folder);
   let state = readState(file);
   let running: Promise<Result<Backup>> | null = null;
 

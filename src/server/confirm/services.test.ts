@@ -234,7 +234,11 @@ describe("a sending of some", () => {
     await doJob(announcing, jobId, stop.signal, { services: defaults, dataKey: null, databaseFile: null });
     const { accepted = 0 } = (findJob(context.store, jobId) as JobOf<"send">).report ?? {};
     expect([accepted, findJob(context.store, jobId)!.state]).toEqual([100, "cancelled"]);
-    await doJob(context, jobId, new AbortController().signal, { services: defaults, dataKey: null, databaseFile: null });
+    await doJob(context, jobId, new AbortController().signal, {
+      services: defaults,
+      dataKey: null,
+      databaseFile: null,
+    });
     const { report, state } = findJob(context.store, jobId) as JobOf<"send">;
     expect(state).toBe("done");
     expect(report).toMatchObject({ accepted: 120, known: 0, leftOut: 0, queued: 120 });

@@ -1,4 +1,4 @@
-import { existsSync, readdirSync } from "node:fs";
+import { existsSync, readdirSync, statSync } from "node:fs";
 import { backupFolderOf, NewerDatabase } from "../db/migrate";
 import { diskFault } from "../db/diskFault";
 
@@ -65,6 +65,8 @@ function backupsOf(databaseFile: string): string[] {
   if (!existsSync(folder)) return [];
   return readdirSync(folder)
     .filter((name) => name.endsWith(".sqlite"))
-    .sort()
-    .map((name) => `${folder}/${name}`);
+    .map((name) => `${folder}/${name}`)
+    .map((file) => ({ file, madeAt: statSync(file).mtimeMs }))
+    .sort((a, b) => a.madeAt - b.madeAt)
+    .map(({ file }) => file);
 }

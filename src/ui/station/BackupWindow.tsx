@@ -46,7 +46,7 @@ export function BackupWindow({ settings, onClose }: { settings: BackupSettings; 
   return (
     <Window
       title="Backups"
-      about="Of so many days, weeks and months the last one is kept; the others are let go."
+      about="Kept are the newest, and the last one of so many days, weeks and months; the others are let go."
       width={560}
       onClose={onClose}
       onSubmit={() => !isWrong && save.mutate()}
@@ -72,7 +72,7 @@ export function BackupWindow({ settings, onClose }: { settings: BackupSettings; 
             key={part}
             label={label}
             inputMode="numeric"
-            value={keep[at]!}
+            value={keep[at]}
             fault={wrong[at]}
             onChange={({ target }) => setKeep(keep.map((one, index) => (index === at ? target.value : one)))}
           />
