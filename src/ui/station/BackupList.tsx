@@ -3,8 +3,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { Every } from "@/core/backup";
-import type { Backup, BackupReason } from "@/core/contract";
+import type { Backup } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/backups";
 import { fullTime } from "@/core/time/words";
 import { useActions } from "../kit/actions";
@@ -15,22 +14,9 @@ import { LoadFailure } from "../kit/LoadFailure";
 import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
 import { useNow } from "../kit/useNow";
+import { EVERY_WORDS, WHY_WORDS } from "./backupWords";
 import { BackupWindow } from "./BackupWindow";
 import { backupState, useBackups } from "./useBackups";
-
-export const EVERY_WORDS: Readonly<Record<Every, string>> = {
-  never: "never by itself",
-  hour: "every hour",
-  sixHours: "every six hours",
-  day: "every day",
-  week: "every week",
-};
-const WHY_WORDS: Readonly<Record<BackupReason, string>> = {
-  schedule: "by itself",
-  asked: "asked for",
-  change: "before a large change",
-  update: "before an update",
-};
 
 /** The backups that there are, how the last one went, and how they are made. */
 export function BackupList() {

@@ -11,7 +11,7 @@ import { Choice } from "../kit/Choice";
 import { faultLines } from "../kit/faultLines";
 import { Field } from "../kit/Field";
 import { Window } from "../kit/Window";
-import { EVERY_WORDS } from "./BackupList";
+import { EVERY_WORDS } from "./backupWords";
 import { backupsKey } from "./backupsKey";
 
 const KEPT: readonly (readonly [keyof KeepRule, string])[] = [
