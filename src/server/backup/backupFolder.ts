@@ -1,16 +1,9 @@
-import {
-  copyFileSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-} from "node:fs";
+import { copyFile, mkdir, readdir, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { isoTime } from "../../core/contact";
 import { type Backup, type BackupFacts, backupFactsSchema } from "../../core/contract";
+
+// Nothing here holds up who asks: a folder may lie on a disk that is slow, or on another machine.
 
 const ENDING = ".sqlite";
 /** What is not whole yet does not look like a backup. */
@@ -27,20 +20,21 @@ export function backupFile(folder: string, name: string): string {
 }
 
 /** Makes a file whole or not at all: it gets its name when it is written. */
-export async function wholly(file: string, write: (begun: string) => Promise<void> | void): Promise<void> {
+export async function wholly(file: string, write: (begun: string) => Promise<void>): Promise<void> {
   const begun = `${file}${UNFINISHED}`;
-  rmSync(begun, { force: true });
+  await rm(begun, { force: true });
   try {
     await write(begun);
-    renameSync(begun, file);
+    await rename(begun, file);
   } finally {
-    for (const part of [begun, `${begun}-wal`, `${begun}-shm`, `${begun}-journal`]) rmSync(part, { force: true });
+    for (const part of [begun, `${begun}-wal`, `${begun}-shm`, `${begun}-journal`]) await rm(part, { force: true });
   }
 }
 
 /** Takes away what a process that was killed left half made; nothing else may be making a backup. */
-export function removeUnfinished(folder: string): void {
-  for (const file of filesIn(folder)) if (file.includes(UNFINISHED)) rmSync(join(folder, file), { force: true });
+export async function removeUnfinished(folder: string): Promise<void> {
+  for (const file of await filesIn(folder))
+    if (file.includes(UNFINISHED)) await rm(join(folder, file), { force: true });
 }
 
 /** Beside each backup stands what was found when it was checked. */
@@ -49,60 +43,58 @@ function factsFile(folder: string, name: string): string {
 }
 
 export async function keepFacts(folder: string, name: string, facts: BackupFacts): Promise<void> {
-  await wholly(factsFile(folder, name), (begun) => writeFileSync(begun, JSON.stringify(facts)));
+  await wholly(factsFile(folder, name), (begun) => writeFile(begun, JSON.stringify(facts)));
 }
 
-function factsOf(folder: string, name: string): BackupFacts | null {
+async function factsOf(folder: string, name: string): Promise<BackupFacts | null> {
   try {
-    return backupFactsSchema.safeParse(JSON.parse(readFileSync(factsFile(folder, name), "utf8"))).data ?? null;
+    return backupFactsSchema.safeParse(JSON.parse(await readFile(factsFile(folder, name), "utf8"))).data ?? null;
   } catch {
     return null;
   }
 }
 
 /** The backups in a folder, the newest first; none where there is no such folder. */
-export function backupsIn(folder: string, second: string | null): Backup[] {
-  const elsewhere = new Set(second === null ? [] : namesIn(second));
-  return namesIn(folder)
-    .map((name) => {
-      const { size, mtimeMs } = statSync(backupFile(folder, name));
-      const facts = factsOf(folder, name);
+export async function backupsIn(folder: string, second: string | null): Promise<Backup[]> {
+  const elsewhere = new Set(second === null ? [] : await namesIn(second));
+  const found = await Promise.all(
+    (await namesIn(folder)).map(async (name): Promise<Backup | null> => {
+      const [at, facts] = await Promise.all([stat(backupFile(folder, name)).catch(() => null), factsOf(folder, name)]);
+      // It was let go meanwhile.
+      if (at === null) return null;
       return {
         name,
-        madeAt: facts?.madeAt ?? isoTime(Math.floor(mtimeMs / 1000)),
-        why: facts?.why ?? ("update" as const),
-        bytes: size,
+        madeAt: facts?.madeAt ?? isoTime(Math.floor(at.mtimeMs / 1000)),
+        why: facts?.why ?? "update",
+        bytes: at.size,
         facts: facts === null ? null : { logbooks: facts.logbooks, newest: facts.newest },
         isInSecond: elsewhere.has(name),
       };
-    })
+    }),
+  );
+  return found
+    .filter((backup) => backup !== null)
     .sort((a, b) => b.madeAt.localeCompare(a.madeAt) || b.name.localeCompare(a.name));
 }
 
 /** What is in a folder; nothing where there is none, as on a disk that was taken away. */
-function filesIn(folder: string): string[] {
-  try {
-    return readdirSync(folder);
-  } catch {
-    return [];
-  }
+async function filesIn(folder: string): Promise<string[]> {
+  return readdir(folder).catch(() => []);
 }
 
-function namesIn(folder: string): string[] {
-  return filesIn(folder)
-    .filter((file) => file.endsWith(ENDING))
-    .map((file) => file.slice(0, -ENDING.length));
+async function namesIn(folder: string): Promise<string[]> {
+  return (await filesIn(folder)).filter((file) => file.endsWith(ENDING)).map((file) => file.slice(0, -ENDING.length));
 }
 
-export function removeBackup(folder: string, name: string): void {
-  for (const file of [backupFile(folder, name), factsFile(folder, name)]) rmSync(file, { force: true });
+export async function removeBackup(folder: string, name: string): Promise<void> {
+  for (const file of [backupFile(folder, name), factsFile(folder, name)]) await rm(file, { force: true });
 }
 
 /** Copies a backup, with what was found in it, to another folder. */
 export async function copyBackup(folder: string, second: string, name: string): Promise<void> {
-  mkdirSync(second, { recursive: true });
+  await mkdir(second, { recursive: true });
   for (const fileIn of [backupFile, factsFile])
-    await wholly(fileIn(second, name), (begun) => copyFileSync(fileIn(folder, name), begun));
+    await wholly(fileIn(second, name), (begun) => copyFile(fileIn(folder, name), begun));
 }
 
 /** Where copies of the logs as ADIF lie, one a day. */
@@ -111,9 +103,9 @@ export function adifFolder(folder: string): string {
 }
 
 /** Lets all but the newest so many files go, of those whose names begin so and end in a day. */
-export function keepNewestFiles(folder: string, beginning: string, most: number): void {
-  const own = readdirSync(folder)
+export async function keepNewestFiles(folder: string, beginning: string, most: number): Promise<void> {
+  const own = (await filesIn(folder))
     .filter((file) => file.startsWith(beginning) && /^\d{4}-\d{2}-\d{2}\.[a-z]+$/.test(file.slice(beginning.length)))
     .sort();
-  for (const file of own.slice(0, Math.max(0, own.length - most))) rmSync(join(folder, file), { force: true });
+  for (const file of own.slice(0, Math.max(0, own.length - most))) await rm(join(folder, file), { force: true });
 }

@@ -107,7 +107,7 @@ test("a backup is the log as it was, whole, checked and read back, as one file",
     `${made.name}.sqlite`,
     "backups.json",
   ]);
-  expect(backups.view()).toMatchObject({ isRunning: false, problem: null, items: [{ name: made.name }] });
+  expect(await backups.view()).toMatchObject({ isRunning: false, problem: null, items: [{ name: made.name }] });
   expect(heard.every(({ type }) => type === "backups")).toBe(true);
   backups.close();
 });
@@ -129,18 +129,18 @@ test("what the rule does not keep is let go, in both folders; a copy stands in t
   const keep = { newest: 1, days: 3, weeks: 0, months: 0 };
   valueOf(await backups.change(settings({ keep, second })));
   for (let at = 0; at < 8; at++, now += DAY / 2) valueOf(await backups.make("asked"));
-  const { items } = backups.view();
+  const { items } = await backups.view();
   expect(items.map(({ madeAt, isInSecond }) => [madeAt.slice(0, 13), isInSecond])).toEqual([
     ["2026-12-02T00", true],
     ["2026-12-01T12", true],
     ["2026-11-30T12", true],
   ]);
-  expect(backupsIn(second, null)).toHaveLength(3);
+  expect(await backupsIn(second, null)).toHaveLength(3);
   expect(contactsIn(backupFile(second, items[0]!.name))).toEqual(["OY4QSA"]);
   // The settings are read again with the next start.
   backups.close();
   const again = begun();
-  expect(again.view().settings).toEqual(settings({ keep, second }));
+  expect((await again.view()).settings).toEqual(settings({ keep, second }));
   again.close();
 });
 
@@ -156,11 +156,14 @@ test("a second folder that cannot be is refused, one that is gone later is told,
     ok: false,
     problem: { status: 503, detail: expect.stringContaining("it is made, and could not be copied to") as string },
   });
-  expect(backups.view()).toMatchObject({ items: [{ isInSecond: false }], problem: { at: "2026-11-28T12:00:00Z" } });
+  expect(await backups.view()).toMatchObject({
+    items: [{ isInSecond: false }],
+    problem: { at: "2026-11-28T12:00:00Z" },
+  });
   rmSync(second);
   now += 60;
   valueOf(await backups.make("asked"));
-  expect(backups.view().problem).toBeNull();
+  expect((await backups.view()).problem).toBeNull();
   backups.close();
 });
 
@@ -175,7 +178,7 @@ test("a damaged database is not backed up as if it were whole, and nothing half 
   const backups = begun();
   const made = await backups.make("asked");
   expect(made.ok).toBe(false);
-  expect(backups.view()).toMatchObject({
+  expect(await backups.view()).toMatchObject({
     items: [],
     problem: { text: expect.stringMatching(/damaged|malformed/) as string },
   });
@@ -200,21 +203,25 @@ test("who asks while one is made gets that one; what fails is told, and does not
   expect(await failing.make("asked")).toMatchObject({
     problem: { detail: "It could not be backed up: the disk is full: make room." },
   });
-  expect(failing.view()).toMatchObject({ problem: { text: "the disk is full: make room" }, items: [{}] });
+  expect(await failing.view()).toMatchObject({ problem: { text: "the disk is full: make room" }, items: [{}] });
   failing.close();
 });
 
-test("backups of earlier versions are listed, what is not whole is not, and damaged notes do no harm", () => {
+test("backups of earlier versions are listed, what is not whole is not, and damaged notes do no harm", async () => {
   const backups = backupFolderOf(file);
   mkdirSync(backups, { recursive: true });
   writeFileSync(join(backups, "before-migration-2026-11-01.sqlite"), "x");
   writeFileSync(join(backups, "2026-11-28T12-00-00Z-asked.sqlite.unfinished"), "x");
   writeFileSync(join(backups, "backups.json"), "{ nonsense");
-  const { items, settings: usual } = begun().view();
+  const again = begun();
+  const { items, settings: usual } = await again.view();
   expect(items).toMatchObject([{ name: "before-migration-2026-11-01", why: "update", facts: null, bytes: 1 }]);
   expect(usual).toEqual(settings());
-  // What a kill left half made is taken away, and nothing else.
-  expect(readdirSync(backups).sort()).toEqual(["backups.json", "before-migration-2026-11-01.sqlite"]);
+  // What a kill left half made is taken away before another one is made, and nothing else is.
+  valueOf(await again.make("asked"));
+  expect(readdirSync(backups).filter((name) => name.includes("unfinished"))).toEqual([]);
+  expect((await again.view()).items).toHaveLength(2);
+  again.close();
 });
 
 function valueOfChecked(input: unknown): ContactFacts {
@@ -241,22 +248,23 @@ describe("before a change of many", () => {
     const preview = await run({ kind: "preview", selection: { all: {}, except: [] }, change: asked });
     return run({ kind: "change", change: asked, previewId: preview.id });
   }
-  const kinds = () =>
-    backupsIn(backupFolderOf(file), null).map(({ why, facts }) => [why, facts?.logbooks[0]?.contacts]);
+  const kinds = async () =>
+    (await backupsIn(backupFolderOf(file), null)).map(({ why, facts }) => [why, facts?.logbooks[0]?.contacts]);
 
   test("over a thousand there is a backup of how it was, up to that none; and before it is undone", async () => {
     logMany(999);
     expect(await change()).toMatchObject({ state: "done", report: { changed: 1000 } });
-    expect(kinds()).toEqual([]);
+    expect(await kinds()).toEqual([]);
     const batchId = logMany(1001);
     expect(await change()).toMatchObject({ state: "done" });
-    expect(kinds()).toEqual([["change", 2001]]);
-    const copy = new Database(backupFile(backupFolderOf(file), backupsIn(backupFolderOf(file), null)[0]!.name));
+    expect(await kinds()).toEqual([["change", 2001]]);
+    const [made] = await backupsIn(backupFolderOf(file), null);
+    const copy = new Database(backupFile(backupFolderOf(file), made!.name));
     expect(copy.prepare("SELECT count(*) FROM contact WHERE comment IS NULL").pluck().get()).toBe(1001);
     copy.close();
     now += 1;
     expect(await run({ kind: "undo", batchId })).toMatchObject({ state: "done" });
-    expect(kinds()).toHaveLength(2);
+    expect(await kinds()).toHaveLength(2);
   });
 
   test("where none can be made nothing is changed", async () => {

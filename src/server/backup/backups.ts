@@ -1,5 +1,5 @@
-import { readFileSync, writeFileSync } from "node:fs";
-import { access, constants, mkdir } from "node:fs/promises";
+import { readFileSync } from "node:fs";
+import { access, constants, mkdir, writeFile } from "node:fs/promises";
 import { isAbsolute, join, resolve } from "node:path";
 import { Worker } from "node:worker_threads";
 import { z } from "zod";
@@ -24,7 +24,7 @@ import { type BackupOrder } from "./makeBackup";
 
 /** Makes backups, keeps some of them, and knows how that went. */
 export interface Backups {
-  view(): BackupView;
+  view(): Promise<BackupView>;
   /** Makes one now; the answer comes when it is made and checked. */
   make(why: BackupReason): Promise<Result<Backup>>;
   change(settings: BackupSettings): Promise<Result<BackupView>>;
@@ -55,7 +55,7 @@ const keptSchema = z.object({
 export function createBackups({ databaseFile, now, announce, fault, run = inThread }: Options): Backups {
   const folder = backupFolderOf(databaseFile);
   const file = join(folder, "backups.json");
-  removeUnfinished(folder);
+  const tidied = removeUnfinished(folder).catch(fault);
   let state = readState(file);
   let running: Promise<Result<Backup>> | null = null;
 
@@ -63,18 +63,19 @@ export function createBackups({ databaseFile, now, announce, fault, run = inThre
     state = { ...state, ...next };
     announce({ type: "backups" });
     await mkdir(folder, { recursive: true });
-    await wholly(file, (begun) => writeFileSync(begun, JSON.stringify(state)));
+    await wholly(file, (begun) => writeFile(begun, JSON.stringify(state)));
   }
 
-  const view = (): BackupView => ({
+  const view = async (): Promise<BackupView> => ({
     folder,
     settings: state.settings,
-    items: backupsIn(folder, state.settings.second),
+    items: await backupsIn(folder, state.settings.second),
     isRunning: running !== null,
     problem: state.problem,
   });
 
   async function begin(why: BackupReason): Promise<Result<Backup>> {
+    await tidied;
     const at = now();
     const failing = async (text: string) => {
       await keep({ problem: { at: isoTime(now()), text } }).catch(fault);
@@ -88,9 +89,10 @@ export function createBackups({ databaseFile, now, announce, fault, run = inThre
     } catch (error) {
       return failing(`it is made, and could not be copied to ${second}: ${backupProblem(error)}`);
     }
-    for (const where of second === null ? [folder] : [folder, second]) letGo(where, rule);
+    for (const where of second === null ? [folder] : [folder, second]) await letGo(where, rule);
     await keep({ problem: null });
-    return done(backupsIn(folder, second).find(({ name }) => name === end.name)!);
+    const made = (await backupsIn(folder, second)).find(({ name }) => name === end.name);
+    return made === undefined ? failing("it was taken away as soon as it was made") : done(made);
   }
 
   function make(why: BackupReason): Promise<Result<Backup>> {
@@ -106,7 +108,7 @@ export function createBackups({ databaseFile, now, announce, fault, run = inThre
   const end = ticking(
     LOOK_MS,
     async () => {
-      const [newest] = backupsIn(folder, null);
+      const [newest] = await backupsIn(folder, null);
       if (!isDue(state.settings.every, newest === undefined ? null : secondsOf(newest.madeAt), now())) return;
       if (state.problem !== null && now() - secondsOf(state.problem.at) < AGAIN_AFTER) return;
       const made = await make("schedule");
@@ -123,7 +125,7 @@ export function createBackups({ databaseFile, now, announce, fault, run = inThre
       const fails = second === null ? null : await whyNotSecond(second, folder);
       if (fails !== null) return invalid([{ field: "second", text: fails }]);
       await keep({ settings });
-      return done(view());
+      return done(await view());
     },
     close: end,
   };
@@ -151,13 +153,13 @@ async function whyNotSecond(second: string, folder: string): Promise<string | nu
   }
 }
 
-function letGo(folder: string, rule: BackupSettings["keep"]): void {
-  const all = backupsIn(folder, null);
+async function letGo(folder: string, rule: BackupSettings["keep"]): Promise<void> {
+  const all = await backupsIn(folder, null);
   const keep = kept(
     all.map(({ madeAt }) => secondsOf(madeAt)),
     rule,
   );
-  for (const { name, madeAt } of all) if (!keep.has(secondsOf(madeAt))) removeBackup(folder, name);
+  for (const { name, madeAt } of all) if (!keep.has(secondsOf(madeAt))) await removeBackup(folder, name);
 }
 
 function inThread(order: BackupOrder): Promise<BackupEnd> {

@@ -1,5 +1,5 @@
 import Database from "better-sqlite3";
-import { closeSync, mkdirSync, openSync, writeSync } from "node:fs";
+import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { isoTime } from "../../core/contact";
 import type { BackupFacts, BackupReason } from "../../core/contract";
@@ -33,7 +33,7 @@ export interface BackupOrder {
  * @throws DamagedBackup when the copy is not whole
  */
 export async function makeBackup({ databaseFile, folder, why, at, withAdif }: BackupOrder): Promise<string> {
-  mkdirSync(folder, { recursive: true });
+  await mkdir(folder, { recursive: true });
   const name = backupName(at, why);
   let facts: BackupFacts | undefined;
   await wholly(backupFile(folder, name), async (begun) => {
@@ -95,7 +95,7 @@ function readBack(store: Store): Pick<BackupFacts, "logbooks" | "newest"> {
 /** Each log as a file of ADIF, of this day. */
 async function writeAdif(store: Store, backups: string, at: number): Promise<void> {
   const folder = adifFolder(backups);
-  mkdirSync(folder, { recursive: true });
+  await mkdir(folder, { recursive: true });
   const context = quietContext(store, "backup", () => at);
   const logbooks = store.all(store.q.selectFrom("logbook").select(["id", "name"]).orderBy("id"));
   for (const { id, name } of logbooks) {
@@ -103,16 +103,10 @@ async function writeAdif(store: Store, backups: string, at: number): Promise<voi
     if (!file.ok) continue;
     // Two names may be the same once letters are left out.
     const beginning = `${id}-${name.replace(/[^A-Za-z0-9-]+/g, "-")}-`;
-    await wholly(join(folder, `${beginning}${isoTime(at).slice(0, 10)}.adi`), (begun) => {
-      const opened = openSync(begun, "w");
-      try {
-        for (const piece of file.value.pieces)
-          writeSync(opened, typeof piece === "string" ? Buffer.from(piece) : piece);
-      } finally {
-        closeSync(opened);
-      }
-    });
-    keepNewestFiles(folder, beginning, ADIF_DAYS);
+    await wholly(join(folder, `${beginning}${isoTime(at).slice(0, 10)}.adi`), (begun) =>
+      writeFile(begun, file.value.pieces),
+    );
+    await keepNewestFiles(folder, beginning, ADIF_DAYS);
   }
 }
 
