@@ -13,13 +13,16 @@ import { createMatcher } from "../../confirm/matcher";
 import { incomingOf } from "../../confirm/meet";
 import type { Context } from "../../context";
 import type { Store } from "../../db/store";
-import { JobProblem, type JobRun } from "../../jobs/jobRun";
+import { inSteps, JobProblem, type JobRun } from "../../jobs/jobRun";
 import { type BatchWriter, type HeldContact, writeBatch } from "../../logbook/batch";
 import { creditsIn, setCredits } from "../credits";
 import { awardsOf } from "../ownAwards";
 
 export interface AccountCheckpoint {
-  readonly cursor: string;
+  /** From where on to ask; null once all has come. */
+  readonly cursor: string | null;
+  /** How many of its credits are recorded in the log. */
+  readonly recorded: number;
   readonly report: AccountReport;
 }
 
@@ -32,36 +35,78 @@ export function grantorOf(service: ServiceId): Grantor {
 
 /**
  * Fetches all of the account of awards that a service keeps, each time from the beginning, since what is granted can be
- * of any year; and records in the log what it says of our contacts. The account as it was is kept until the whole of it
- * has come, however often that breaks off.
+ * of any year; and records in the log what it says of our contacts. The account as it was is kept, and the log left
+ * alone, until the whole of it has come, however often that breaks off.
  */
 export async function fetchAccount(
   run: JobRun<AccountReport, AccountCheckpoint>,
   { service }: { readonly service: ServiceId },
   access: ServiceAccess,
 ): Promise<AccountReport> {
-  const { context, logbookId, jobId: round } = run;
+  const { context, logbookId, jobId } = run;
   const { store } = context;
+  const of = { logbookId, service, round: jobId };
   const grantor = grantorOf(service);
   const { report, ...resumed } = run.resumed ?? {
     cursor: "",
+    recorded: 0,
     report: { service, batchId: null, credits: 0, granted: 0, claimed: 0, refused: 0, known: 0, apart: 0 },
   };
-  let { cursor } = resumed;
-  // Before anything of it is recorded: where these are nonsense, so may be the rest.
+  let { cursor, recorded } = resumed;
+  // Before anything else: where these are nonsense, so may be the rest.
   const totals = await askPatiently(run, service, access, grantor.totals());
-  for (;;) {
+  while (cursor !== null) {
     const page = await askPatiently(run, service, access, grantor.credits(cursor));
+    const next = page.more && page.cursor !== cursor ? page.cursor : null;
     store.transaction(() => {
-      takePage(context, { logbookId, service, round }, report, page.credits);
-      run.checkpoint({ cursor: page.cursor, report }, report, report.credits, null);
+      const twinOf = createMatcher(store, logbookId);
+      for (const credit of page.credits) keepCredit(store, of, credit, twinOf(incomingOf(credit)) ?? null);
+      report.credits += page.credits.length;
+      run.checkpoint({ cursor: next, recorded, report }, report, report.credits, null);
     });
-    if (!page.more || page.cursor === cursor) break;
-    ({ cursor } = page);
+    cursor = next;
   }
-  store.transaction(() => keepAccount(context, { logbookId, service, round }, totals));
+  const rows = keptCredits(store, of);
+  await inSteps(run, (isTime) => {
+    const options = { logbookId, kind: "claim", summary: `Account of ${serviceById(service).name}` } as const;
+    const awards = new Map(awardsOf(store, logbookId).map((award) => [award.id, award]));
+    const twinOf = createMatcher(store, logbookId);
+    writeBatch(context, { ...options, continues: report.batchId }, (writer) => {
+      while (recorded < rows.length && isTime()) {
+        const row = rows[recorded++]!;
+        const twin = twinOf(row);
+        const held = twin === undefined ? undefined : writer.hold([twin])[0];
+        report[outcomeOf(store, of, writer, row, held, awards.get(row.award))]++;
+      }
+      report.batchId = writer.batchId;
+    });
+    run.checkpoint({ cursor: null, recorded, report }, report, recorded, rows.length);
+    return recorded < rows.length;
+  });
+  store.transaction(() => keepAccount(context, of, totals));
   return report;
 }
+
+/**
+ * The credits that have come, in the order in which they are recorded: whichever contact is no longer good for a credit
+ * is told before another one is.
+ */
+function keptCredits(store: Store, { logbookId, service, round }: Round) {
+  const order = { refused: 0, claimed: 1, granted: 2 } as const;
+  return store
+    .all(
+      store.q
+        .selectFrom("accountCredit")
+        .select(["award", "item", "on", "state", "day", "claim", "reason"])
+        .select(["ownCall", "call", "baseCall", "startedAt", "band", "mode", "modeGroup"])
+        .where("logbookId", "=", logbookId)
+        .where("service", "=", service)
+        .where("round", "=", round)
+        .orderBy("serviceId"),
+    )
+    .sort((a, b) => order[a.state] - order[b.state]);
+}
+type KeptCredit = ReturnType<typeof keptCredits>[number];
 
 interface Round {
   readonly logbookId: number;
@@ -69,30 +114,12 @@ interface Round {
   readonly round: number;
 }
 
-function takePage(context: Context, of: Round, report: AccountReport, credits: readonly AccountCredit[]): void {
-  const { store } = context;
-  const { logbookId, service } = of;
-  const awards = new Map(awardsOf(store, logbookId).map((award) => [award.id, award]));
-  const twinOf = createMatcher(store, logbookId);
-  const summary = `Account of ${serviceById(service).name}`;
-  writeBatch(context, { logbookId, kind: "claim", summary, continues: report.batchId }, (writer) => {
-    for (const credit of credits) {
-      const contactId = twinOf(incomingOf(credit)) ?? null;
-      keepCredit(store, of, credit, contactId);
-      report.credits++;
-      const held = contactId === null ? undefined : writer.hold([contactId])[0];
-      report[outcomeOf(store, of, writer, credit, held, awards.get(credit.award))]++;
-    }
-    report.batchId = writer.batchId;
-  });
-}
-
 /** Records in the log what an account says of a credit; what became of that. */
 function outcomeOf(
   store: Store,
   { logbookId, service }: Round,
   writer: BatchWriter,
-  { award, item, on, state, day, claim, reason }: AccountCredit,
+  { award, item, on, state, day, claim, reason }: KeptCredit,
   held: HeldContact | undefined,
   known: Award | undefined,
 ): AccountCredit["state"] | "known" | "apart" {
@@ -110,11 +137,12 @@ function outcomeOf(
   const next = creditFrom(own, { award, item, on, state, day, claim, source: service, reason });
   if (own !== undefined && isSame(own, next)) return "known";
   const others = holdersOf(store, logbookId, next).filter(({ contactId }) => contactId !== held.contact.id);
-  if (others.some((other) => other.state === "granted")) return "known";
-  if (state !== "granted" && others.length > 0) return "known";
+  if (state !== "refused" && others.some((other) => other.state === "granted")) return "known";
+  if (state === "claimed" && others.length > 0) return "known";
   // It was granted with this contact: with the other one nothing is waited for any more.
-  for (const other of writer.hold(others.map(({ contactId }) => contactId)))
-    writer.change(other, { credits: other.contact.credits.filter((one) => creditKey(one) !== creditKey(next)) });
+  if (state === "granted")
+    for (const other of writer.hold(others.map(({ contactId }) => contactId)))
+      writer.change(other, { credits: other.contact.credits.filter((one) => creditKey(one) !== creditKey(next)) });
   setCredits(writer, held.contact.id, [next]);
   return state;
 }
