@@ -2,6 +2,8 @@ import type { AwardProgress, AwardTable } from "../src/core/contract";
 import { expectAccessible, TOASTS } from "./axe";
 import { expect, test } from "./test";
 
+test.afterEach(async ({ app }) => app.lantern({ behaviour: "normal" }));
+
 test("the entities are searched, counted by mode group, and the contacts behind a cell are a key away", async ({
   page,
   app,
@@ -197,7 +199,9 @@ test("a claim is planned by key, narrowed, recorded, answered in part, and what 
   await page.getByRole("button", { name: "Back to the plan without 1 choice" }).click();
   await expect(said).toContainText("for 1.24");
 
-  await page.getByRole("button", { name: "Record the claim" }).press("Enter");
+  const toRecord = page.getByRole("button", { name: "Record the claim" });
+  await expect(toRecord).toBeEnabled();
+  await toRecord.press("Enter");
   const window = page.getByRole("dialog");
   await page.keyboard.press("Enter");
   await expect(window.getByText("give the claim a number, or a name")).toBeVisible();
