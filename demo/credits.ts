@@ -21,7 +21,7 @@ type Brought = CreditKey & { readonly contact: CountedContact };
 
 /**
  * The history of credits: each January what was new was claimed with Lantern, the newest claim is granted and was never
- * fetched; and all that makes totals differ is there once.
+ * fetched; and some of what makes totals differ is there, once each.
  */
 export function seedCredits(context: Context, logbookId: number, ledger: Ledger): void {
   const { grantor } = serviceById(SERVICE);
