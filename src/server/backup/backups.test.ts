@@ -224,6 +224,39 @@ test("backups of earlier versions are listed, what is not whole is not, and dama
   again.close();
 });
 
+test("by itself one is made when it is due, and after a failure not again at once", async () => {
+  const orders: BackupOrder[] = [];
+  let [looks, fails] = [0, true];
+  const backups = createBackups({
+    databaseFile: file,
+    now: () => (looks++, now),
+    announce: () => {},
+    fault: () => {},
+    lookMs: 1,
+    run: (order) => {
+      orders.push(order);
+      return fails ? Promise.resolve({ problem: "the disk is full: make room" }) : here(order);
+    },
+  });
+  const until = async (holds: () => boolean | Promise<boolean>) => {
+    while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 1));
+  };
+  const lookedMore = (from = looks) => until(() => looks > from + 10);
+  await until(async () => (await backups.view()).problem !== null);
+  await lookedMore();
+  expect(orders).toHaveLength(1);
+  now += 900;
+  fails = false;
+  await until(async () => (await backups.view()).items.length === 1);
+  await lookedMore();
+  expect(orders).toHaveLength(2);
+  expect(orders[1]).toMatchObject({ why: "schedule", withAdif: true });
+  now += DAY;
+  await until(() => orders.length === 3);
+  await until(async () => !(await backups.view()).isRunning);
+  backups.close();
+});
+
 function valueOfChecked(input: unknown): ContactFacts {
   const checked = checkContact(input, NOON);
   if (!checked.ok) throw new Error(checked.faults[0]!.text);

@@ -39,9 +39,10 @@ interface Options {
   readonly fault: (error: unknown) => void;
   /** Runs an order to its end; in a thread of its own where nothing else is said. */
   readonly run?: (order: BackupOrder) => Promise<BackupEnd>;
+  /** How often it is looked whether one is due, milliseconds. */
+  readonly lookMs?: number;
 }
 
-/** How often it is looked whether one is due, milliseconds. */
 const LOOK_MS = 60_000;
 /** After a failure the next one by itself waits so long, seconds. */
 const AGAIN_AFTER = 900;
@@ -52,7 +53,14 @@ const keptSchema = z.object({
   problem: backupViewSchema.shape.problem,
 });
 
-export function createBackups({ databaseFile, now, announce, fault, run = inThread }: Options): Backups {
+export function createBackups({
+  databaseFile,
+  now,
+  announce,
+  fault,
+  run = inThread,
+  lookMs = LOOK_MS,
+}: Options): Backups {
   const folder = backupFolderOf(databaseFile);
   const file = join(folder, "backups.json");
   const tidied = removeUnfinished(folder).catch(fault);
@@ -106,7 +114,7 @@ export function createBackups({ databaseFile, now, announce, fault, run = inThre
   }
 
   const end = ticking(
-    LOOK_MS,
+    lookMs,
     async () => {
       const [newest] = await backupsIn(folder, null);
       if (!isDue(state.settings.every, newest === undefined ? null : secondsOf(newest.madeAt), now())) return;
