@@ -5,13 +5,14 @@ import Link from "next/link";
 import { useState } from "react";
 import { toast } from "sonner";
 import { type Award, describeItem, TIE_CAUSES } from "@/core/award";
-import { bandLabel, parseMode } from "@/core/band";
+import { bandLabel } from "@/core/band";
 import { type Mend, type ServiceId, serviceById } from "@/core/confirm";
 import type { AwardTie } from "@/core/contract";
 import * as confirm from "@/core/contract/endpoints/confirm";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import * as endpoints from "@/core/contract/endpoints/credits";
 import { fullTime } from "@/core/time/words";
+import { asTheySay } from "../confirm/asTheySay";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
@@ -151,10 +152,8 @@ function useDeeds(logbookId: number, service: ServiceId) {
     onError,
   });
   const log = useMutation({
-    mutationFn: ({ call, ownCall, startedAt, band, mode: said }: NonNullable<Difference["theirs"]>) => {
-      const { mode, submode } = parseMode(said) ?? { mode: said, submode: null };
-      return ask(contacts.logContact, { params, body: { call, ownCall, startedAt, band, mode, submode } });
-    },
+    mutationFn: (theirs: NonNullable<Difference["theirs"]>) =>
+      ask(contacts.logContact, { params, body: asTheySay(theirs) }),
     onSuccess: ({ call }) => void toast.success(`${call} is logged as they say it.`),
     onError,
   });

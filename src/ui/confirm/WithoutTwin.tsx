@@ -4,7 +4,7 @@ import { useMutation } from "@tanstack/react-query";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
-import { bandLabel, parseMode } from "@/core/band";
+import { bandLabel } from "@/core/band";
 import type { Mend, ServiceId } from "@/core/confirm";
 import type { MissView, ServiceView } from "@/core/contract";
 import * as confirm from "@/core/contract/endpoints/confirm";
@@ -13,6 +13,7 @@ import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
+import { asTheySay } from "./asTheySay";
 import { AskStationWindow } from "./AskStationWindow";
 import { ChangeWindow } from "../log/ChangeWindow";
 import { draftOfMend } from "../log/changeDraft";
@@ -107,11 +108,8 @@ function useDeeds(logbookId: number, service: ServiceId) {
     onError,
   });
   const log = useMutation({
-    mutationFn: ({ call, ownCall, startedAt, band, mode: said }: MissView["items"][number]) => {
-      const { mode, submode } = parseMode(said) ?? { mode: said, submode: null };
-      const body = { call, startedAt, band, mode, submode, ...(ownCall === null ? {} : { ownCall }) };
-      return ask(contacts.logContact, { params: { logbookId }, body });
-    },
+    mutationFn: (item: MissView["items"][number]) =>
+      ask(contacts.logContact, { params: { logbookId }, body: asTheySay(item) }),
     onSuccess: ({ call }) => {
       toast.success(`${call} is logged as they say it.`);
       meet.mutate();
