@@ -1,4 +1,3 @@
-import { sql } from "kysely";
 import { type Award, type Grant, type OwnCredit, type TiedContact, tieOut } from "../../../core/award";
 import {
   type AccountTotal,
@@ -168,6 +167,6 @@ function slotsOf(store: Store, logbookId: number, award: string) {
       .select(["item", "band", "modeGroup", "confirmed"])
       .where("logbookId", "=", logbookId)
       .where("award", "=", award)
-      .where(sql<number>`confirmed`, ">", 0),
+      .where("confirmed", ">", 0),
   );
 }
