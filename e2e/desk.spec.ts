@@ -36,6 +36,7 @@ test("what the directory has of a station is offered, not yet typed; what is typ
   await expect(page.getByRole("region", { name: "Reading" })).toContainText(offered);
   await page.getByLabel("Place", { exact: true }).fill("Elsewhere");
   await page.keyboard.press("Enter");
+  await expect(page.getByText("Logged W2QUB")).toBeVisible();
   await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("W2QUB");
   const { items } = await app.api<{ items: object[] }>("logbooks/1/contacts?call=W2QUB&limit=1");
   expect(items[0]).toMatchObject({ name: offered, place: "Elsewhere" });

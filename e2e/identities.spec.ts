@@ -29,6 +29,7 @@ test("a sponsor who does not vouch is replaced, the certificate comes, and what 
   await expect(page.getByText("the identity of LU/CX3QUA waits for its sponsors")).toBeHidden();
 
   await page.getByRole("tab", { name: "Lantern" }).click();
+  await expect(page.getByRole("button", { name: /^Send \d+ waiting/ })).toBeEnabled();
   await expect(outbox.getByRole("row").filter({ hasText: "waits for its sponsors" })).toHaveCount(0);
   await page.keyboard.press("s");
   await expect(outbox).toContainText(/[1-9]\d* accepted, \d+ known already, 0 refused/);
