@@ -50,3 +50,54 @@ test("a backup is made, checked and read back, a copy goes to a second folder, a
   await backups.getByRole("button", { name: "Back up now" }).press("Enter");
   await expect(page.getByText("Backup failed")).toBeHidden();
 });
+
+test("one goes back to a backup by keyboard, after seeing what it would do; what was logged since is taken over, and all goes on", async ({
+  page,
+  app,
+}) => {
+  const before = await app.api<{ name: string }>("backups", { method: "POST" });
+  const log = (call: string) =>
+    app.api<{ id: number }>("logbooks/1/contacts", {
+      method: "POST",
+      json: { call, startedAt: new Date().toISOString(), band: "17m", mode: "SSB" },
+    });
+  await log("ZK3QRB");
+  await page.goto("/station");
+  const backups = page.getByRole("region", { name: "Backups" });
+  const open = backups
+    .getByRole("row")
+    .filter({ hasText: "asked for" })
+    .first()
+    .getByRole("button", { name: /^Go back/ });
+  await open.press("Enter");
+  const window = page.getByRole("dialog");
+  await expect(window.getByRole("list", { name: /Logged since/ })).toContainText("ZK3QRB");
+  await expect(window.getByRole("row", { name: /^Home log/ })).toContainText("1");
+  await window.getByLabel(/Take over what was logged since/).press("Space");
+  await expect(window.getByText(/They leave the log/)).toBeVisible();
+  await expectAccessible(page);
+  await window.getByLabel(/Take over what was logged since/).press("Space");
+  await window.getByRole("button", { name: "Go back" }).press("Enter");
+  await expect(page.getByText(/The log is that of .* UTC, with 1 contact taken over\./)).toBeVisible();
+  await expect(backups.getByRole("row").nth(1)).toContainText("before going back");
+
+  // The page hears what happens on the log that is there now.
+  await page.goto("/desk");
+  const top = page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1);
+  await expect(top).toContainText("ZK3QRB");
+  await log("ZK3QRC");
+  await expect(top).toContainText("ZK3QRC");
+
+  writeFileSync(join(app.data, "backups", "torn.sqlite"), "no database");
+  await page.goto("/station");
+  await backups
+    .getByRole("row")
+    .filter({ hasText: "not read back" })
+    .getByRole("button", { name: /^Go back/ })
+    .press("Enter");
+  await expect(window.getByRole("alert")).toContainText("file is not a database");
+  await expect(window.getByRole("button", { name: "Go back" })).toBeDisabled();
+  await page.keyboard.press("Escape");
+  rmSync(join(app.data, "backups", "torn.sqlite"));
+  await expect(app.api(`backups/${before.name}x/look`)).rejects.toThrow("404");
+});

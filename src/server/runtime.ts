@@ -40,9 +40,12 @@ export interface Runtime {
   readonly directory: Directory;
   readonly keyRing: KeyRing;
   readonly backups: Backups;
+  readonly context: Context;
   readonly log: Logger;
-  /** Aborted when the process is told to end: open streams would keep it. */
+  /** Aborted when this ends: open streams would keep it. */
   readonly ending: AbortSignal;
+  /** Ends all that lives, and lets nobody write, until what it gives is called. */
+  readonly close: () => Promise<() => void>;
 }
 
 // Routes and instrumentation are bundled apart, so the one instance is kept where both see it.
@@ -58,7 +61,30 @@ export function runtime(): Promise<Runtime> {
   return keeper.ypsiloidRuntime;
 }
 
+/**
+ * Ends all that lives in the server, does `work` while nobody writes, and begins anew. Requests that come meanwhile
+ * wait; those that are on their way go on after it, on the log as it is then.
+ */
+export async function reopened<Value>(work: () => Promise<Value>): Promise<Value> {
+  const before = await runtime();
+  const working = before.close().then(async (open) => ({ open, outcome: await settled(work) }));
+  keeper.ypsiloidRuntime = working.then(start);
+  try {
+    await keeper.ypsiloidRuntime;
+  } finally {
+    (await working).open();
+  }
+  const { outcome } = await working;
+  if (outcome.status === "rejected") throw outcome.reason;
+  return outcome.value;
+}
+
+async function settled<Value>(work: () => Promise<Value>): Promise<PromiseSettledResult<Value>> {
+  return (await Promise.allSettled([work()]))[0];
+}
+
 const LONG_JOB = 20;
+const SIGNALS = ["SIGINT", "SIGTERM"] as const;
 
 async function start(): Promise<Runtime> {
   const config = readConfig(process.env);
@@ -68,7 +94,7 @@ async function start(): Promise<Runtime> {
   const door = createDoor();
   const store = connect(config.databaseFile, { gate: door.gate });
   await door.write(() => markInterrupted({ store, now: nowSeconds }));
-  startCheckpointer({ databaseFile: config.databaseFile, cells: door.cells });
+  const endCheckpointer = startCheckpointer({ databaseFile: config.databaseFile, cells: door.cells });
   const keyRing: KeyRing = { dataKey: null };
   const means = () => ({
     services: config.services,
@@ -79,7 +105,6 @@ async function start(): Promise<Runtime> {
     log.error({ err: error }, "a job ended unexpectedly"),
   );
   const ending = new AbortController();
-  for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => ending.abort());
   const finder = createFinder(config.databaseFile);
   const reader = createReader(config.databaseFile);
   const hub = createHub();
@@ -117,7 +142,7 @@ async function start(): Promise<Runtime> {
     listen: hub.listen,
     fault: (error) => log.error({ err: error }, "sending by itself failed"),
   });
-  await startCounting({
+  const endCounting = await startCounting({
     context,
     supervisor,
     listen: hub.listen,
@@ -138,13 +163,32 @@ async function start(): Promise<Runtime> {
     fault: (error) => log.error({ err: error }, "a backup failed"),
   });
   const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch];
-  ending.signal.addEventListener("abort", () => {
-    longLived.forEach((one) => one.close());
+  const end = () => {
+    for (const signal of SIGNALS) process.removeListener(signal, endWithProcess);
+    ending.abort();
+    for (const one of longLived) one.close();
+  };
+  const endWithProcess = () => {
+    end();
     keeper.ypsiloidLastWork = byItself
       .ending()
       .catch((error: unknown) => log.error({ err: error }, "sending at the end failed"))
       .finally(() => byItself.close());
-  });
+  };
+  for (const signal of SIGNALS) process.once(signal, endWithProcess);
+
+  async function close(): Promise<() => void> {
+    end();
+    byItself.close();
+    endCounting();
+    await supervisor.close();
+    const open = await door.hold();
+    await endCheckpointer();
+    finder.close();
+    reader.close();
+    return open;
+  }
+
   return {
     config,
     store,
@@ -161,8 +205,10 @@ async function start(): Promise<Runtime> {
     directory,
     keyRing,
     backups,
+    context,
     log,
     ending: ending.signal,
+    close,
   };
 }
 

@@ -11,8 +11,8 @@ interface Options {
   readonly fault: (error: unknown) => void;
 }
 
-/** Has awards counted that are not: at the start, where one has another version, and after what let that be for later. */
-export async function startCounting({ context, supervisor, listen, fault }: Options): Promise<void> {
+/** Has awards counted that are not: at the start, where one has another version, and after what let that be for later. Returns what ends it. */
+export async function startCounting({ context, supervisor, listen, fault }: Options): Promise<() => void> {
   const look = () =>
     context.write(() => {
       settleCounted(context.store);
@@ -20,7 +20,7 @@ export async function startCounting({ context, supervisor, listen, fault }: Opti
         supervisor.start(context, logbookId, "Count awards", { kind: "count" });
     });
   const guarded = guardedBy(fault);
-  listen((event) =>
+  const end = listen((event) =>
     guarded(() => {
       const ended =
         event.type === "job" &&
@@ -31,4 +31,5 @@ export async function startCounting({ context, supervisor, listen, fault }: Opti
     }),
   );
   await look();
+  return end;
 }

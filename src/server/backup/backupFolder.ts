@@ -54,20 +54,23 @@ async function factsOf(folder: string, name: string): Promise<BackupFacts | null
   }
 }
 
-/** The backups in a folder, the newest first; none where there is no such folder. */
+/** The backups in a folder, and in a second one, the newest first; none where there is no such folder. */
 export async function backupsIn(folder: string, second: string | null): Promise<Backup[]> {
+  const here = new Set(await namesIn(folder));
   const elsewhere = new Set(second === null ? [] : await namesIn(second));
   const found = await Promise.all(
-    (await namesIn(folder)).map(async (name): Promise<Backup | null> => {
-      const [at, facts] = await Promise.all([stat(backupFile(folder, name)).catch(() => null), factsOf(folder, name)]);
+    [...new Set([...here, ...elsewhere])].map(async (name): Promise<Backup | null> => {
+      const at = here.has(name) ? folder : second!;
+      const [file, facts] = await Promise.all([stat(backupFile(at, name)).catch(() => null), factsOf(at, name)]);
       // It was let go meanwhile.
-      if (at === null) return null;
+      if (file === null) return null;
       return {
         name,
-        madeAt: facts?.madeAt ?? isoTime(Math.floor(at.mtimeMs / 1000)),
+        madeAt: facts?.madeAt ?? isoTime(Math.floor(file.mtimeMs / 1000)),
         why: facts?.why ?? "update",
-        bytes: at.size,
+        bytes: file.size,
         facts: facts === null ? null : { logbooks: facts.logbooks, newest: facts.newest },
+        isInFirst: here.has(name),
         isInSecond: elsewhere.has(name),
       };
     }),

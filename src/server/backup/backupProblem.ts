@@ -1,5 +1,5 @@
 import { diskFault } from "../db/diskFault";
-import { DamagedBackup } from "./makeBackup";
+import { DamagedBackup } from "./soundness";
 
 /** Why a backup could not be made, and the mend. */
 export function backupProblem(error: unknown): string {

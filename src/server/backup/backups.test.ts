@@ -15,6 +15,7 @@ import { checkContact, completeContact, type ContactFacts } from "../../core/con
 import {
   type BackupSettings,
   backupSettingsSchema,
+  importChoicesSchema,
   type Job,
   type LiveEvent,
   logbookInputSchema,
@@ -298,6 +299,20 @@ describe("before a change of many", () => {
     now += 1;
     expect(await run({ kind: "undo", batchId })).toMatchObject({ state: "done" });
     expect(await kinds()).toHaveLength(2);
+  });
+
+  test("a file that can bring over a thousand is taken in after a backup, a smaller one without", async () => {
+    const record = "<CALL:6>OY4QSA<QSO_DATE:8>20191103<TIME_ON:4>1010<BAND:3>15m<MODE:2>CW<EOR>\n";
+    const take = async (records: number) => {
+      const taken = join(folder, "taken.adi");
+      writeFileSync(taken, record.repeat(records));
+      const choices = importChoicesSchema.parse({ duplicates: "keep" });
+      return run({ kind: "import", file: taken, fileName: "taken.adi", choices });
+    };
+    expect(await take(700)).toMatchObject({ state: "done", report: { added: 700 } });
+    expect(await kinds()).toEqual([]);
+    expect(await take(1001)).toMatchObject({ state: "done", report: { added: 1001 } });
+    expect(await kinds()).toEqual([["change", 701]]);
   });
 
   test("where none can be made nothing is changed", async () => {

@@ -21,6 +21,7 @@ import { backupsIn, copyBackup, removeBackup, removeUnfinished, wholly } from ".
 import { backupProblem } from "./backupProblem";
 import type { BackupEnd } from "./backupThread";
 import { type BackupOrder } from "./makeBackup";
+import { dropCopy } from "./returning";
 
 /** Makes backups, keeps some of them, and knows how that went. */
 export interface Backups {
@@ -63,7 +64,7 @@ export function createBackups({
 }: Options): Backups {
   const folder = backupFolderOf(databaseFile);
   const file = join(folder, "backups.json");
-  const tidied = removeUnfinished(folder).catch(fault);
+  const tidied = Promise.all([removeUnfinished(folder), dropCopy(databaseFile)]).catch(fault);
   let state = readState(file);
   let running: Promise<Result<Backup>> | null = null;
 

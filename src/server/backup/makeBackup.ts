@@ -7,9 +7,7 @@ import { connect, type Store } from "../db/store";
 import { wholeLogFile } from "../logbook/exports";
 import { quietContext } from "../quietContext";
 import { adifFolder, backupFile, backupName, keepFacts, keepNewestFiles, wholly } from "./backupFolder";
-
-/** A backup that cannot be trusted; it is not kept. */
-export class DamagedBackup extends Error {}
+import { checkWhole } from "./soundness";
 
 const BUSY_TIMEOUT_MS = 10_000;
 /** So many days of a log as ADIF are kept. */
@@ -44,7 +42,7 @@ export async function makeBackup({ databaseFile, folder, why, at, withAdif }: Ba
     } finally {
       source.close();
     }
-    check(begun);
+    checkWhole(begun);
     const copy = connect(begun);
     try {
       facts = { madeAt: isoTime(at), why, ...readBack(copy) };
@@ -56,18 +54,6 @@ export async function makeBackup({ databaseFile, folder, why, at, withAdif }: Ba
   });
   await keepFacts(folder, name, facts!);
   return name;
-}
-
-function check(file: string): void {
-  const sqlite = new Database(file, { readonly: true });
-  try {
-    const said = sqlite.pragma("integrity_check(1)", { simple: true });
-    if (said !== "ok") throw new DamagedBackup(String(said));
-    const loose = sqlite.pragma("foreign_key_check") as unknown[];
-    if (loose.length > 0) throw new DamagedBackup(`${loose.length} rows belong to nothing`);
-  } finally {
-    sqlite.close();
-  }
 }
 
 function readBack(store: Store): Pick<BackupFacts, "logbooks" | "newest"> {

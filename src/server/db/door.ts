@@ -32,6 +32,8 @@ export interface Door {
   readonly gate: Gate;
   /** Runs `work` as soon as nobody else writes: after one transaction of a job at the most. `work` may not wait. */
   readonly write: <Result>(work: () => Result) => Promise<Result>;
+  /** Keeps everybody from writing, as soon as nobody does, until what it gives is called. */
+  readonly hold: () => Promise<() => void>;
   /** Opens the door again after a thread that ended while it wrote. */
   evict(ticket: number): void;
 }
@@ -46,6 +48,21 @@ export function createDoor(): Door {
   const cells = new Int32Array(memory);
   let inside = 0;
 
+  async function enter(): Promise<void> {
+    Atomics.add(cells, PEOPLE_WAITING, 1);
+    try {
+      for (;;) {
+        const holder = Atomics.compareExchange(cells, HOLDER, FREE, PEOPLE);
+        if (holder === FREE) break;
+        const { async, value } = Atomics.waitAsync(cells, HOLDER, holder);
+        if (async) await value;
+      }
+    } finally {
+      Atomics.sub(cells, PEOPLE_WAITING, 1);
+      Atomics.notify(cells, PEOPLE_WAITING);
+    }
+  }
+
   return {
     cells: memory,
     gate: {
@@ -55,26 +72,17 @@ export function createDoor(): Door {
       leave() {},
     },
     async write(work) {
-      if (inside === 0) {
-        Atomics.add(cells, PEOPLE_WAITING, 1);
-        try {
-          for (;;) {
-            const holder = Atomics.compareExchange(cells, HOLDER, FREE, PEOPLE);
-            if (holder === FREE) break;
-            const { async, value } = Atomics.waitAsync(cells, HOLDER, holder);
-            if (async) await value;
-          }
-        } finally {
-          Atomics.sub(cells, PEOPLE_WAITING, 1);
-          Atomics.notify(cells, PEOPLE_WAITING);
-        }
-      }
+      if (inside === 0) await enter();
       inside++;
       try {
         return work();
       } finally {
         if (--inside === 0) open(cells, PEOPLE);
       }
+    },
+    async hold() {
+      await enter();
+      return () => open(cells, PEOPLE);
     },
     evict(ticket) {
       Atomics.compareExchange(cells, JOB_WAITING, ticket, FREE);

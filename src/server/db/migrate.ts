@@ -1,3 +1,4 @@
+import Database from "better-sqlite3";
 import { sql } from "kysely";
 import { mkdirSync, renameSync, rmSync } from "node:fs";
 import { dirname, join } from "node:path";
@@ -25,7 +26,7 @@ export function migrate(store: Store, file: string): void {
   );
   const known = Object.keys(MIGRATIONS);
   const before = marks(store);
-  const newer = before.filter((name) => !known.includes(name));
+  const newer = newerThanKnown(before);
   if (newer.length > 0) throw new NewerDatabase(`it has ${newer.join(", ")}`);
   if (before.length > 0 && before.length < known.length && file !== ":memory:") backup(store, file);
   for (const [name, statements] of Object.entries(MIGRATIONS)) {
@@ -36,6 +37,22 @@ export function migrate(store: Store, file: string): void {
       run(store, `INSERT INTO kysely_migration (name, timestamp) VALUES ('${name}', '${at}')`);
     });
   }
+}
+
+/** What a database has that this version does not know; null where it is none of ours. */
+export function unknownMigrations(file: string): string[] | null {
+  const sqlite = new Database(file, { readonly: true });
+  try {
+    const isOurs = sqlite.prepare("SELECT name FROM sqlite_master WHERE name = 'kysely_migration'").get() !== undefined;
+    if (!isOurs) return null;
+    return newerThanKnown(sqlite.prepare("SELECT name FROM kysely_migration").pluck().all() as string[]);
+  } finally {
+    sqlite.close();
+  }
+}
+
+function newerThanKnown(names: readonly string[]): string[] {
+  return names.filter((name) => !Object.hasOwn(MIGRATIONS, name));
 }
 
 function marks(store: Store): string[] {

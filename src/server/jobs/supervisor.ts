@@ -20,6 +20,8 @@ export interface Supervisor {
   /** Runs an interrupted, failed or cancelled job again, from where it got to. */
   again(context: Context, jobId: number): Result<Job>;
   cancel(context: Context, jobId: number): Result<Job>;
+  /** Ends all jobs, and begins no more. */
+  close(): Promise<void>;
 }
 
 /** How long a job has, after it was told to end, to end by itself. */
@@ -36,6 +38,7 @@ export function createSupervisor(
   const running = new Map<number, Worker>();
   const cancelled = new Set<number>();
   const goingOn = new Set<number>();
+  let closed = false;
 
   function launch(context: Context, jobId: number): void {
     const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor.name, means: means() };
@@ -53,7 +56,7 @@ export function createSupervisor(
     worker.on("exit", () => {
       running.delete(jobId);
       door.evict(ticketOf(jobId));
-      if (goingOn.delete(jobId)) {
+      if (goingOn.delete(jobId) && !closed) {
         cancelled.delete(jobId);
         return launch(context, jobId);
       }
@@ -77,9 +80,24 @@ export function createSupervisor(
     }
   }
 
+  /** Tells a job to end, which it is made to after a while. */
+  async function stop(jobId: number): Promise<void> {
+    const worker = running.get(jobId);
+    if (worker === undefined) return;
+    const ended = new Promise<void>((resolve) => worker.once("exit", () => resolve()));
+    if (!cancelled.has(jobId)) {
+      cancelled.add(jobId);
+      worker.postMessage("cancel");
+      const patience = setTimeout(() => void worker.terminate(), GRACE_MS);
+      worker.once("exit", () => clearTimeout(patience));
+    }
+    await ended;
+  }
+
   /** Whether another job does the same already, with the same service, or as a part. One that only looks is in nobody's way. */
   function inTheWay(context: Context, logbookId: number, kind: Job["kind"], service: Job["service"]) {
     const { store } = context;
+    if (closed) return failed(503, "Beginning anew", "the log is put in its place just now: try again in a moment");
     if (SILENT.includes(kind)) return null;
     const busy = store.first(
       store.q
@@ -124,14 +142,12 @@ export function createSupervisor(
     cancel(context, jobId) {
       const job = findJob(context.store, jobId);
       if (job === undefined) return missing(`job ${jobId}`);
-      const worker = running.get(jobId);
-      if (worker !== undefined && !cancelled.has(jobId)) {
-        cancelled.add(jobId);
-        worker.postMessage("cancel");
-        const patience = setTimeout(() => void worker.terminate(), GRACE_MS);
-        worker.once("exit", () => clearTimeout(patience));
-      }
+      void stop(jobId);
       return done(job);
+    },
+    async close() {
+      closed = true;
+      await Promise.all([...running.keys()].map(stop));
     },
   };
 }

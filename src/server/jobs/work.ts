@@ -30,7 +30,7 @@ import { backUpBefore } from "../backup/backUpBefore";
 import { contactsOfBatch } from "../logbook/journal";
 import { type ChangeCheckpoint, changeMany, lookedAt } from "../logbook/changeMany";
 import { previewChange } from "../logbook/previewChange";
-import { importAdif } from "../logbook/importAdif";
+import { contactsAtMost, importAdif } from "../logbook/importAdif";
 import { lookIntoFile } from "../logbook/lookIntoFile";
 import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
@@ -58,7 +58,10 @@ export async function doJob(
       : (await import("../identity/signing")).createSigning(context, service, dataKey);
   switch (request.kind) {
     case "import":
-      return runJob<ImportReport, ImportReport>(context, jobId, signal, (run) => importAdif(run, request));
+      return runJob<ImportReport, ImportReport>(context, jobId, signal, async (run) => {
+        await backUpBefore(run, contactsAtMost(request.file), databaseFile);
+        return importAdif(run, request);
+      });
     case "look":
       return runJob<LookReport, LookReport>(context, jobId, signal, (run) => lookIntoFile(run, request));
     case "send":

@@ -1,4 +1,4 @@
-import { appendFileSync, existsSync, truncateSync, writeFileSync } from "node:fs";
+import { appendFileSync, existsSync, statSync, truncateSync, writeFileSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import type { AdifNote, AdifRecord } from "../../core/adif";
 import { additionsFrom, type CompleteContact } from "../../core/contact";
@@ -22,6 +22,14 @@ const LISTED = 1000;
 const PIECE_RECORDS = 500;
 const PIECE_BYTES = 1_000_000;
 const PIECE_MS = 50;
+
+/** A contact takes so many bytes of a file at least, by its call, time, band and mode alone. */
+const LEAST_BYTES = 60;
+
+/** How many contacts a file can have, without reading it; none where it is no longer there. */
+export function contactsAtMost(file: string): number {
+  return Math.floor((statSync(file, { throwIfNoEntry: false })?.size ?? 0) / LEAST_BYTES);
+}
 
 /** Where the refused records of an import are kept, as they came. */
 export function refusedFileOf(file: string): string {

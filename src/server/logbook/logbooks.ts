@@ -16,11 +16,16 @@ export function createLogbook(context: Context, input: z.output<typeof logbookIn
     const logbookId = store.run(
       store.q.insertInto("logbook").values({ name, siteId, createdAt: context.now() }),
     ).lastId;
-    markAllCounted(store, logbookId);
-    followFirst(store, logbookId);
+    beginAwards(store, logbookId);
     return logbookId;
   });
   return findLogbook(context, id);
+}
+
+/** All awards are counted from the first contact on, and the first ones are followed. */
+export function beginAwards(store: Store, logbookId: number): void {
+  markAllCounted(store, logbookId);
+  followFirst(store, logbookId);
 }
 
 /** Gives a logbook another name, or another place that one operates from now. Contacts keep what they have. */

@@ -16,6 +16,7 @@ import { TableHead } from "../kit/TableHead";
 import { useNow } from "../kit/useNow";
 import { EVERY_WORDS, WHY_WORDS } from "./backupWords";
 import { BackupWindow } from "./BackupWindow";
+import { GoBackWindow } from "./GoBackWindow";
 import { backupState, useBackups } from "./useBackups";
 
 /** The backups that there are, how the last one went, and how they are made. */
@@ -23,6 +24,7 @@ export function BackupList() {
   const { data, error, refetch } = useBackups();
   const now = useNow();
   const [setting, setSetting] = useState(false);
+  const [goingBackTo, setGoingBackTo] = useState<Backup | null>(null);
   const make = useMutation({
     mutationFn: () => ask(endpoints.makeBackup),
     onSuccess: ({ facts }) =>
@@ -73,28 +75,45 @@ export function BackupList() {
             <table className="w-full border border-line bg-panel">
               <caption className="sr-only">The backups, the newest first</caption>
               <TableHead
-                titles={["Made, UTC", "Why", "Checked", "Contacts", "Newest contact", "Size", "Second folder"]}
+                titles={[
+                  "Made, UTC",
+                  "Why",
+                  "Checked",
+                  "Contacts",
+                  "Newest contact",
+                  "Size",
+                  "Second folder",
+                  "Restore",
+                ]}
               />
               <tbody>
                 {data.items.map((backup) => (
-                  <Line key={backup.name} backup={backup} hasSecond={data.settings.second !== null} />
+                  <Line
+                    key={backup.name}
+                    backup={backup}
+                    hasSecond={data.settings.second !== null}
+                    onGoBack={() => setGoingBackTo(backup)}
+                  />
                 ))}
               </tbody>
             </table>
           )}
         </>
       )}
+      {goingBackTo !== null && <GoBackWindow backup={goingBackTo} onClose={() => setGoingBackTo(null)} />}
       {setting && data !== undefined && <BackupWindow settings={data.settings} onClose={() => setSetting(false)} />}
     </section>
   );
 }
 
 function Line({
-  backup: { madeAt, why, bytes, facts, isInSecond },
+  backup: { madeAt, why, bytes, facts, isInFirst, isInSecond },
   hasSecond,
+  onGoBack,
 }: {
   backup: Backup;
   hasSecond: boolean;
+  onGoBack: () => void;
 }) {
   return (
     <tr className="border-b border-line last:border-0">
@@ -118,7 +137,14 @@ function Line({
         {facts?.newest == null ? "" : fullTime(facts.newest)}
       </td>
       <td className="px-2 py-1 whitespace-nowrap">{bytesText(bytes)}</td>
-      <td className="px-2 py-1 text-soft">{!hasSecond ? "none" : isInSecond ? "has it" : "lacks it"}</td>
+      <td className="px-2 py-1 text-soft">
+        {!hasSecond ? "none" : !isInFirst ? "only there" : isInSecond ? "has it" : "lacks it"}
+      </td>
+      <td className="px-2 py-0.5">
+        <Button small look="quiet" aria-label={`Go back to the backup of ${fullTime(madeAt)}`} onClick={onGoBack}>
+          Go back
+        </Button>
+      </td>
     </tr>
   );
 }

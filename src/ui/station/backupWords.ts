@@ -14,4 +14,5 @@ export const WHY_WORDS: Readonly<Record<BackupReason, string>> = {
   asked: "asked for",
   change: "before a large change",
   update: "before an update",
+  return: "before going back",
 };

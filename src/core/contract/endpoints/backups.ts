@@ -1,4 +1,11 @@
-import { backupSchema, backupSettingsSchema, backupViewSchema } from "../backup";
+import {
+  backupLookSchema,
+  backupSchema,
+  backupSettingsSchema,
+  backupViewSchema,
+  goBackSchema,
+  wentBackSchema,
+} from "../backup";
 import { endpoint } from "../endpoint";
 
 export const backups = endpoint({
@@ -25,4 +32,21 @@ export const changeBackups = endpoint({
   needs: "manage",
   body: backupSettingsSchema,
   answer: backupViewSchema,
+});
+
+export const lookAtBackup = endpoint({
+  method: "GET",
+  path: "backups/{name}/look",
+  summary: "What going back to a backup would take away, bring back and change",
+  needs: "manage",
+  answer: backupLookSchema,
+});
+
+export const goBack = endpoint({
+  method: "POST",
+  path: "backups/{name}/go-back",
+  summary: "Put a backup in the place of all logbooks, after a backup of how they are; open streams end and begin anew",
+  needs: "own",
+  body: goBackSchema,
+  answer: wentBackSchema,
 });

@@ -1,0 +1,88 @@
+import { Worker } from "node:worker_threads";
+import { fullTime } from "../../core/time/words";
+import type { Backup, BackupLook, WentBack } from "../../core/contract";
+import { backupFolderOf } from "../db/migrate";
+import { done, failed, missing, type Result } from "../problem";
+import { reopened, type Runtime } from "../runtime";
+import { backupFile } from "./backupFolder";
+import type { ReturnOrder } from "./returning";
+import type { ReturnEnd, ReturnStep, ReturnSteps } from "./returnThread";
+
+/** One at a time: each has the copy that it works on in the same place. */
+let last: Promise<unknown> = Promise.resolve();
+
+function inTurn<Value>(work: () => Promise<Value>): Promise<Value> {
+  const turn = last.then(work, work);
+  last = turn.catch(() => {});
+  return turn;
+}
+
+/** What going back to a backup would take away, bring back and change. */
+export async function lookAtBackup(runtime: Runtime, name: string): Promise<Result<BackupLook>> {
+  const found = await findBackup(runtime, name);
+  if (!found.ok) return found;
+  const { backup, order } = found.value;
+  return inTurn(async () => {
+    const look = await step("look", order);
+    return look.ok ? done({ madeAt: backup.madeAt, ...look.value }) : look;
+  });
+}
+
+/**
+ * Puts a backup in the place of the log, after a backup of how it is now. What is written meanwhile waits for as long
+ * as the last step takes; then everything that lives in the server begins anew.
+ */
+export async function goBack(runtime: Runtime, name: string, { takeOver }: { takeOver: boolean }) {
+  const found = await findBackup(runtime, name);
+  if (!found.ok) return found;
+  const { backup, order: plain } = found.value;
+  const summary = `Taken over on going back to the backup of ${fullTime(backup.madeAt)} UTC`;
+  const order: ReturnOrder = { ...plain, summary: takeOver ? summary : null };
+  return inTurn(async (): Promise<Result<WentBack>> => {
+    const look = await step("look", order);
+    if (!look.ok) return look;
+    if (look.value.obstacle !== null)
+      return failed(422, "No way back", `One cannot go back to this backup: ${look.value.obstacle}.`);
+    const ready = await step("ready", order);
+    if (!ready.ok) return ready;
+    const before = await backUp(runtime);
+    if (!before.ok) return before;
+    const placed = await reopened(() => step("place", order));
+    if (!placed.ok) return placed;
+    const takenOver = ready.value + placed.value;
+    return done({ madeAt: backup.madeAt, takenOver, before: before.value.name });
+  });
+}
+
+/** One that was begun earlier may lack what came since: it is made again then. */
+async function backUp({ backups }: Runtime): Promise<Result<Backup>> {
+  const made = await backups.make("return");
+  return made.ok && made.value.why !== "return" ? backups.make("return") : made;
+}
+
+async function findBackup({ config, backups, context }: Runtime, name: string) {
+  const { items, settings } = await backups.view();
+  const backup = items.find((one) => one.name === name);
+  if (backup === undefined) return missing(`a backup ${name}`);
+  const { databaseFile } = config;
+  const file = backupFile(backup.isInFirst ? backupFolderOf(databaseFile) : settings.second!, name);
+  return done({ backup, order: { databaseFile, file, summary: null, at: context.now() } satisfies ReturnOrder });
+}
+
+async function step<Step extends keyof ReturnSteps>(
+  name: Step,
+  order: ReturnOrder,
+): Promise<Result<ReturnSteps[Step]>> {
+  const end = await inThread({ step: name, order });
+  if ("problem" in end) return failed(503, "Not gone back", `All is as it was, since it did not work: ${end.problem}.`);
+  return done(end.value as ReturnSteps[Step]);
+}
+
+function inThread(workerData: ReturnStep): Promise<ReturnEnd> {
+  const worker = new Worker(new URL("./returnThread.ts", import.meta.url), { workerData });
+  return new Promise((settle) => {
+    worker.once("message", (end: ReturnEnd) => settle(end));
+    worker.once("error", (error) => settle({ problem: error.message }));
+    worker.once("exit", () => settle({ problem: "it ended in the middle" }));
+  });
+}
