@@ -1,5 +1,7 @@
 import type { Right } from "../core/contract";
 import type { Context } from "./context";
+import type { Store } from "./db/store";
+import { liveLogbooks } from "./logbook/logbooks";
 import { failed, missing, type Problem } from "./problem";
 
 type Params = Readonly<Record<string, string | number>>;
@@ -17,10 +19,14 @@ export function gate({ store, actor }: Pick<Context, "store" | "actor">, right: 
     if (id === undefined) continue;
     const column = table === "logbook" ? "id" : "logbookId";
     const row = store.first(store.q.selectFrom(table).select(`${column} as home`).where("id", "=", Number(id)));
-    if (row === undefined) return missing(`${name.slice(0, -2)} ${id}`).problem;
+    if (row === undefined || !isLive(store, row.home)) return missing(`${name.slice(0, -2)} ${id}`).problem;
     logbookId ??= row.home;
   }
   if (actor.may(right, logbookId)) return null;
   const where = logbookId === null ? "at this station" : `in logbook ${logbookId}`;
   return failed(403, "Not allowed", `${actor.name} has no right to ${right} ${where}: ask who owns it.`).problem;
+}
+
+function isLive(store: Store, logbookId: number): boolean {
+  return store.first(liveLogbooks(store).select("id").where("id", "=", logbookId)) !== undefined;
 }

@@ -11,6 +11,7 @@ import { createDoor, type Door } from "./db/door";
 import { connect, openStore, type Store } from "./db/store";
 import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/supervisor";
 import { openLog } from "./log";
+import { createRemover, type Remover } from "./logbook/remover";
 import { createFinder, type Finder } from "./logbook/finder";
 import { createReader, type Reader } from "./reader/reader";
 import { adoptKeyer } from "./links/adoptKeyer";
@@ -40,6 +41,7 @@ export interface Runtime {
   readonly directory: Directory;
   readonly keyRing: KeyRing;
   readonly backups: Backups;
+  readonly remover: Remover;
   readonly context: Context;
   readonly log: Logger;
   /** Aborted when this ends: open streams would keep it. */
@@ -162,6 +164,10 @@ async function start(): Promise<Runtime> {
     announce: hub.announce,
     fault: (error) => log.error({ err: error }, "a backup failed"),
   });
+  const remover = createRemover(config.databaseFile, door, (error) =>
+    log.error({ err: error }, "removing deleted logbooks failed"),
+  );
+  remover.begin();
   const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch];
   const end = () => {
     for (const signal of SIGNALS) process.removeListener(signal, endWithProcess);
@@ -184,6 +190,7 @@ async function start(): Promise<Runtime> {
     await supervisor.close();
     const open = await door.hold();
     await endCheckpointer();
+    await remover.close();
     finder.close();
     reader.close();
     return open;
@@ -205,6 +212,7 @@ async function start(): Promise<Runtime> {
     directory,
     keyRing,
     backups,
+    remover,
     context,
     log,
     ending: ending.signal,

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { parseLicence } from "../band";
+import { parseLicence, reportFault } from "../band";
 import { callSchema, textSchema } from "../contact";
-import { parseGrid } from "../geo";
+import { DISTANCE_UNITS, parseGrid } from "../geo";
 
 /** A place one operates from. */
 export const siteInputSchema = z.strictObject({
@@ -33,16 +33,41 @@ export const siteInputSchema = z.strictObject({
     .default(null),
 });
 
+function reportSchema(mode: string) {
+  return z
+    .string()
+    .trim()
+    .min(1)
+    .max(10)
+    .superRefine((report, context) => {
+      const fault = reportFault(report, mode, null);
+      if (fault !== null) context.addIssue({ code: "custom", message: fault });
+    });
+}
+
 /** What a new logbook needs: a name, and the place one operates from. */
 export const logbookInputSchema = z.strictObject({
   name: z.string().trim().min(1, "a logbook needs a name").max(100),
   site: siteInputSchema,
 });
 
+/** What a logbook offers before anything is typed, and how it says things. */
+const logbookDefaultsSchema = z.object({
+  /** What it is for, in the operator's words. */
+  about: z.string().trim().max(2000),
+  /** Watts, before those of the site; null for those of the site. */
+  power: siteInputSchema.shape.power.unwrap(),
+  /** The reports that are offered, by mode group; of one that is left out the usual. */
+  reports: z
+    .strictObject({ CW: reportSchema("CW"), voice: reportSchema("SSB"), digital: reportSchema("RTTY") })
+    .partial(),
+  distances: z.enum(DISTANCE_UNITS),
+});
+
 /** What can be changed about a logbook: what is left out stays. */
 export const logbookChangeSchema = logbookInputSchema
   .pick({ name: true })
-  .extend({ siteId: z.int().positive() })
+  .extend({ siteId: z.int().positive(), ...logbookDefaultsSchema.shape })
   .partial()
   .refine((change) => Object.values(change).some((value) => value !== undefined), "nothing is to be changed");
 
@@ -68,5 +93,22 @@ export const logbookSchema = z.object({
   contactCount: z.int(),
   createdAt: z.string(),
   site: siteSchema,
+  ...logbookDefaultsSchema.shape,
 });
 export type Logbook = z.output<typeof logbookSchema>;
+
+/** How much is in a logbook. */
+export const logbookTotalsSchema = z.object({
+  contacts: z.int(),
+  /** Contacts that a card or a service confirms. */
+  confirmed: z.int(),
+  entities: z.int(),
+  entitiesConfirmed: z.int(),
+  /** When its first and last contacts were; null where there is none. */
+  first: z.iso.datetime().nullable(),
+  last: z.iso.datetime().nullable(),
+});
+export type LogbookTotals = z.output<typeof logbookTotalsSchema>;
+
+/** A logbook is deleted by who types its name. */
+export const logbookNamedSchema = z.strictObject({ name: z.string().max(100) });

@@ -1,3 +1,4 @@
+export { DISTANCE_UNITS, type DistanceUnit, distanceIn, distanceText } from "./distanceText";
 export { EARTH_RADIUS_KM, pathBetween, pointAlong, pointsBetween } from "./greatCircle";
 export type { Path } from "./greatCircle";
 export { gridCenter, gridOf, parseGrid } from "./grid";

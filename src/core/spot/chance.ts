@@ -1,5 +1,5 @@
 import { modeGroup } from "../band";
-import { CIVIL_TWILIGHT, pathBetween, type Point, sunAltitude } from "../geo";
+import { CIVIL_TWILIGHT, type DistanceUnit, distanceText, pathBetween, type Point, sunAltitude } from "../geo";
 import { noisePower, pathLoss, type Solar } from "../propagation";
 import { spanText } from "../time/words";
 
@@ -47,17 +47,22 @@ const [PLENTY, SCARCE] = [10, -10];
  * @param now seconds since 1970 UTC
  * @param byPath null where it is not known where the station is
  */
-export function chanceOf(hearers: readonly Hearer[], now: number, byPath: () => ChanceReading | null): ChanceReading {
+export function chanceOf(
+  hearers: readonly Hearer[],
+  now: number,
+  byPath: () => ChanceReading | null,
+  unit: DistanceUnit = "km",
+): ChanceReading {
   const near = nearest(hearers, now);
-  if (near !== null && near.distanceKm <= NEAR) return { chance: "good", reason: heardText(near, now) };
+  if (near !== null && near.distanceKm <= NEAR) return { chance: "good", reason: heardText(near, now, unit) };
   const model = byPath();
   if (near !== null && near.distanceKm <= AROUND && model?.chance !== "good")
-    return { chance: "fair", reason: heardText(near, now) };
+    return { chance: "fair", reason: heardText(near, now, unit) };
   return model ?? { chance: "poor", reason: "where it is is not known, and nobody near here has heard it" };
 }
 
-function heardText({ spotter, at, distanceKm }: Hearer, now: number): string {
-  return `${spotter} heard it ${lately(now - at)}, ${km(distanceKm)} from here`;
+function heardText({ spotter, at, distanceKm }: Hearer, now: number, unit: DistanceUnit): string {
+  return `${spotter} heard it ${lately(now - at)}, ${distanceText(distanceKm, unit)} from here`;
 }
 
 /**
@@ -71,6 +76,7 @@ export function chanceByPath(
   mode: string,
   now: number,
   solar: Solar,
+  unit: DistanceUnit = "km",
 ): PathChance {
   const { width, over: needed } = READ[modeGroup(mode)];
   const { loss, by, maximum } = pathLoss(from, to, frequencyHz, now, solar);
@@ -84,7 +90,7 @@ export function chanceByPath(
       spare,
       reason: `${spare < 0 ? "the path bears only" : "a little above what the path bears,"} up to ${maximum.toFixed(1)} MHz now`,
     };
-  const far = km(pathBetween(from, to).distanceKm);
+  const far = distanceText(pathBetween(from, to).distanceKm, unit);
   const decibels = Math.abs(Math.round(spare));
   if (by !== "ionosphere")
     return { chance, spare, reason: `${far} along the ground, ${decibels} dB ${spare < 0 ? "too weak" : "to spare"}` };
@@ -107,8 +113,4 @@ function nearest(hearers: readonly Hearer[], now: number): Hearer | null {
 
 function lately(seconds: number): string {
   return seconds < 60 ? "just now" : `${spanText(seconds)} ago`;
-}
-
-function km(distance: number): string {
-  return `${String(Math.round(distance)).replace(/\B(?=(\d{3})+$)/g, " ")} km`;
 }

@@ -280,7 +280,7 @@ describe("the chance to hear it here", () => {
       [heardBy("PY2QUA", 1500)],
       "poor",
       "fair",
-      "PY2QUA heard it just now, 1 500 km from here",
+      "PY2QUA heard it just now, 1\u2009500 km from here",
     ],
     ["or the path is better", [heardBy("PY2QUA", 1500)], "good", "good", "the path"],
     ["it is heard far away", [heardBy("JA1QTR", 18_000)], "poor", "poor", "the path"],

@@ -10,7 +10,7 @@ import { followedAwards } from "./followed";
 import { awardsOf, findAward, rulesOf } from "./ownAwards";
 
 /** How many items of each award are worked, and confirmed. */
-function itemCounts(store: Store, logbookId: number) {
+export function itemCounts(store: Store, logbookId: number) {
   return store.q
     .selectFrom("slot")
     .select((eb) => [

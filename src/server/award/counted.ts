@@ -90,7 +90,7 @@ export function uncountedLogbooks(store: Store): number[] {
   );
   const keys = new Set(counted.map(({ logbookId, award, version }) => `${logbookId} ${award} ${version}`));
   return store
-    .all(q.selectFrom("logbook").select("id").orderBy("id"))
+    .all(q.selectFrom("logbook").select("id").where("goneAt", "is", null).orderBy("id"))
     .map(({ id }) => id)
     .filter((logbookId) =>
       awardsOf(store, logbookId).some(({ id, version }) => !keys.has(`${logbookId} ${id} ${version}`)),

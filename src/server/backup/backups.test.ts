@@ -61,13 +61,12 @@ afterEach(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 
+const FACTS = { startedAt: "2026-11-20T10:00:00Z", band: "20m", mode: "CW" };
 const log = (call: string) =>
   logContact(
     quietContext(store, "test", () => now),
     logbookId,
-    {
-      ...{ call, startedAt: "2026-11-20T10:00:00Z", band: "20m", mode: "CW" },
-    },
+    { call, ...FACTS },
   );
 const here = (order: BackupOrder): Promise<BackupEnd> =>
   makeBackup(order).then(
@@ -225,6 +224,28 @@ test("backups of earlier versions are listed, what is not whole is not, and dama
   again.close();
 });
 
+test("a backup is made step by step of one moment: what is written meanwhile is not in it", async () => {
+  const long = { ...completeContact(valueOfChecked({ ...FACTS, call: "DL1QTA" })), notes: "n".repeat(8000) };
+  writeBatch(quietContext(store, "test"), { logbookId, kind: "import", summary: "Long" }, (writer) => {
+    for (let at = 0; at < 600; at++) writer.add(long);
+  });
+  let isMade = false;
+  const order = { databaseFile: file, folder: backupFolderOf(file), why: "asked", at: now, withAdif: false } as const;
+  const made = makeBackup(order).finally(() => (isMade = true));
+  const written: string[] = [];
+  while (!isMade) {
+    written.push(`W${written.length % 10}QUB`);
+    log(written.at(-1)!);
+    await new Promise(setImmediate);
+  }
+  const inIt = contactsIn(backupFile(backupFolderOf(file), await made)).filter((call) =>
+    written.includes(String(call)),
+  );
+  // What was there when it began, and nothing later.
+  expect(inIt).toEqual(written.slice(0, inIt.length));
+  expect(written.length).toBeGreaterThan(inIt.length + 5);
+});
+
 test("by itself one is made when it is due, and after a failure not again at once", async () => {
   const orders: BackupOrder[] = [];
   let [looks, fails] = [0, true];
@@ -271,7 +292,7 @@ describe("before a change of many", () => {
       return writer.batchId!;
     });
   const context = () => quietContext(store, "test", () => now);
-  const CONTACT = valueOfChecked({ call: "DL1QTA", startedAt: "2026-11-20T10:00:00Z", band: "20m", mode: "CW" });
+  const CONTACT = valueOfChecked({ call: "DL1QTA", ...FACTS });
   async function run(request: JobRequest): Promise<Job> {
     const jobId = insertJob(context(), logbookId, "Test", request);
     await doJob(context(), jobId, new AbortController().signal, { ...testMeans(), databaseFile: file });

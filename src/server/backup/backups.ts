@@ -47,6 +47,7 @@ interface Options {
 const LOOK_MS = 60_000;
 /** After a failure the next one by itself waits so long, seconds. */
 const AGAIN_AFTER = 900;
+const NEEDS_ALL: ReadonlySet<BackupReason> = new Set(["change", "return"]);
 
 /** Beside the backups and not in the database: to go back to an older one changes nothing of it. */
 const keptSchema = z.object({
@@ -105,7 +106,8 @@ export function createBackups({
   }
 
   function make(why: BackupReason): Promise<Result<Backup>> {
-    // Who asks while one is made gets that one.
+    // Who asks while one is made gets that one, but for what needs all that was written up to now.
+    if (running !== null && NEEDS_ALL.has(why)) return running.then(() => make(why));
     running ??= begin(why).finally(() => {
       running = null;
       announce({ type: "backups" });

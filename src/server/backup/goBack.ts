@@ -1,6 +1,6 @@
 import { Worker } from "node:worker_threads";
 import { fullTime } from "../../core/time/words";
-import type { Backup, BackupLook, WentBack } from "../../core/contract";
+import type { BackupLook, WentBack } from "../../core/contract";
 import { backupFolderOf } from "../db/migrate";
 import { done, failed, missing, type Result } from "../problem";
 import { reopened, type Runtime } from "../runtime";
@@ -45,19 +45,13 @@ export async function goBack(runtime: Runtime, name: string, { takeOver }: { tak
       return failed(422, "No way back", `One cannot go back to this backup: ${look.value.obstacle}.`);
     const ready = await step("ready", order);
     if (!ready.ok) return ready;
-    const before = await backUp(runtime);
+    const before = await runtime.backups.make("return");
     if (!before.ok) return before;
     const placed = await reopened(() => step("place", order));
     if (!placed.ok) return placed;
     const takenOver = ready.value + placed.value;
     return done({ madeAt: backup.madeAt, takenOver, before: before.value.name });
   });
-}
-
-/** One that was begun earlier may lack what came since: it is made again then. */
-async function backUp({ backups }: Runtime): Promise<Result<Backup>> {
-  const made = await backups.make("return");
-  return made.ok && made.value.why !== "return" ? backups.make("return") : made;
 }
 
 async function findBackup({ config, backups, context }: Runtime, name: string) {

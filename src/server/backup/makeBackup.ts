@@ -1,4 +1,5 @@
 import Database from "better-sqlite3";
+import { closeSync, fdatasyncSync, openSync, writeFileSync } from "node:fs";
 import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { isoTime } from "../../core/contact";
@@ -8,6 +9,7 @@ import { wholeLogFile } from "../logbook/exports";
 import { quietContext } from "../quietContext";
 import { adifFolder, backupFile, backupName, keepFacts, keepNewestFiles, wholly } from "./backupFolder";
 import { checkWhole } from "./soundness";
+import { liveLogbooks } from "../logbook/logbooks";
 
 const BUSY_TIMEOUT_MS = 10_000;
 /** So many days of a log as ADIF are kept. */
@@ -35,13 +37,7 @@ export async function makeBackup({ databaseFile, folder, why, at, withAdif }: Ba
   const name = backupName(at, why);
   let facts: BackupFacts | undefined;
   await wholly(backupFile(folder, name), async (begun) => {
-    const source = new Database(databaseFile, { readonly: true, timeout: BUSY_TIMEOUT_MS });
-    try {
-      // All at once: what others write between two steps would have it begin anew.
-      await source.backup(begun, { progress: ({ remainingPages }) => remainingPages });
-    } finally {
-      source.close();
-    }
+    await copyOnline(databaseFile, begun);
     checkWhole(begun);
     const copy = connect(begun);
     try {
@@ -56,11 +52,35 @@ export async function makeBackup({ databaseFile, folder, why, at, withAdif }: Ba
   return name;
 }
 
+/** So much is copied before it goes to the disk: who waits for the disk meanwhile waits for no more. */
+const PAGES_AT_ONCE = 256;
+
+/** Copies a database as it is now. Nobody waits for it, neither for the database nor, for long, for the disk. */
+async function copyOnline(databaseFile: string, to: string): Promise<void> {
+  const source = new Database(databaseFile, { readonly: true, timeout: BUSY_TIMEOUT_MS });
+  writeFileSync(to, "");
+  const handle = openSync(to, "r+");
+  try {
+    // One view of it for all steps: what others write between two of them would have the copy begin anew.
+    source.exec("BEGIN");
+    source.prepare("SELECT count(*) FROM sqlite_master").get();
+    await source.backup(to, {
+      progress() {
+        fdatasyncSync(handle);
+        return PAGES_AT_ONCE;
+      },
+    });
+    source.exec("COMMIT");
+  } finally {
+    closeSync(handle);
+    source.close();
+  }
+}
+
 function readBack(store: Store): Pick<BackupFacts, "logbooks" | "newest"> {
   const { q } = store;
   const logbooks = store.all(
-    q
-      .selectFrom("logbook")
+    liveLogbooks(store)
       .select((eb) => [
         "name",
         eb
@@ -83,7 +103,7 @@ async function writeAdif(store: Store, backups: string, at: number): Promise<voi
   const folder = adifFolder(backups);
   await mkdir(folder, { recursive: true });
   const context = quietContext(store, "backup", () => at);
-  const logbooks = store.all(store.q.selectFrom("logbook").select(["id", "name"]).orderBy("id"));
+  const logbooks = store.all(liveLogbooks(store).select(["id", "name"]).orderBy("id"));
   for (const { id, name } of logbooks) {
     const file = await wholeLogFile(context, id, "adi");
     if (!file.ok) continue;

@@ -7,6 +7,7 @@ import type { BackupLook } from "../../core/contract";
 import { connect, openStore, type Store } from "../db/store";
 import { obstacleTo } from "./soundness";
 import { standingsOf, takeOver } from "./takeOver";
+import { liveLogbooks } from "../logbook/logbooks";
 
 /** So many of the contacts that would be lost are listed. */
 const LISTED = 50;
@@ -112,7 +113,5 @@ export async function dropCopy(databaseFile: string): Promise<void> {
 }
 
 function namesOf(store: Store): ReadonlyMap<number, string> {
-  return new Map(
-    store.all(store.q.selectFrom("logbook").select(["id", "name"]).orderBy("id")).map(({ id, name }) => [id, name]),
-  );
+  return new Map(store.all(liveLogbooks(store).select(["id", "name"]).orderBy("id")).map(({ id, name }) => [id, name]));
 }

@@ -1,7 +1,7 @@
 import { compareWithBackup, type Standing } from "../../core/backup";
 import { writeBatch } from "../logbook/batch";
 import { contactsById } from "../logbook/contactRow";
-import { beginAwards } from "../logbook/logbooks";
+import { beginAwards, liveLogbooks } from "../logbook/logbooks";
 import type { Store } from "../db/store";
 import { quietContext } from "../quietContext";
 
@@ -11,7 +11,8 @@ const PIECE = 500;
 /** All contacts of a database, as far as it takes to know them again. */
 export function standingsOf(store: Store): Standing[] {
   const columns = ["id", "logbookId", "call", "startedAt", "band", "mode", "revision"] as const;
-  return store.all(store.q.selectFrom("contact").select(columns).orderBy("id"));
+  const live = liveLogbooks(store).select("id");
+  return store.all(store.q.selectFrom("contact").select(columns).where("logbookId", "in", live).orderBy("id"));
 }
 
 /**
@@ -63,7 +64,7 @@ function bringPlaces(backup: Store, log: Store): ReadonlySet<number | null> {
       if (known === undefined || (known.call === site.call && known.grid === site.grid)) same.add(site.id);
     }
     const logbooks = new Set(backup.values(q.selectFrom("logbook").select("id")));
-    for (const logbook of log.all(q.selectFrom("logbook").selectAll())) {
+    for (const logbook of log.all(liveLogbooks(log).selectAll())) {
       if (logbooks.has(logbook.id)) continue;
       backup.run(q.insertInto("logbook").values({ ...logbook, contactCount: 0 }));
       beginAwards(backup, logbook.id);

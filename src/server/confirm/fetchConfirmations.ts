@@ -11,6 +11,7 @@ import { type Incoming, incomingOf, keepTwin, meet, unmetStatements } from "./me
 import { createGains } from "./gains";
 import { createMatcher } from "./matcher";
 import { missesIn } from "./withoutTwin";
+import { liveLogbooks } from "../logbook/logbooks";
 
 const LISTED = 200;
 
@@ -124,7 +125,7 @@ interface Placed {
 
 /** Finds where statements belong: those about a former call may be about contacts of another logbook. */
 function createPlacer(store: Store, logbookId: number): (statement: Incoming) => Placed {
-  const others = store.all(store.q.selectFrom("logbook").select("id").where("id", "!=", logbookId).orderBy("id"));
+  const others = store.all(liveLogbooks(store).select("id").where("id", "!=", logbookId).orderBy("id"));
   const homes = [logbookId, ...others.map(({ id }) => id)].map((home) => ({
     home,
     twinOf: createMatcher(store, home),

@@ -14,6 +14,9 @@ const FREE = 0;
 const PEOPLE = 1;
 /** The thread that brings what was written into the database's file. */
 export const CHECKPOINTER = 2;
+/** The thread that removes what is left of deleted logbooks. */
+export const REMOVER = 3;
+/** Jobs are numbered from 1. */
 const FIRST_JOB = 3;
 
 /** A job that has just written gives way to another one for as long, milliseconds. */

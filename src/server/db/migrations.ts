@@ -299,4 +299,11 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       modeGroup TEXT NOT NULL, contactId INTEGER,
       PRIMARY KEY (logbookId, service, round, serviceId)) STRICT, WITHOUT ROWID`,
   ],
+  "0017-logbooks": [
+    `ALTER TABLE logbook ADD COLUMN about TEXT NOT NULL DEFAULT ''`,
+    `ALTER TABLE logbook ADD COLUMN power REAL`,
+    `ALTER TABLE logbook ADD COLUMN reports TEXT NOT NULL DEFAULT '{}'`,
+    `ALTER TABLE logbook ADD COLUMN distances TEXT NOT NULL DEFAULT 'km'`,
+    `ALTER TABLE logbook ADD COLUMN goneAt INTEGER`,
+  ],
 };

@@ -1,6 +1,7 @@
 import type { CreditState } from "../../core/award";
 import type { Generated } from "kysely";
 import type { ModeGroup } from "../../core/band";
+import type { DistanceUnit } from "../../core/geo";
 import type { AskWay, Channel, ReceivedState, SendAnswer, SentState, ServiceId } from "../../core/confirm";
 import type { CompleteContact, FactKey } from "../../core/contact";
 import type { ArrivalOutcome } from "../../core/contract";
@@ -295,6 +296,14 @@ interface LogbookTable {
   /** Kept in the transaction that adds or removes contacts. */
   contactCount: Generated<number>;
   createdAt: number;
+  about: Generated<string>;
+  /** Watts that contacts are logged with, before those of the site; null for those of the site. */
+  power: number | null;
+  /** JSON of the reports that are offered, by mode group; of one that is not there the usual. */
+  reports: Generated<string>;
+  distances: Generated<DistanceUnit>;
+  /** When it was deleted; its rows may still be on their way out. */
+  goneAt: number | null;
 }
 
 interface SiteTable {

@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import { isoTime } from "../../core/contact";
+import type { DistanceUnit } from "../../core/geo";
 import { type Logbook, type logbookChangeSchema, type logbookInputSchema } from "../../core/contract";
 import { markAllCounted } from "../award/counted";
 import { followFirst } from "../award/followed";
@@ -28,25 +29,35 @@ export function beginAwards(store: Store, logbookId: number): void {
   followFirst(store, logbookId);
 }
 
-/** Gives a logbook another name, or another place that one operates from now. Contacts keep what they have. */
+/** Changes what a logbook is called, where it is operated from now, and what it offers. Contacts keep what they have. */
 export function changeLogbook(
   context: Context,
   id: number,
   input: z.output<typeof logbookChangeSchema>,
 ): Result<Logbook> {
   const { store } = context;
-  const { siteId } = input;
+  const { siteId, reports, ...columns } = input;
   if (siteId !== undefined && findSite(store, siteId) === undefined)
     return invalid([{ field: "siteId", text: `there is no site ${siteId}: choose another one` }]);
-  store.run(store.q.updateTable("logbook").set(input).where("id", "=", id));
+  const set = {
+    ...columns,
+    ...(siteId === undefined ? {} : { siteId }),
+    ...(reports === undefined ? {} : { reports: JSON.stringify(reports) }),
+  };
+  store.run(store.q.updateTable("logbook").set(set).where("id", "=", id));
   context.announce({ type: "logbook", logbookId: id });
   return findLogbook(context, id);
 }
 
 export function listLogbooks(context: Pick<Context, "store">): Logbook[] {
   return context.store
-    .all(context.store.q.selectFrom("logbook").select("id").orderBy("id"))
+    .all(liveLogbooks(context.store).select("id").orderBy("id"))
     .map(({ id }) => loadLogbook(context.store, id)!);
+}
+
+/** The logbooks but those that were deleted and are on their way out. */
+export function liveLogbooks({ q }: Store) {
+  return q.selectFrom("logbook").where("goneAt", "is", null);
 }
 
 export function findLogbook(context: Pick<Context, "store">, id: number): Result<Logbook> {
@@ -54,14 +65,22 @@ export function findLogbook(context: Pick<Context, "store">, id: number): Result
   return logbook === undefined ? missing(`logbook ${id}`) : done(logbook);
 }
 
+/** In what distances are said in a logbook. */
+export function distanceUnitOf(store: Store, logbookId: number): DistanceUnit {
+  return store.first(store.q.selectFrom("logbook").select("distances").where("id", "=", logbookId))?.distances ?? "km";
+}
+
 function loadLogbook(store: Store, id: number): Logbook | undefined {
-  const row = store.first(store.q.selectFrom("logbook").selectAll().where("id", "=", id));
+  const row = store.first(liveLogbooks(store).selectAll().where("id", "=", id));
   if (row === undefined) return undefined;
+  const { about, power, distances } = row;
   return {
     id: row.id,
     name: row.name,
     contactCount: row.contactCount,
     createdAt: isoTime(row.createdAt),
     site: siteOfLogbook(store, id),
+    ...{ about, power, distances },
+    reports: JSON.parse(row.reports) as Logbook["reports"],
   };
 }

@@ -46,7 +46,8 @@ export function removeSite({ store }: Context, id: number): Result<{ readonly re
 }
 
 function logbooksAt(store: Store, siteId: number): { id: number; name: string }[] {
-  return store.all(store.q.selectFrom("logbook").select(["id", "name"]).where("siteId", "=", siteId).orderBy("id"));
+  const live = store.q.selectFrom("logbook").where("goneAt", "is", null);
+  return store.all(live.select(["id", "name"]).where("siteId", "=", siteId).orderBy("id"));
 }
 
 export function listSites({ store }: Context): Site[] {
@@ -57,12 +58,14 @@ export function findSite(store: Store, id: number): Site | undefined {
   return store.first(store.q.selectFrom("site").selectAll().where("id", "=", id));
 }
 
+/** The site that a logbook is operated from, with the power that the logbook says before the site does. */
 export function siteOfLogbook(store: Store, logbookId: number): Site {
   const site = store.first(
     store.q
       .selectFrom("logbook")
       .innerJoin("site", "site.id", "logbook.siteId")
       .selectAll("site")
+      .select((eb) => eb.fn.coalesce("logbook.power", "site.power").as("power"))
       .where("logbook.id", "=", logbookId),
   );
   if (site === undefined) throw new Error(`logbook ${logbookId} has no site`);

@@ -8,6 +8,7 @@ import { contactsBehind } from "../award/contactsBehind";
 import { records } from "../award/records";
 import { tryAward } from "../award/tryAward";
 import { contactDays } from "../logbook/days";
+import { logbookTotals } from "../logbook/logbookTotals";
 
 /** What has to look at many contacts, or at all. Whoever adds one names it here, and nowhere else. */
 export const LOOKS = {
@@ -21,5 +22,6 @@ export const LOOKS = {
   tieAccount,
   tryAward,
   contactDays,
+  logbookTotals,
 };
 export type Looks = typeof LOOKS;

@@ -10,6 +10,7 @@ import { addPositionNote, listPositionNotes } from "../contest/positions";
 import { guardedBy } from "../guarded";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
 import { savedAlertRules } from "../logbook/saved";
+import { distanceUnitOf } from "../logbook/logbooks";
 import { siteOfLogbook } from "../logbook/sites";
 import { done, failed, type Result } from "../problem";
 import { solarNow } from "../sun/sunFigures";
@@ -127,7 +128,17 @@ export function createSpotBoard({
 
   function look(logbookId: number, awards: readonly string[] = awardsAsked(logbookId), wonderOf = wonder): Looked {
     const site = siteOfLogbook(store, logbookId);
-    const valuer = createValuer({ store, logbookId, site, awards, solar: () => solar, placeOf, wonder: wonderOf });
+    const unit = distanceUnitOf(store, logbookId);
+    const valuer = createValuer({
+      store,
+      logbookId,
+      site,
+      unit,
+      awards,
+      solar: () => solar,
+      placeOf,
+      wonder: wonderOf,
+    });
     return { valuer, entries: null, shutBy: null, views: new Map(), valuedAt: new Map(), stale: new Set() };
   }
 

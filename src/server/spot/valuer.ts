@@ -15,7 +15,7 @@ import { modeGroup, type ModeGroup } from "../../core/band";
 import { isoTime } from "../../core/contact";
 import { type Rules, type Scoreboard, worthOf as worthInContest } from "../../core/contest";
 import { type CallPlace, DUPLICATE_WITHIN, type Site, type SpotView } from "../../core/contract";
-import { gridCenter, pathBetween, type Point } from "../../core/geo";
+import { gridCenter, pathBetween, type Point, type DistanceUnit } from "../../core/geo";
 import type { Solar } from "../../core/propagation";
 import {
   chanceByPath,
@@ -45,6 +45,8 @@ export interface Viewpoint {
   readonly logbookId: number;
   /** The site in use. */
   readonly site: Site;
+  /** In what distances are said. */
+  readonly unit: DistanceUnit;
   /** Awards that are asked for besides those that are followed. */
   readonly awards: readonly string[];
   readonly solar: () => Solar;
@@ -97,7 +99,7 @@ export interface Valuer {
   forget(bases?: Iterable<string>, items?: Iterable<AwardItemKey>): void;
 }
 
-export function createValuer({ store, logbookId, site, awards, solar, placeOf, wonder }: Viewpoint): Valuer {
+export function createValuer({ store, logbookId, site, unit, awards, solar, placeOf, wonder }: Viewpoint): Valuer {
   const here = gridCenter(site.grid);
   const followed = followedAwards(store, logbookId);
   const isFollowed = (id: string) => followed.some((award) => award.id === id);
@@ -228,7 +230,7 @@ export function createValuer({ store, logbookId, site, awards, solar, placeOf, w
   ): ChanceReading {
     const hearers: Hearer[] = [];
     for (const { hearer } of heard) if (hearer !== null) hearers.push(hearer);
-    return chanceOf(hearers, now, () => {
+    const byPath = () => {
       const from = pointOf(place);
       if (here === null || from === null) return null;
       if (now - chancesFrom >= PATH_HOLDS || now < chancesFrom) {
@@ -238,9 +240,10 @@ export function createValuer({ store, logbookId, site, awards, solar, placeOf, w
       const key = `${whereText(place, from)} ${spot.band} ${group}`;
       let chance = chances.get(key);
       if (chance === undefined)
-        chances.set(key, (chance = chanceByPath(from, here, spot.frequencyHz, spot.mode, now, solar())));
+        chances.set(key, (chance = chanceByPath(from, here, spot.frequencyHz, spot.mode, now, solar(), unit)));
       return chance;
-    });
+    };
+    return chanceOf(hearers, now, byPath, unit);
   }
 
   return {

@@ -2,7 +2,13 @@ import { z } from "zod";
 import { endpoint } from "../endpoint";
 import { undoReportSchema, jobSchema } from "../job";
 import { batchEntrySchema, batchSchema } from "../journal";
-import { logbookChangeSchema, logbookInputSchema, logbookSchema } from "../logbook";
+import {
+  logbookChangeSchema,
+  logbookInputSchema,
+  logbookNamedSchema,
+  logbookSchema,
+  logbookTotalsSchema,
+} from "../logbook";
 import {
   callHintSchema,
   readingQuerySchema,
@@ -41,10 +47,27 @@ export const logbook = endpoint({
 export const changeLogbook = endpoint({
   method: "PATCH",
   path: "logbooks/{logbookId}",
-  summary: "Give it another name, or another site",
+  summary: "Change its name, site, description and what it offers",
   needs: "manage",
   body: logbookChangeSchema,
   answer: logbookSchema,
+});
+
+export const logbookTotals = endpoint({
+  method: "GET",
+  path: "logbooks/{logbookId}/totals",
+  summary: "How many contacts it has, how many are confirmed, with how many entities, from when to when",
+  needs: "read",
+  answer: logbookTotalsSchema,
+});
+
+export const deleteLogbook = endpoint({
+  method: "POST",
+  path: "logbooks/{logbookId}/delete",
+  summary: "Delete a logbook with all its contacts, after a backup; its name has to be given",
+  needs: "own",
+  body: logbookNamedSchema,
+  answer: z.object({ backup: z.string() }),
 });
 
 export const reading = endpoint({

@@ -17,6 +17,7 @@ import { contactsById } from "../../logbook/contactRow";
 import { countedTo } from "../counted";
 import { creditsIn } from "../credits";
 import { awardsOf } from "../ownAwards";
+import { liveLogbooks } from "../../logbook/logbooks";
 
 /** So many differences of an award are shown. */
 const LISTED = 500;
@@ -122,7 +123,7 @@ function tiedOf({ id, call, startedAt, band, mode }: OurContact): TiedContact {
 /** Finds the other logbook that has a contact; null where none has. */
 function finderElsewhere(store: Store, logbookId: number): (row: AccountRow) => string | null {
   const others = store
-    .all(store.q.selectFrom("logbook").select(["id", "name"]).where("id", "!=", logbookId).orderBy("id"))
+    .all(liveLogbooks(store).select(["id", "name"]).where("id", "!=", logbookId).orderBy("id"))
     .map(({ id, name }) => ({ name, twinOf: createMatcher(store, id) }));
   return (row) => others.find(({ twinOf }) => twinOf(row) !== undefined)?.name ?? null;
 }

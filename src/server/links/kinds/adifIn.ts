@@ -5,6 +5,7 @@ import type { TestStep } from "../../../core/contract";
 import { recordsIn, takeArrival } from "../arrivals";
 import { type Connection, linkKind, type Opening } from "../linkKind";
 import { logbook, network, port } from "../settings";
+import { liveLogbooks } from "../../logbook/logbooks";
 
 const settingsSchema = z.strictObject({
   port: port.meta({ title: "Port", description: "that the other program sends to" }),
@@ -60,7 +61,7 @@ export const adifIn = linkKind<Settings, never>({
     } catch (error) {
       yield { what, ok: false, text: (error as Error).message };
     }
-    const found = store.first(store.q.selectFrom("logbook").select("name").where("id", "=", logbookId));
+    const found = store.first(liveLogbooks(store).select("name").where("id", "=", logbookId));
     yield found === undefined
       ? { what: "Logbook", ok: false, text: "It is not there any more: choose another." }
       : { what: "Logbook", ok: true, text: found.name };
