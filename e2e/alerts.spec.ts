@@ -58,7 +58,7 @@ test("a rule is tried before it is kept; it calls on every page, a key goes ther
   await expectAccessible(page);
 
   // From a place without an entry line.
-  await page.goto("/station");
+  await page.goto("/station?page=links");
   await expect(page.getByRole("button", { name: /^Radio: .*14 031/ })).toBeVisible();
   announce("3Y0QUZ", 21_018, "CW up 1");
   await expect(bar(page)).toContainText("3Y0QUZ, 15 m CW, 21 018.00 kHz");
@@ -179,7 +179,7 @@ test.describe("by e-mail", () => {
   }) => {
     const { announce } = shack;
     await linked(shack);
-    await page.goto("/station");
+    await page.goto("/station?page=links");
     await page.getByRole("button", { name: "Add a link" }).click();
     await page.getByLabel("What it is linked to").selectOption("E-mail");
     await page.getByLabel("Name", { exact: true }).fill("Mail box");
@@ -218,7 +218,7 @@ test.describe("by e-mail", () => {
     announce("BS7QUZ", 28_011, "CW", "LU5QTN");
     await expect(line(page, "28 011")).toContainText("the box is full");
     await rules(page).getByRole("button", { name: "Remove BS7QUZ" }).click();
-    await page.goto("/station");
+    await page.goto("/station?page=links");
     await page.getByRole("button", { name: "Remove Mail box" }).click();
     await expect(links.getByRole("listitem").filter({ hasText: "Mail box" })).toHaveCount(0);
   });

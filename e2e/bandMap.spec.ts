@@ -122,7 +122,7 @@ test("in a window of its own it stands beside the Desk: a press there has the ca
   await callField(page).press("Enter");
   await expect(beside.getByLabel("Band of the map")).toHaveValue("40m");
   // On a place without an entry line the radio is there all the same, and it is said.
-  await page.goto("/station");
+  await page.goto("/station?page=links");
   await beside.getByLabel("Band of the map").selectOption("20m");
   await name(beside, "OX3QUZ").click();
   await expect(beside.getByText("No entry line is open for OX3QUZ")).toBeVisible();

@@ -167,7 +167,7 @@ test("a link is added, tested step by step, changed and removed; a descriptor's 
   page,
   shack,
 }) => {
-  await page.goto("/station");
+  await page.goto("/station?page=links");
   await page.getByRole("button", { name: "Add a link" }).click();
   const window = page.getByRole("dialog");
   await window.getByLabel("Name", { exact: true }).fill("Second");
@@ -259,7 +259,7 @@ test("contacts of another program are listed and undone; one that waits is confi
     method: "PATCH",
     json: { settings: { port, logbookId: 1, asks: "at once" } },
   });
-  await page.goto("/station");
+  await page.goto("/station?page=links");
   await expect(page.getByRole("list", { name: "Links" })).toContainText("Connected");
   send("OH2QTB");
   const came = page.getByRole("region", { name: "Contacts from other programs" });
@@ -287,7 +287,7 @@ test("a server that is killed while it transmits says so when it is back", async
   await shack.app.restart();
   await expect.poll(() => radio.state.transmitting, { timeout: 20_000 }).toBe(false);
   await expect(page.getByText("The server ended while Petrel transmitted")).toBeVisible({ timeout: 20_000 });
-  await page.goto("/station");
+  await page.goto("/station?page=links");
   const line = page.getByRole("list", { name: "Links" }).getByRole("listitem").filter({ hasText: "Petrel" });
   await expect(line).toContainText("The server ended while Petrel transmitted");
 });

@@ -124,10 +124,18 @@ export function modeGroup(mode: string): ModeGroup {
 /** Modes in which a report is a signal level in dB, and not readability and strength. */
 const LEVEL_REPORTS = /^(FT8|JT4|JT9|JT65|MSK144|QRA64|ISCAT|FSK441|WSPR)$|^(FT2|FT4|FST4|FST4W|JS8|Q65)$/;
 
-/** The report that is given when nothing is said: "599", "59", or "" where it is a level that must be measured. */
-export function defaultReport(mode: string, submode: string | null): string {
+/**
+ * The report that is given when nothing is said: the operator's own of the mode group, or else "599" or "59"; "" where
+ * it is a level that must be measured.
+ */
+export function defaultReport(
+  mode: string,
+  submode: string | null,
+  own: Readonly<Partial<Record<ModeGroup, string | undefined>>> = {},
+): string {
   if (LEVEL_REPORTS.test(submode ?? mode)) return "";
-  return modeGroup(mode) === "voice" ? "59" : "599";
+  const group = modeGroup(mode);
+  return own[group] ?? (group === "voice" ? "59" : "599");
 }
 
 /** What is wrong with a report in this mode, or null. */

@@ -1,9 +1,11 @@
 import type { PageReading } from "../entry/useReading";
-import { bearingText, count } from "../kit/format";
+import { bearingText } from "../kit/format";
 import { Mark } from "../kit/Mark";
+import { useDistance } from "../shell/useDistance";
 
 /** The reading in a line. */
 export function FoldedReading({ facts }: { facts: PageReading | null }) {
+  const distance = useDistance();
   const beam = facts?.beam;
   return (
     <p role="status" aria-label="Reading" className="flex h-9 items-center gap-4 border-b border-line bg-panel px-4">
@@ -19,7 +21,7 @@ export function FoldedReading({ facts }: { facts: PageReading | null }) {
           )}
           {beam != null && (
             <span className="text-soft">
-              {bearingText(beam.bearing)} short, {bearingText(beam.longBearing)} long, {count(beam.distanceKm)} km
+              {bearingText(beam.bearing)} short, {bearingText(beam.longBearing)} long, {distance.text(beam.distanceKm)}
             </span>
           )}
         </>

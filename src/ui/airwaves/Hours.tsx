@@ -15,10 +15,11 @@ import { Chart, type ChartLook } from "../kit/Chart";
 import { Choice } from "../kit/Choice";
 import { DayField } from "../kit/DayField";
 import { Field } from "../kit/Field";
-import { count, many } from "../kit/format";
+import { many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
+import { useDistance } from "../shell/useDistance";
 import { useRadio, useTuning } from "../shell/radio";
 import { type Place, placeTyped } from "./placeTyped";
 import { ChanceMark } from "./spotColumns";
@@ -36,6 +37,7 @@ const two = (hour: number) => String(hour).padStart(2, "0");
 /** When a place can be heard: by hour and band, over a day. */
 export function Hours({ facts }: { facts: PageReading | null }) {
   const { logbook } = useLogbook();
+  const distance = useDistance();
   const tuning = useTuning();
   const clock = useNow();
   const radioGroup = modeGroup(useRadio((radio) => radio.mode));
@@ -106,7 +108,7 @@ export function Hours({ facts }: { facts: PageReading | null }) {
         {place !== null && here !== null && (
           <p>
             <b className="font-semibold">{place.name}</b>
-            <span className="text-soft">, {count(Math.round(pathBetween(here, place).distanceKm))} km</span>
+            <span className="text-soft">, {distance.text(pathBetween(here, place).distanceKm)}</span>
           </p>
         )}
         {here === null && <p className="text-wanted">The site has no grid: say one in Station.</p>}

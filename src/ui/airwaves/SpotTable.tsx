@@ -5,6 +5,7 @@ import { type SpotFilter, spotFilterSchema, type SpotView } from "@/core/contrac
 import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { DataGrid } from "../kit/grid/DataGrid";
+import { useDistance } from "../shell/useDistance";
 import { spotColumns, wholeText } from "./spotColumns";
 import { isDuplicate } from "./spotFilter";
 
@@ -24,7 +25,8 @@ interface SpotTableProps {
 
 /** The spots as a table. While the pointer or the keys are in it its order stays as it is, and what is new waits. */
 export function SpotTable({ rows, spots, filter, setFilter, now, gridRef, onPick, onLeave }: SpotTableProps) {
-  const columns = useMemo(() => spotColumns(now), [now]);
+  const { unit } = useDistance();
+  const columns = useMemo(() => spotColumns(now, unit), [now, unit]);
   const [inside, setInside] = useState({ pointer: false, focus: false });
   const [held, setHeld] = useState<readonly number[] | null>(null);
   const shown = held === null ? rows : held.flatMap((id) => spots.get(id) ?? []);

@@ -37,7 +37,7 @@ export function noneText(networks: readonly LinkView[], all: number) {
     return (
       <>
         No spot network is linked yet.{" "}
-        <Link href="/station" className="text-signal underline">
+        <Link href="/station?page=links" className="text-signal underline">
           Add one in Station
         </Link>
         : what others hear then stands here, with what it is worth to you.

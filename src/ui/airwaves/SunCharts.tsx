@@ -44,7 +44,7 @@ export function SunCharts() {
       <p className="bg-panel p-8 text-center text-soft">
         No sun figures have come yet: propagation is worked out with a middling sun, {used.sunspots} spots and K{" "}
         {used.kIndex}.{" "}
-        <Link href="/station" className="text-signal underline">
+        <Link href="/station?page=links" className="text-signal underline">
           Link who tells them in Station
         </Link>
         .

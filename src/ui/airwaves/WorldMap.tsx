@@ -4,10 +4,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import type { SpotView } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
-import { gridCenter, gridOf, pathBetween, type Point } from "@/core/geo";
+import { type DistanceUnit, distanceText, gridCenter, gridOf, pathBetween, type Point } from "@/core/geo";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
-import { bearingText, count, many } from "../kit/format";
+import { bearingText, many } from "../kit/format";
 import { useKept } from "../kit/kept";
 import { Mark } from "../kit/Mark";
 import { useMinute } from "../kit/night";
@@ -88,8 +88,8 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
     onPress: (at) => projection !== null && setPressed(placeAt(projection, at)),
   });
   const pressedText = useMemo(
-    () => (home === null || pressed === null ? null : placeText(home, pressed, countries)),
-    [home, pressed, countries],
+    () => (home === null || pressed === null ? null : placeText(home, pressed, countries, logbook.distances)),
+    [home, pressed, countries, logbook.distances],
   );
   const turn = (layer: Layer) =>
     keptMap.set({ kind, layers: has(layer) ? layers.filter((one) => one !== layer) : [...layers, layer] });
@@ -161,7 +161,7 @@ export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProp
             : pressedText !== null
               ? pressedText
               : target !== null && facts !== null
-                ? `${facts.place.call}: ${placeText(home, target, null)}`
+                ? `${facts.place.call}: ${placeText(home, target, null, logbook.distances)}`
                 : `${notice === null ? "" : `${notice}. `}Press anywhere: here stands its beam, distance, grid and entity.`}
         </span>
       </p>
@@ -232,9 +232,9 @@ function markText({ marks }: PlacedMark): string {
 }
 
 /** Beam, distance, grid and entity of a place. */
-function placeText(home: Point, place: Point, countries: Countries | null): string {
+function placeText(home: Point, place: Point, countries: Countries | null, unit: DistanceUnit): string {
   const { bearing, distanceKm, longBearing, longDistanceKm } = pathBetween(home, place);
   const at = countries === null ? null : entityAt(place, countries);
   const where = at === null ? "" : `; ${at.near ? "near " : ""}${at.entity.name}, ${at.entity.prefix}`;
-  return `${bearingText(bearing)} ${count(distanceKm)} km short, ${bearingText(longBearing)} ${count(longDistanceKm)} km long; ${gridOf(place, 6)}${where}`;
+  return `${bearingText(bearing)} ${distanceText(distanceKm, unit)} short, ${bearingText(longBearing)} ${distanceText(longDistanceKm, unit)} long; ${gridOf(place, 6)}${where}`;
 }

@@ -1,5 +1,6 @@
 import { formatFrequency } from "@/core/band";
 import type { SpotView } from "@/core/contract";
+import { distanceIn, type DistanceUnit } from "@/core/geo";
 import type { Chance } from "@/core/spot";
 import { spanText } from "@/core/time/words";
 import { bearingText, count, many } from "../kit/format";
@@ -66,7 +67,7 @@ function contestText({ points, duplicate, fresh }: NonNullable<SpotView["contest
 }
 
 /** @param now seconds since 1970 UTC */
-export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
+export function spotColumns(now: number, unit: DistanceUnit): readonly GridColumn<SpotView>[] {
   return [
     {
       id: "rank",
@@ -167,14 +168,16 @@ export function spotColumns(now: number): readonly GridColumn<SpotView>[] {
     {
       id: "beam",
       unsorted: true,
-      title: "Beam, km",
+      title: `Beam, ${unit}`,
       label: "Bearing and distance",
       width: 118,
       fixed: true,
       align: "right",
       look: "font-mono text-soft",
       cell: ({ bearing, distanceKm }) =>
-        bearing === null || distanceKm === null ? "–" : `${bearingText(bearing)} ${count(distanceKm)}`,
+        bearing === null || distanceKm === null
+          ? "–"
+          : `${bearingText(bearing)} ${count(distanceIn(unit, distanceKm))}`,
     },
   ];
 }

@@ -41,7 +41,7 @@ export function RuleList({ state: { rules, snoozes, off }, onEdit }: RuleListPro
       {off === null && loaded && !isLinked && (
         <p className="border-b border-line px-4 py-2 text-wanted">
           No spot network is linked and on, so nobody can call you.{" "}
-          <Link href="/station" className="text-signal underline">
+          <Link href="/station?page=links" className="text-signal underline">
             Add one in Station
           </Link>
           .

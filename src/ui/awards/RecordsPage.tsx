@@ -17,6 +17,7 @@ import { count } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { TableHead } from "../kit/TableHead";
 import { useLogbook } from "../shell/logbook";
+import { useDistance } from "../shell/useDistance";
 import { looksKey } from "./awardKeys";
 
 /** The records of the log; each opens to its contact. */
@@ -96,10 +97,13 @@ function ContactLink({ contact }: { contact: RecordContact }) {
   );
 }
 
-const kilometres = ({ km, exact }: { km: number; exact: boolean }) =>
-  `${exact ? "" : "about "}${count(Math.round(km))} km`;
+function useFar() {
+  const distance = useDistance();
+  return ({ km, exact }: { km: number; exact: boolean }) => `${exact ? "" : "about "}${distance.text(km)}`;
+}
 
 function Farthest({ records }: { records: Records }) {
+  const far = useFar();
   const bands = [...new Set(records.farthest.map(({ band }) => band))].sort(compareBands);
   return (
     <Part title="Farthest, by band and mode">
@@ -108,13 +112,13 @@ function Farthest({ records }: { records: Records }) {
         {bands.length === 0 && none}
         {bands.flatMap((band) =>
           MODE_GROUPS.map((group) => {
-            const one = records.farthest.find((far) => far.band === band && far.modeGroup === group);
+            const one = records.farthest.find((it) => it.band === band && it.modeGroup === group);
             return (
               one !== undefined && (
                 <tr key={`${band} ${group}`} className="border-b border-line last:border-0">
                   <td className={CELL}>{bandLabel(band)}</td>
                   <td className={CELL}>{group}</td>
-                  <td className={CELL}>{kilometres(one)}</td>
+                  <td className={CELL}>{far(one)}</td>
                   <td className={CELL}>
                     <ContactLink contact={one.contact} />
                   </td>
@@ -130,9 +134,11 @@ function Farthest({ records }: { records: Records }) {
 }
 
 function ByWatt({ records }: { records: Records }) {
+  const far = useFar();
+  const { unit, of } = useDistance();
   return (
-    <Part title="Most kilometres a watt, by band">
-      <TableHead titles={["Band", "km a watt", "Distance", "Power", "Call", "UTC"]} />
+    <Part title="Farthest for each watt, by band">
+      <TableHead titles={["Band", `${unit} a watt`, "Distance", "Power", "Call", "UTC"]} />
       <tbody>
         {records.byWatt.length === 0 && none}
         {[...records.byWatt]
@@ -141,9 +147,9 @@ function ByWatt({ records }: { records: Records }) {
             <tr key={one.band} className="border-b border-line last:border-0">
               <td className={CELL}>{bandLabel(one.band)}</td>
               <td className={CELL}>
-                {one.kmPerWatt < 10 ? one.kmPerWatt.toFixed(1) : count(Math.round(one.kmPerWatt))}
+                {of(one.kmPerWatt) < 10 ? of(one.kmPerWatt).toFixed(1) : count(of(one.kmPerWatt))}
               </td>
-              <td className={CELL}>{kilometres(one)}</td>
+              <td className={CELL}>{far(one)}</td>
               <td className={CELL}>{one.power} W</td>
               <td className={CELL}>
                 <ContactLink contact={one.contact} />

@@ -103,7 +103,7 @@ export const EntryLine = memo(function EntryLine({
   });
   const pick = useCallback((call: string) => latest.current(call), []);
 
-  const report = defaultReport(mode, submode);
+  const report = defaultReport(mode, submode, logbook.reports);
   const field = (key: string, label: string) => ({
     label,
     "data-fact": key,

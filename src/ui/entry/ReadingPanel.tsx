@@ -7,8 +7,9 @@ import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/
 import type { Logbook, StoredContact } from "@/core/contract";
 import { fullTime, spanText } from "@/core/time/words";
 import { useKeysOf } from "../kit/changedKeys";
-import { bearingText, count, many } from "../kit/format";
+import { bearingText, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
+import { useDistance } from "../shell/useDistance";
 import { PathMap } from "./PathMap";
 import type { PageReading } from "./useReading";
 
@@ -115,6 +116,7 @@ function WorthKey() {
 
 function Who({ reading }: { reading: PageReading }) {
   const { place, beam, sun } = reading;
+  const distance = useDistance();
   const last = reading.station?.previous[0];
   if (place.entity === null) {
     return (
@@ -147,7 +149,7 @@ function Who({ reading }: { reading: PageReading }) {
               <span className="font-mono">{bearingText(beam.longBearing)}</span> long
             </dd>
             <dt className="text-soft">Distance</dt>
-            <dd className="font-mono">{count(beam.distanceKm)} km</dd>
+            <dd className="font-mono">{distance.text(beam.distanceKm)}</dd>
           </>
         )}
         <dt className="text-soft">Zones</dt>

@@ -1,3 +1,4 @@
+import type { Logbook } from "@/core/contract";
 import { bandByName, bandOfFrequency, defaultReport, parseFrequency, parseMode } from "@/core/band";
 import { type ContactInput, type Fault, isoOf, LINE_FIELDS, type Moment } from "@/core/contact";
 import { readField } from "../log/contactForm";
@@ -92,8 +93,9 @@ export function contactFrom(
   offered: Offered,
   radio: LoggedSetting,
   now: string,
+  reports: Logbook["reports"] = {},
 ): { readonly input: ContactInput; readonly faults: readonly Fault[] } {
-  const report = (typed: string) => typed || defaultReport(radio.mode, radio.submode) || null;
+  const report = (typed: string) => typed || defaultReport(radio.mode, radio.submode, reports) || null;
   const faults: Fault[] = [];
   const more: Record<string, unknown> = {};
   for (const { fields } of LINE_FIELDS) {

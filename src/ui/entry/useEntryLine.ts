@@ -69,7 +69,13 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
       tuning.set(tuned);
       return changeCall("");
     }
-    const { input, faults: wrong } = contactFrom(draft, offered, tuning.logged(), isoTime(secondsNow()));
+    const { input, faults: wrong } = contactFrom(
+      draft,
+      offered,
+      tuning.logged(),
+      isoTime(secondsNow()),
+      logbook.reports,
+    );
     const shared = contest === null ? draft : sharedOut(contest, draft, mode);
     if (contest !== null && !contest.take(shared)) {
       setDraft(shared);

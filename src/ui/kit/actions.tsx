@@ -101,6 +101,16 @@ export function useAllActions(): readonly KnownAction[] {
   return useSyncExternalStore(registry.subscribe, registry.all, registry.all);
 }
 
+/** Runs an action by its name, where it is known. */
+export function useRun(): (id: string) => void {
+  const registry = useContext(Context)!;
+  return (id) =>
+    registry
+      .all()
+      .find((action) => action.id === id)
+      ?.run?.();
+}
+
 function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))

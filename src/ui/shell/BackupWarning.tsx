@@ -13,7 +13,7 @@ export function BackupWarning() {
   if (!isWrong) return null;
   return (
     <Link
-      href="/station#backups"
+      href="/station?page=backups"
       role="status"
       title={text}
       className="rounded-field bg-stop-wash px-2 py-1 font-semibold whitespace-nowrap text-stop"

@@ -19,7 +19,7 @@ function WrongClock() {
   if (off === undefined) return null;
   return (
     <Link
-      href="/station"
+      href="/station?page=links"
       role="status"
       title={`${off.name}: ${off.text ?? ""}`}
       className="ml-2 rounded-field bg-wanted-wash px-2 py-1 font-semibold text-wanted"

@@ -71,7 +71,7 @@ export function RadioRail() {
               {link.text ?? "It is being connected."} Frequency and mode are as typed meanwhile.
             </p>
           )}
-          <Link href="/station" className="text-signal underline">
+          <Link href="/station?page=links" className="text-signal underline">
             {radios.length === 0 ? "Add a radio in Station" : "Links in Station"}
           </Link>
         </PopoverPanel>

@@ -4,7 +4,7 @@ import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headless
 import { ChevronDown, Moon, Search, Sun } from "lucide-react";
 import Link from "next/link";
 import { serviceById } from "@/core/confirm";
-import { useActions, useAllActions } from "../kit/actions";
+import { useActions, useRun } from "../kit/actions";
 import { useKeysOf } from "../kit/changedKeys";
 import { count, many } from "../kit/format";
 import { BackupWarning } from "./BackupWarning";
@@ -18,9 +18,8 @@ import { useOutboxes } from "./useOutboxes";
 /** What one always wants to see: log, site, time, radio, outbox, running jobs. */
 export function Rail({ theme }: { theme: Themed }) {
   const { logbook, connected } = useLogbook();
-  const actions = useAllActions();
   const paletteKeys = useKeysOf("palette");
-  const run = (id: string) => actions.find((action) => action.id === id)?.run?.();
+  const run = useRun();
   const outboxes = useOutboxes(logbook.id);
   useActions([{ id: "theme", label: theme.theme === "day" ? "Night theme" : "Day theme", run: theme.toggle }]);
   const waiting = outboxes.reduce((sum, outbox) => sum + outbox.waiting, 0);

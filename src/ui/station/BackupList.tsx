@@ -44,9 +44,8 @@ export function BackupList() {
   const state = data === undefined || now === null ? null : backupState(data, now);
   const isBusy = make.isPending || data?.isRunning === true;
   return (
-    <section id="backups" aria-label="Backups" className="px-4 pb-4">
+    <section aria-label="Backups" className="p-4">
       <div className="flex flex-wrap items-center gap-3 pb-1.5">
-        <h2 className="heading">Backups</h2>
         <p role="status" className={state?.isWrong === true ? "text-stop" : "text-soft"}>
           {state?.text}
         </p>

@@ -28,14 +28,6 @@ export function LinkList() {
   if (error !== null && !loaded) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   return (
     <section aria-label="Links">
-      <header className="flex flex-wrap items-center gap-3 border-b border-line bg-panel px-4 py-2.5">
-        <h2 className="text-title font-semibold">Links</h2>
-        <p className="text-soft">What this station is connected to. Without any, everything works by hand.</p>
-        <span className="flex-1" />
-        <Button small look="act" disabled={known.length === 0} onClick={() => setEditing("new")}>
-          Add a link
-        </Button>
-      </header>
       {loaded && links.length === 0 && (
         <p className="p-4 text-soft">
           No link yet. Add your radio, and the log knows frequency, mode and power; add a keyer, and messages go out in
@@ -49,6 +41,11 @@ export function LinkList() {
           ))}
         </ul>
       )}
+      <div className="px-4 pb-4">
+        <Button small look="act" disabled={known.length === 0} onClick={() => setEditing("new")}>
+          Add a link
+        </Button>
+      </div>
       {editing !== null && known.length > 0 && (
         <LinkWindow
           key={editing === "new" ? "new" : editing.id}

@@ -12,7 +12,7 @@ import {
   signalExtent,
 } from "@/core/band";
 import { regionOf } from "@/core/entity";
-import { useActions, useAllActions } from "../kit/actions";
+import { useActions, useRun } from "../kit/actions";
 import { useKeysOf } from "../kit/changedKeys";
 import { useLogbook } from "../shell/logbook";
 import { useRadio, useTuning } from "../shell/radio";
@@ -318,13 +318,13 @@ const Scale = memo(function Scale({ view, width, band, region, group, licence, m
 
 function RulerButton({ label, id, children }: { label: string; id: string; children: React.ReactNode }) {
   const keys = useKeysOf(id);
-  const actions = useAllActions();
+  const run = useRun();
   return (
     <button
       type="button"
       aria-label={label}
       title={keys === undefined ? label : `${label} (${keys})`}
-      onClick={() => actions.find((action) => action.id === id)?.run?.()}
+      onClick={() => run(id)}
       className="grid h-7 min-w-7 place-items-center rounded-field px-1 hover:bg-signal-wash hover:text-signal"
     >
       {children}

@@ -1,0 +1,3 @@
+import type { DistanceUnit } from "@/core/geo";
+
+export const DISTANCE_WORDS: Readonly<Record<DistanceUnit, string>> = { km: "kilometres", mi: "miles" };
