@@ -27,8 +27,14 @@ export async function wholly(file: string, write: (begun: string) => Promise<voi
     await write(begun);
     await rename(begun, file);
   } finally {
-    for (const part of [begun, `${begun}-wal`, `${begun}-shm`, `${begun}-journal`]) await rm(part, { force: true });
+    await dropUnfinished(file);
   }
+}
+
+/** Takes away what was begun of a file. */
+export async function dropUnfinished(file: string): Promise<void> {
+  const begun = `${file}${UNFINISHED}`;
+  for (const part of [begun, `${begun}-wal`, `${begun}-shm`, `${begun}-journal`]) await rm(part, { force: true });
 }
 
 /** Takes away what a process that was killed left half made; nothing else may be making a backup. */

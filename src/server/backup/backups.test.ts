@@ -295,7 +295,7 @@ describe("before a change of many", () => {
   const CONTACT = valueOfChecked({ call: "DL1QTA", ...FACTS });
   async function run(request: JobRequest): Promise<Job> {
     const jobId = insertJob(context(), logbookId, "Test", request);
-    await doJob(context(), jobId, new AbortController().signal, { ...testMeans(), databaseFile: file });
+    await doJob(context(), jobId, new AbortController().signal, { ...testMeans(), databaseFile: file }, here);
     return findJob(store, jobId)!;
   }
   async function change(): Promise<Job> {

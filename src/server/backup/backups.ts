@@ -1,7 +1,6 @@
 import { readFileSync } from "node:fs";
 import { access, constants, mkdir, writeFile } from "node:fs/promises";
 import { isAbsolute, join, resolve } from "node:path";
-import { Worker } from "node:worker_threads";
 import { z } from "zod";
 import { isDue, kept } from "../../core/backup";
 import { isoTime, secondsOf } from "../../core/contact";
@@ -19,8 +18,7 @@ import { done, failed, invalid, type Result } from "../problem";
 import { ticking } from "../ticking";
 import { backupsIn, copyBackup, removeBackup, removeUnfinished, wholly } from "./backupFolder";
 import { backupProblem } from "./backupProblem";
-import type { BackupEnd } from "./backupThread";
-import { type BackupOrder } from "./makeBackup";
+import { type BackUp, backupInThread } from "./backupInThread";
 import { dropCopy } from "./returning";
 
 /** Makes backups, keeps some of them, and knows how that went. */
@@ -39,7 +37,7 @@ interface Options {
   readonly announce: (event: LiveEvent) => void;
   readonly fault: (error: unknown) => void;
   /** Runs an order to its end; in a thread of its own where nothing else is said. */
-  readonly run?: (order: BackupOrder) => Promise<BackupEnd>;
+  readonly run?: BackUp;
   /** How often it is looked whether one is due, milliseconds. */
   readonly lookMs?: number;
 }
@@ -60,7 +58,7 @@ export function createBackups({
   now,
   announce,
   fault,
-  run = inThread,
+  run = backupInThread,
   lookMs = LOOK_MS,
 }: Options): Backups {
   const folder = backupFolderOf(databaseFile);
@@ -171,13 +169,4 @@ async function letGo(folder: string, rule: BackupSettings["keep"]): Promise<void
     rule,
   );
   for (const { name, madeAt } of all) if (!keep.has(secondsOf(madeAt))) await removeBackup(folder, name);
-}
-
-function inThread(order: BackupOrder): Promise<BackupEnd> {
-  const worker = new Worker(new URL("./backupThread.ts", import.meta.url), { workerData: order });
-  return new Promise((settle) => {
-    worker.once("message", (end: BackupEnd) => settle(end));
-    worker.once("error", (error) => settle({ problem: backupProblem(error) }));
-    worker.once("exit", () => settle({ problem: "it ended before the backup was made" }));
-  });
 }

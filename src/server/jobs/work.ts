@@ -27,6 +27,7 @@ import { accessOf, type ServiceDefaults } from "../confirm/access";
 import type { DataKey } from "../identity/keyRing";
 import type { Context } from "../context";
 import { backUpBefore } from "../backup/backUpBefore";
+import { type BackUp, backupInThread } from "../backup/backupInThread";
 import { contactsOfBatch } from "../logbook/journal";
 import { type ChangeCheckpoint, changeMany, lookedAt } from "../logbook/changeMany";
 import { previewChange } from "../logbook/previewChange";
@@ -49,6 +50,7 @@ export async function doJob(
   jobId: number,
   signal: AbortSignal,
   { services, dataKey, databaseFile }: JobMeans,
+  backUp: BackUp = backupInThread,
 ): Promise<void> {
   const request = requestOf(context, jobId);
   // What deals with certificates is large: only who signs loads it.
@@ -59,7 +61,7 @@ export async function doJob(
   switch (request.kind) {
     case "import":
       return runJob<ImportReport, ImportReport>(context, jobId, signal, async (run) => {
-        await backUpBefore(run, contactsAtMost(request.file), databaseFile);
+        await backUpBefore(run, contactsAtMost(request.file), databaseFile, backUp);
         return importAdif(run, request);
       });
     case "look":
@@ -109,12 +111,12 @@ export async function doJob(
       return runJob<ChangeReport, number>(context, jobId, signal, (run) => previewChange(run, request));
     case "change":
       return runJob<ChangeReport, ChangeCheckpoint>(context, jobId, signal, async (run) => {
-        await backUpBefore(run, lookedAt(context.store, request.previewId), databaseFile);
+        await backUpBefore(run, lookedAt(context.store, request.previewId), databaseFile, backUp);
         return changeMany(run, request);
       });
     case "undo":
       return runJob<UndoReport, UndoCheckpoint>(context, jobId, signal, async (run) => {
-        await backUpBefore(run, contactsOfBatch(context.store, request.batchId), databaseFile);
+        await backUpBefore(run, contactsOfBatch(context.store, request.batchId), databaseFile, backUp);
         return undoInSteps(run, request.batchId);
       });
   }
