@@ -6,6 +6,7 @@ import { makeAdi, makeContacts } from "./records";
 
 /** How long whoever logs a contact waits for it while jobs write, from the request to the answer, in the real server. */
 const EVERY_MS = 400;
+const SETTLE_MS = 5000;
 const lines: Line[] = [];
 let logged = 0;
 const app = await startApp("empty");
@@ -79,6 +80,8 @@ async function logWhile(logbookId: number, what: string, jobs: readonly Job[]): 
 
 /** Logs contacts as long as a backup of all that was imported so far is made. */
 async function logWhileBackingUp(logbookId: number): Promise<void> {
+  // What jobs wrote before is still on its way into the file, and keeps the disk busy by itself.
+  await new Promise((resolve) => setTimeout(resolve, SETTLE_MS));
   let running = true;
   const backup = app.api<Backup>("backups", { method: "POST" }).finally(() => (running = false));
   await logging(logbookId, Infinity, "a backup is made", () => running);

@@ -1,3 +1,4 @@
+import { expectAccessible } from "./axe";
 import { expect, test } from "./test";
 
 test("another site is added, used for the next contact, changed and removed, by keyboard", async ({ page, app }) => {
@@ -53,7 +54,24 @@ test("another site is added, used for the next contact, changed and removed, by 
   await row.getByRole("button", { name: "Change Río Tigre" }).click();
   await page.getByLabel("Name of the place").fill("Delta");
   await page.keyboard.press("Enter");
-  await expect(sites.getByRole("listitem").filter({ hasText: "Delta" })).toBeVisible();
+  const delta = sites.getByRole("listitem").filter({ hasText: "Delta" });
+  await expect(delta).toBeVisible();
+
+  // The grid was wrong: what was logged from there is asked for, shown, and changed with it.
+  await delta.getByRole("button", { name: "Change Delta" }).press("Enter");
+  await page.getByLabel("Grid, as in GF35co").fill("GF04");
+  await page.keyboard.press("Enter");
+  const earlier = page.getByRole("dialog", { name: "Contacts that were logged from Delta" });
+  await expect(earlier).toContainText("1 contact of Travels");
+  await expectAccessible(page);
+  await earlier.getByRole("button", { name: "Look at changing them" }).press("Enter");
+  const change = page.getByRole("dialog", { name: "Change 1 contact" });
+  await change.getByRole("button", { name: "Look what would change" }).press("Enter");
+  await expect(change.getByRole("row").filter({ hasText: "GF05 → GF04" })).toBeVisible();
+  await change.getByRole("button", { name: "Change 1 contact" }).press("Enter");
+  await change.getByRole("button", { name: "Close" }).press("Enter");
+  const { items: changed } = await app.api<{ items: object[] }>(`logbooks/${logbook.id}/contacts?limit=1`);
+  expect(changed[0]).toMatchObject({ call: "OY4QSR", ownGrid: "GF04", power: 10 });
 
   await sites.getByRole("button", { name: "Add a site" }).click();
   await page.getByLabel("Name of the place").fill("Lone Hill");

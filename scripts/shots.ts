@@ -86,7 +86,7 @@ await shot("tie-out", "/awards?view=tieOut", "night", async (page) => {
 });
 
 radios.petrel.radio.change({ frequencyHz: 14_031_500, secondHz: 14_036_000, split: true });
-await shot("station", "/station", "day", async (page) => {
+await shot("station", "/station?page=links", "day", async (page) => {
   await page.getByRole("button", { name: "Test, change Petrel" }).click();
   await page.getByRole("button", { name: "Test these settings" }).click();
   await page.getByText("It is a Petrel.").waitFor();

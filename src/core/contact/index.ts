@@ -7,6 +7,7 @@ export type { FactField, FactKey, FactKind } from "./fields";
 export { additionsFrom } from "./merge";
 export { contactFactsSchema, extraFieldSchema, typedPartsSchema } from "./parseFacts";
 export type { ExtraField } from "./parseFacts";
+export { movedOwnFacts, OWN_FACTS, type OwnFact, ownSideAt } from "./ownSide";
 export { isoTime, secondsOf } from "./seconds";
 export { isWritable, madeWritable, unwritableIn } from "./unwritable";
 export { isoOf, parseClock, parseDay, stepDay, stepMinutes } from "./typedTime";

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { RECEIVED_STATES, SENT_STATES } from "../confirm";
-import { contactFactsSchema, daySchema, type FactKey, SETTABLE_FACTS } from "../contact";
+import { contactFactsSchema, daySchema, type FactKey, OWN_FACTS, SETTABLE_FACTS } from "../contact";
 import { selectionSchema } from "./contact";
 
 const LONGEST_SHIFT = 20 * 366 * 86_400;
@@ -26,7 +26,12 @@ export const changeSchema = z.discriminatedUnion("do", [
       .max(LONGEST_SHIFT)
       .refine((value) => value !== 0, "say by how much"),
   }),
-  z.strictObject({ do: z.literal("site"), siteId: z.int().positive() }),
+  z.strictObject({
+    do: z.literal("site"),
+    siteId: z.int().positive(),
+    /** These facts of our side alone; all where nothing is said. */
+    only: z.array(z.enum(OWN_FACTS)).min(1).optional(),
+  }),
   z.strictObject({ do: z.literal("pin"), pin: z.boolean() }),
   z.strictObject({
     do: z.literal("card"),

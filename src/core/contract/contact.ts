@@ -52,6 +52,8 @@ const filterShape = {
   /** Words that all must be in the call, the name, the place, the comment or the notes. */
   find: z.string().max(200).optional(),
   entity: z.coerce.number().int().min(0).max(999).optional(),
+  /** The site that they were logged from. */
+  site: z.coerce.number().int().positive().optional(),
   from: instant,
   to: instant,
 };

@@ -2,6 +2,7 @@ import { SERVICE_IDS } from "../../core/confirm";
 import {
   type Change,
   type ChangeReport,
+  contactQuerySchema,
   logbookInputSchema,
   type Selection,
   siteInputSchema,
@@ -11,7 +12,7 @@ import { countedSlots, keptSlots, runTestJob, testContext, valueOf, taken } from
 import { changeContact, getContact, listContacts, logContact } from "./contacts";
 import { contactHistory, listBatches } from "./journal";
 import { createLogbook } from "./logbooks";
-import { addSite } from "./sites";
+import { addSite, changeSite } from "./sites";
 import { undoBatch } from "./undo";
 
 const CALLS = ["OY4QSA", "LU3QSC", "JA3QRM", "W7QUD"];
@@ -114,7 +115,7 @@ test("a set band brings the mode's slots along; a refused value says so", async 
 });
 
 test("cards, pins, sites and entities are changed for many", async () => {
-  const { context, contacts, both } = await begin();
+  const { context, logbookId, contacts, both } = await begin();
   await both({ do: "card", sent: "wanted", on: null, via: "bureau" });
   await both({ do: "pin", pin: true });
   const site = valueOf(addSite(context, taken(siteInputSchema, { name: "Tigre", call: "LU/CX3QUA", grid: "GF05" })));
@@ -124,6 +125,14 @@ test("cards, pins, sites and entities are changed for many", async () => {
   expect(first!.confirmations).toContainEqual(
     expect.objectContaining({ channel: "card", sent: "wanted", sentVia: "bureau" }),
   );
+  await both({ do: "set", field: "power", value: 5 });
+  const moved = { name: "Tigre", call: "LU/CX3QUA", grid: "GF04", power: 100 };
+  valueOf(changeSite(context, site.id, taken(siteInputSchema, moved)));
+  // What was corrected of a site is set, and nothing else of it.
+  await both({ do: "site", siteId: site.id, only: ["ownGrid"] });
+  expect((await contacts())[0]).toMatchObject({ ownGrid: "GF04", power: 5, siteId: site.id });
+  const listed = await listContacts(context, logbookId, { ...taken(contactQuerySchema, { site: site.id + 1 }) });
+  expect(valueOf(listed).items).toEqual([]);
   await both({ do: "set", field: "entityCode", value: 1 });
   expect((await contacts()).every(({ entityCode }) => entityCode === 1)).toBe(true);
   await both({ do: "resolve" });

@@ -19,7 +19,10 @@ export function summaryOf(context: Context, change: Change): string {
     case "shift":
       return `Shifted times by ${change.seconds > 0 ? "+" : "−"}${exactSpanText(change.seconds)}`;
     case "site":
-      return `Set our side as at ${findSite(context.store, change.siteId)?.name ?? change.siteId}`;
+      return [
+        `Set our side as at ${findSite(context.store, change.siteId)?.name ?? change.siteId}`,
+        ...(change.only ?? []).map((fact) => factField(fact)?.label),
+      ].join(", ");
     case "pin":
       return change.pin ? "Pinned" : "Took the pin off";
     case "card":

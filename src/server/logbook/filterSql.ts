@@ -22,13 +22,14 @@ export function filteredContacts(
   now: number,
   among?: readonly number[],
 ) {
-  const { band, mode, modeGroup, call, entity, from, to, filter } = asked;
+  const { band, mode, modeGroup, call, entity, site, from, to, filter } = asked;
   let query =
     among === undefined
       ? store.q.selectFrom("contact").where("logbookId", "=", logbookId)
       : contactsAmong(store, logbookId, among);
   if (call !== undefined) query = query.where("baseCall", "=", call);
   if (entity !== undefined) query = query.where("entityCode", "=", entity);
+  if (site !== undefined) query = query.where("siteId", "=", site);
   if (band !== undefined) query = query.where("band", "=", band);
   if (mode !== undefined) query = query.where("mode", "=", mode);
   if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);

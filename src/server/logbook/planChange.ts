@@ -42,7 +42,11 @@ export function plannerFor(context: Context, logbookId: number, change: Change):
     case "site": {
       const site = findSite(store, change.siteId);
       if (site === undefined) throw new JobProblem(`site ${change.siteId} does not exist`);
-      return facts(() => ownFactsAt(site));
+      const { only } = change;
+      const own = Object.entries(ownFactsAt(site)).filter(
+        ([key]) => only === undefined || key === "siteId" || only.some((fact) => fact === key),
+      );
+      return facts(() => Object.fromEntries(own));
     }
     case "pin":
       return () => ({ kind: "change", patch: { pin: change.pin } });

@@ -1,5 +1,5 @@
 import type { z } from "zod";
-import { type CompleteContact } from "../../core/contact";
+import { type CompleteContact, type OwnFact, ownSideAt } from "../../core/contact";
 import { type Site, type siteInputSchema } from "../../core/contract";
 import { resolve } from "../../core/entity";
 import type { Context } from "../context";
@@ -73,33 +73,10 @@ export function siteOfLogbook(store: Store, logbookId: number): Site {
 }
 
 /** Our side of a contact that is made from a site. */
-type OwnFacts = Pick<
-  CompleteContact,
-  | "siteId"
-  | "ownCall"
-  | "operator"
-  | "ownGrid"
-  | "ownState"
-  | "ownCounty"
-  | "ownEntityCode"
-  | "ownCqZone"
-  | "ownItuZone"
-  | "power"
->;
+type OwnFacts = Pick<CompleteContact, "siteId" | OwnFact>;
 
 export function ownFactsAt(site: Site): OwnFacts {
-  return {
-    siteId: site.id,
-    ownCall: site.call,
-    operator: site.operator,
-    ownGrid: site.grid,
-    ownState: site.state,
-    ownCounty: site.county,
-    ownEntityCode: site.entityCode,
-    ownCqZone: site.cqZone,
-    ownItuZone: site.ituZone,
-    power: site.power,
-  };
+  return { siteId: site.id, ...ownSideAt(site) };
 }
 
 /** Puts each fact of our side into a contact that has none there. */

@@ -220,7 +220,7 @@ function ChangeForm({ draft, setDraft }: { draft: ChangeDraft; setDraft: (draft:
     case "site":
       return (
         <Choice
-          label="Site"
+          label={draft.only.length === 0 ? "Site" : `Site, of which only: ${draft.only.map(labelOf).join(", ")}`}
           value={draft.siteId}
           onChange={({ target }) => setDraft({ ...draft, siteId: target.value })}
         >

@@ -1,6 +1,6 @@
 import type { Mend } from "@/core/confirm";
 import { type Change, changeSchema } from "@/core/contract";
-import { factField, type FactKey } from "@/core/contact";
+import { factField, type FactKey, type OwnFact } from "@/core/contact";
 import { readField } from "./contactForm";
 
 /** What stands in the window of a change, as typed. */
@@ -10,6 +10,8 @@ export interface ChangeDraft {
   readonly value: string;
   readonly shift: string;
   readonly siteId: string;
+  /** The facts of our side that are set as at the site; all where there is none. */
+  readonly only: readonly OwnFact[];
   readonly logbookId: string;
   readonly pin: boolean;
   readonly sent: string;
@@ -24,6 +26,7 @@ export const EMPTY_CHANGE: ChangeDraft = {
   value: "",
   shift: "",
   siteId: "",
+  only: [],
   logbookId: "",
   pin: true,
   sent: "",
@@ -61,7 +64,13 @@ function asTyped(draft: ChangeDraft): { readonly change: object } | { readonly f
     case "site":
       return draft.siteId === ""
         ? { fault: "choose a site" }
-        : { change: { do: "site", siteId: Number(draft.siteId) } };
+        : {
+            change: {
+              do: "site",
+              siteId: Number(draft.siteId),
+              ...(draft.only.length === 0 ? {} : { only: draft.only }),
+            },
+          };
     case "move":
     case "copy":
       return draft.logbookId === ""

@@ -8,7 +8,8 @@ import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { FormWindow } from "../kit/form/FormWindow";
 import { LoadFailure } from "../kit/LoadFailure";
-import { SiteFields, siteTitle, useSiteForm } from "./siteForm";
+import { EarlierContacts, type MovedSite } from "./EarlierContacts";
+import { movedSite, SiteFields, siteTitle, useSiteForm } from "./siteForm";
 import { SiteList } from "./SiteList";
 
 /** The sites, as a page. */
@@ -16,6 +17,7 @@ export function SitesPage() {
   const client = useQueryClient();
   const { data, error, refetch } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
   const [editing, setEditing] = useState<Site | "new" | null>(null);
+  const [moved, setMoved] = useState<MovedSite | null>(null);
   const onSettled = () => client.invalidateQueries({ queryKey: ["sites"] });
   if (error !== null && data === undefined) return <LoadFailure text={error.message} onRetry={() => void refetch()} />;
   return (
@@ -31,18 +33,27 @@ export function SitesPage() {
       {editing !== null && (
         <SiteWindow
           site={editing}
-          onClose={() => {
+          onClose={() => setEditing(null)}
+          onKept={(kept) => {
+            setMoved(movedSite(editing, kept));
             setEditing(null);
             void onSettled();
           }}
         />
       )}
+      {moved !== null && <EarlierContacts {...moved} onClose={() => setMoved(null)} />}
     </section>
   );
 }
 
-function SiteWindow({ site, onClose }: { site: Site | "new"; onClose: () => void }) {
-  const form = useSiteForm(site, onClose);
+interface SiteWindowProps {
+  site: Site | "new";
+  onClose: () => void;
+  onKept: (kept: Site) => void;
+}
+
+function SiteWindow({ site, onClose, onKept }: SiteWindowProps) {
+  const form = useSiteForm(site, onKept);
   return (
     <FormWindow form={form} {...siteTitle(site)} act="Keep" width={720} onClose={onClose}>
       <SiteFields />

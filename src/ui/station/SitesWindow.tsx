@@ -10,7 +10,8 @@ import { Button } from "../kit/Button";
 import { FormParts, FormProblem } from "../kit/form/FormWindow";
 import { Window } from "../kit/Window";
 import { useLogbook } from "../shell/logbook";
-import { formOf, SiteFields, siteTitle, useSiteForm } from "./siteForm";
+import { EarlierContacts, type MovedSite } from "./EarlierContacts";
+import { formOf, movedSite, SiteFields, siteTitle, useSiteForm } from "./siteForm";
 import { SiteList } from "./SiteList";
 
 /** The places one operates from, from the rail and the command palette. */
@@ -28,7 +29,9 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
   /** The site being changed, or "new" for one being added. */
   const [editing, setEditing] = useState<Site | "new" | null>(null);
   const onSettled = () => client.invalidateQueries({ queryKey: ["sites"] });
-  const form = useSiteForm(editing, () => {
+  const [moved, setMoved] = useState<MovedSite | null>(null);
+  const form = useSiteForm(editing, (kept) => {
+    setMoved(movedSite(editing, kept));
     setEditing(null);
     void onSettled();
   });
@@ -69,6 +72,7 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
       </>
     ),
   };
+  if (moved !== null) return <EarlierContacts {...moved} onClose={() => setMoved(null)} />;
   return (
     <FormParts form={form}>
       <Window width={720} onClose={onClose} {...(editing === null ? list : site)} />

@@ -2,17 +2,19 @@
 
 import type { z } from "zod";
 import { type Site, siteInputSchema } from "@/core/contract";
+import { movedOwnFacts } from "@/core/contact";
 import * as station from "@/core/contract/endpoints/station";
 import { ask } from "../kit/api";
 import { TextField } from "../kit/form/fields";
 import { typedNumber } from "../kit/form/typed";
 import { useZodForm } from "../kit/form/useZodForm";
+import type { MovedSite } from "./EarlierContacts";
 
 export const siteForm = siteInputSchema.extend({ power: typedNumber(siteInputSchema.shape.power) });
 type SiteForm = z.input<typeof siteForm>;
 
 /** The form of a site: one that is there, or a new one. */
-export function useSiteForm(site: Site | "new" | null, onSent: () => void) {
+export function useSiteForm(site: Site | "new" | null, onSent: (kept: Site) => void) {
   return useZodForm({
     schema: siteForm,
     start: formOf(site === "new" ? null : site),
@@ -22,6 +24,13 @@ export function useSiteForm(site: Site | "new" | null, onSent: () => void) {
         : ask(station.changeSite, { params: { siteId: site.id }, body }),
     onSent,
   });
+}
+
+/** What was kept of a site, where contacts that were logged from it before may have to follow; null where not. */
+export function movedSite(before: Site | "new" | null, site: Site): MovedSite | null {
+  if (before === null || before === "new") return null;
+  const moved = movedOwnFacts(before, site);
+  return moved.length === 0 ? null : { site, moved };
 }
 
 /** What is said of changing a site, or adding one. */
