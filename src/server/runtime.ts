@@ -167,7 +167,8 @@ async function start(): Promise<Runtime> {
   const remover = createRemover(config.databaseFile, door, (error) =>
     log.error({ err: error }, "removing deleted logbooks failed"),
   );
-  remover.begin();
+  if (store.first(store.q.selectFrom("logbook").select("id").where("goneAt", "is not", null)) !== undefined)
+    remover.begin();
   const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch];
   const end = () => {
     for (const signal of SIGNALS) process.removeListener(signal, endWithProcess);

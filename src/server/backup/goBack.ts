@@ -2,6 +2,7 @@ import { Worker } from "node:worker_threads";
 import { fullTime } from "../../core/time/words";
 import type { BackupLook, WentBack } from "../../core/contract";
 import { backupFolderOf } from "../db/migrate";
+import { SILENT } from "../jobs/job";
 import { done, failed, missing, type Result } from "../problem";
 import { reopened, type Runtime } from "../runtime";
 import { backupFile } from "./backupFolder";
@@ -36,6 +37,11 @@ export async function goBack(runtime: Runtime, name: string, { takeOver }: { tak
   const found = await findBackup(runtime, name);
   if (!found.ok) return found;
   const { backup, order: plain } = found.value;
+  const { store } = runtime;
+  const running = store.q.selectFrom("job").select("title").where("state", "=", "running");
+  const job = store.first(running.where("kind", "not in", SILENT));
+  if (job !== undefined)
+    return failed(409, "At work", `${job.title} runs: wait for it, or cancel it, and then go back`);
   const summary = `Taken over on going back to the backup of ${fullTime(backup.madeAt)} UTC`;
   const order: ReturnOrder = { ...plain, summary: takeOver ? summary : null };
   return inTurn(async (): Promise<Result<WentBack>> => {

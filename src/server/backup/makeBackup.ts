@@ -2,6 +2,7 @@ import Database from "better-sqlite3";
 import { closeSync, fdatasyncSync, openSync, writeFileSync } from "node:fs";
 import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import { setTimeout } from "node:timers/promises";
 import { isoTime } from "../../core/contact";
 import type { BackupFacts, BackupReason } from "../../core/contract";
 import { connect, type Store } from "../db/store";
@@ -61,6 +62,7 @@ async function copyOnline(databaseFile: string, to: string): Promise<void> {
   writeFileSync(to, "");
   const handle = openSync(to, "r+");
   try {
+    await untilQuiet(source);
     // One view of it for all steps: what others write between two of them would have the copy begin anew.
     source.exec("BEGIN");
     source.prepare("SELECT count(*) FROM sqlite_master").get();
@@ -74,6 +76,19 @@ async function copyOnline(databaseFile: string, to: string): Promise<void> {
   } finally {
     closeSync(handle);
     source.close();
+  }
+}
+
+/** So many pages may still be on their way into the database's file when a copy begins. */
+const FEW_PAGES = 1000;
+const [PATIENCE_MS, LOOK_MS] = [20_000, 200];
+
+/** After a long job the disk is busy with what it wrote: to copy at once would keep all who log waiting. */
+async function untilQuiet(source: Database.Database): Promise<void> {
+  for (let waited = 0; waited < PATIENCE_MS; waited += LOOK_MS) {
+    const [row] = source.pragma("wal_checkpoint(NOOP)") as { log: number; checkpointed: number }[];
+    if (row === undefined || row.log - row.checkpointed < FEW_PAGES) return;
+    await setTimeout(LOOK_MS);
   }
 }
 

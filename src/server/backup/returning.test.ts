@@ -158,6 +158,31 @@ test("what is logged while one goes back is taken over as well; a number that me
   expect(await callsNow()).toEqual(["LU3QSC", "OY4QSA", "PY2QRT", "W2QUB"]);
 });
 
+test("a logbook that has the number of another one in the backup is not taken for it", async () => {
+  const before = await backedUp(null);
+  const hill = addLogbook("Hill", "CX3QUA/P");
+  log("OY4QSA", {}, hill);
+  const withHill = await backedUp();
+  await goBack(before);
+  // Made at another time, with the number that the other had.
+  store.run(store.q.insertInto("logbook").values({ id: hill, name: "Club", siteId: 1, createdAt: NOON + 500 }));
+  log("DL1QTA", {}, hill);
+  expect((await lookAtReturn(withHill)).logbooks).toMatchObject([
+    { name: "Home log", onlyNow: 0 },
+    { name: "Hill", then: 1, now: null, onlyNow: 0, onlyThen: 1 },
+    { name: "Club", then: null, now: 1, onlyNow: 1 },
+  ]);
+  expect(await goBack(withHill)).toBe(1);
+  const { q } = store;
+  const logbooks = store.all(q.selectFrom("logbook").select(["id", "name", "contactCount"]).orderBy("id"));
+  expect(logbooks.map(({ name, contactCount }) => [name, contactCount])).toEqual([
+    ["Home log", 0],
+    ["Hill", 1],
+    ["Club", 1],
+  ]);
+  expect(await callsNow(logbooks[2]!.id)).toEqual(["DL1QTA"]);
+});
+
 test("a thousand are taken over in pieces, each once", async () => {
   const order = await backedUp();
   writeBatch(context(), { logbookId, kind: "import", summary: "Many" }, (writer) => {
@@ -206,7 +231,7 @@ test("a backup of the first version is brought to this one, and stays as it is",
   for (const statement of statements) old.exec(statement);
   old.prepare("INSERT INTO kysely_migration VALUES (?, '')").run(name);
   old.exec("INSERT INTO site (name, call, grid) VALUES ('Cabo Farol', 'CX3QUA', 'GF35co')");
-  old.exec("INSERT INTO logbook (name, siteId, contactCount, createdAt) VALUES ('Home log', 1, 1, 0)");
+  old.exec(`INSERT INTO logbook (name, siteId, contactCount, createdAt) VALUES ('Home log', 1, 1, ${NOON})`);
   old.exec(
     "INSERT INTO contact (logbookId, revision, call, baseCall, startedAt, endedAt, band, mode, modeGroup) " +
       "VALUES (1, 1, 'OY4QSA', 'OY4QSA', 1, 1, '20m', 'CW', 'CW')",

@@ -6,7 +6,7 @@ import { isoTime } from "../../core/contact";
 import type { BackupLook } from "../../core/contract";
 import { connect, openStore, type Store } from "../db/store";
 import { obstacleTo } from "./soundness";
-import { standingsOf, takeOver } from "./takeOver";
+import { atHome, homesIn, standingsOf, takeOver } from "./takeOver";
 import { liveLogbooks } from "../logbook/logbooks";
 
 /** So many of the contacts that would be lost are listed. */
@@ -30,9 +30,11 @@ export async function lookAtReturn({ databaseFile, file }: ReturnOrder): Promise
   const log = connect(databaseFile);
   const backup = await copyOf(file, databaseFile);
   try {
-    const [then, now] = [standingsOf(backup), standingsOf(log)];
+    const homes = homesIn(backup, log);
+    const [then, now] = [standingsOf(backup), atHome(standingsOf(log), homes)];
     const { onlyNow, onlyThen, changed } = compareWithBackup(then, now);
-    const [before, after] = [namesOf(backup), namesOf(log)];
+    const before = namesOf(backup);
+    const after = new Map([...namesOf(log)].map(([id, name]) => [homes.get(id)!, name]));
     const count = (standings: readonly Standing[], id: number) =>
       standings.reduce((sum, { logbookId }) => sum + (logbookId === id ? 1 : 0), 0);
     const newestFirst = [...onlyNow].sort((a, b) => b.startedAt - a.startedAt || b.id - a.id);

@@ -9,8 +9,6 @@ const TICK_MS = 1000;
 const BUSY_TICKS = 2;
 /** When what was written fills so many pages, those who write wait for the rest: a longer file makes reading slow. */
 const MOST_PAGES = 8000;
-/** So many pages are brought in while others wait. */
-const FEW_PAGES = 500;
 
 const { databaseFile, cells } = workerData as CheckpointerOrder;
 const gate = gateOf(cells, CHECKPOINTER);
@@ -28,23 +26,13 @@ setInterval(() => {
   try {
     if (isBusy) return toDisk();
     busy = 0;
-    const { pages, left } = asFarAsItGoes();
+    const { pages, left } = store.checkpoint();
     if (left === 0) done = changed;
-    else if (pages > MOST_PAGES && left <= FEW_PAGES) finish();
+    else if (pages > MOST_PAGES) finish();
   } catch {
     // A full disk or another program in the way: what was written is safe where it is, until the next time.
   }
 }, TICK_MS);
-
-/** Again while it helps: what came during the one is little for the next. Who reads what was long ago stops it. */
-function asFarAsItGoes() {
-  let now = store.checkpoint();
-  for (let before = Infinity; now.left > FEW_PAGES && now.left < before;) {
-    before = now.left;
-    now = store.checkpoint();
-  }
-  return now;
-}
 
 /** What jobs have written without waiting for the disk goes there now, so that whoever waits for it waits for little. */
 function toDisk(): void {
