@@ -13,6 +13,10 @@ export const test = base.extend<object, { app: App }>({
     { scope: "worker", timeout: 60_000 },
   ],
   baseURL: async ({ app }, use) => use(app.url),
+  page: async ({ page }, use) => {
+    page.on("pageerror", ({ stack }) => process.stderr.write(`In the page: ${stack}\n`));
+    await use(page);
+  },
 });
 
 export { expect } from "@playwright/test";

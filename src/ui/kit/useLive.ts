@@ -47,7 +47,16 @@ function connect(from: NonNullable<typeof of>, wasLost: boolean): void {
 
 function tell(event: Heard): void {
   // Who begins to listen on hearing it hears what comes next.
-  for (const listener of [...listeners]) listener(event);
+  for (const listener of [...listeners]) {
+    try {
+      listener(event);
+    } catch (error) {
+      // What one of them cannot do keeps it from nobody else.
+      queueMicrotask(() => {
+        throw error;
+      });
+    }
+  }
 }
 
 /** Says whose events the page hears, and from which mark of the server's on. It stands before all that listen. */
