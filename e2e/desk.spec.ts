@@ -37,7 +37,10 @@ test("what the directory has of a station is offered, not yet typed; what is typ
   await page.getByLabel("Place", { exact: true }).fill("Elsewhere");
   await page.keyboard.press("Enter");
   await expect(page.getByText("Logged W2QUB")).toBeVisible();
-  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").nth(1)).toContainText("W2QUB");
+  // A clock that is mended by another test may have put a contact some seconds ahead.
+  await expect(page.getByRole("grid", { name: "Log" }).getByRole("row").filter({ hasText: "W2QUB" })).not.toHaveCount(
+    0,
+  );
   const { items } = await app.api<{ items: object[] }>("logbooks/1/contacts?call=W2QUB&limit=1");
   expect(items[0]).toMatchObject({ name: offered, place: "Elsewhere" });
 });
