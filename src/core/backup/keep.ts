@@ -12,7 +12,7 @@ export const keepRuleSchema = z.strictObject({
 });
 export type KeepRule = z.output<typeof keepRuleSchema>;
 
-export const USUAL_RULE: KeepRule = { newest: 3, days: 7, weeks: 5, months: 12 };
+export const USUAL_RULE: KeepRule = { newest: 6, days: 7, weeks: 5, months: 12 };
 
 const DAY = 86_400;
 /** The first Monday, 1970-01-05, days after 1970-01-01. */
