@@ -5,6 +5,7 @@ import { backupFolderOf } from "../db/migrate";
 import { SILENT } from "../jobs/job";
 import { done, failed, missing, type Result } from "../problem";
 import { reopened, type Runtime } from "../runtime";
+import { saidBy } from "../saidBy";
 import { backupFile } from "./backupFolder";
 import type { ReturnOrder } from "./returning";
 import type { ReturnEnd, ReturnStep, ReturnSteps } from "./returnThread";
@@ -73,16 +74,9 @@ async function step<Step extends keyof ReturnSteps>(
   name: Step,
   order: ReturnOrder,
 ): Promise<Result<ReturnSteps[Step]>> {
-  const end = await inThread({ step: name, order });
+  const workerData: ReturnStep = { step: name, order };
+  const worker = new Worker(new URL("./returnThread.ts", import.meta.url), { workerData });
+  const end = await saidBy<ReturnEnd>(worker).catch((error: Error): ReturnEnd => ({ problem: error.message }));
   if ("problem" in end) return failed(503, "Not gone back", `All is as it was, since it did not work: ${end.problem}.`);
   return done(end.value as ReturnSteps[Step]);
-}
-
-function inThread(workerData: ReturnStep): Promise<ReturnEnd> {
-  const worker = new Worker(new URL("./returnThread.ts", import.meta.url), { workerData });
-  return new Promise((settle) => {
-    worker.once("message", (end: ReturnEnd) => settle(end));
-    worker.once("error", (error) => settle({ problem: error.message }));
-    worker.once("exit", () => settle({ problem: "it ended in the middle" }));
-  });
 }
