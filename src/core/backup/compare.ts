@@ -10,13 +10,13 @@ export interface Standing {
   readonly revision: number;
 }
 
-export interface Comparison<One extends Standing = Standing> {
+export interface Comparison {
   /** In the log, and not in the backup. */
-  readonly onlyNow: readonly One[];
+  readonly onlyNow: readonly Standing[];
   /** In the backup, and no longer in the log. */
-  readonly onlyThen: readonly One[];
+  readonly onlyThen: readonly Standing[];
   /** In both, and changed since. */
-  readonly changed: readonly One[];
+  readonly changed: readonly Standing[];
 }
 
 /**
@@ -24,11 +24,11 @@ export interface Comparison<One extends Standing = Standing> {
  * its call or its time is the same: a number may have been given again after one went back. All others are known by
  * what they say, each once.
  */
-export function compareWithBackup<One extends Standing>(then: readonly One[], now: readonly One[]): Comparison<One> {
+export function compareWithBackup(then: readonly Standing[], now: readonly Standing[]): Comparison {
   const byId = new Map(then.map((one) => [one.id, one]));
-  const known = new Set<One>();
-  const changed: One[] = [];
-  const unknown: One[] = [];
+  const known = new Set<Standing>();
+  const changed: Standing[] = [];
+  const unknown: Standing[] = [];
   for (const one of now) {
     const before = byId.get(one.id);
     if (before === undefined || !isSame(before, one)) {
@@ -38,7 +38,7 @@ export function compareWithBackup<One extends Standing>(then: readonly One[], no
     known.add(before);
     if (said(before) !== said(one) || before.revision !== one.revision) changed.push(one);
   }
-  const rest = new Map<string, One[]>();
+  const rest = new Map<string, Standing[]>();
   for (const one of then) if (!known.has(one)) rest.set(said(one), [...(rest.get(said(one)) ?? []), one]);
   const onlyNow = unknown.filter((one) => rest.get(said(one))?.pop() === undefined);
   return { onlyNow, onlyThen: [...rest.values()].flat(), changed };

@@ -72,7 +72,11 @@ export function takeOver(backup: Store, log: Store, summary: string, at: number)
 
 function byLogbook(standings: readonly Standing[]): ReadonlyMap<number, readonly Standing[]> {
   const parts = new Map<number, Standing[]>();
-  for (const one of standings) parts.set(one.logbookId, [...(parts.get(one.logbookId) ?? []), one]);
+  for (const one of standings) {
+    const part = parts.get(one.logbookId);
+    if (part === undefined) parts.set(one.logbookId, [one]);
+    else part.push(one);
+  }
   return parts;
 }
 

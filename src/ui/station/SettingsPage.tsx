@@ -22,7 +22,7 @@ export function SettingsPage() {
             Change the keys
           </Button>
         </Setting>
-        <Setting name="Theme" state={theme === "Day theme" ? "Night" : "Day"}>
+        <Setting name="Theme" state="By day or by night, kept in this browser">
           <Button small onClick={() => run("theme")}>
             {theme}
           </Button>
