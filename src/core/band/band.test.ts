@@ -79,6 +79,14 @@ test("reports default by mode and are checked by form", () => {
     defaultReport("FT8", null),
     defaultReport("MFSK", "FT4"),
   ]).toEqual(["599", "59", "", ""]);
+  // One's own goes before them, but for a level that has to be measured.
+  const own = { CW: "559", digital: "579" };
+  expect([
+    defaultReport("CW", null, own),
+    defaultReport("SSB", "USB", own),
+    defaultReport("RTTY", null, own),
+    defaultReport("FT8", null, own),
+  ]).toEqual(["559", "59", "579", ""]);
   for (const [report, mode] of [
     ["599", "CW"],
     ["5NN", "CW"],

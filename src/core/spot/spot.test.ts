@@ -295,6 +295,11 @@ describe("the chance to hear it here", () => {
     expect(chanceOf(hearers, NOW, by(path))).toEqual({ chance, reason }),
   );
 
+  test("and says how far in the miles of who asks for them", () =>
+    expect(chanceOf([heardBy("PY2QUA", 1500)], NOW, by("poor"), "mi").reason).toBe(
+      "PY2QUA heard it just now, 932 mi from here",
+    ));
+
   test.each([
     ["DL1QTA", 14_025_000, 22, "good", /^the path is open, \d+ dB to spare$/],
     ["DL1QTA", 14_025_000, 13, "none", /too much is absorbed on the way$/],

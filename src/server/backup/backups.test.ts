@@ -246,6 +246,29 @@ test("a backup is made step by step of one moment: what is written meanwhile is 
   expect(written.length).toBeGreaterThan(inIt.length + 5);
 });
 
+test("who needs all that was written gets a backup of its own, and not the one that is being made", async () => {
+  const orders: BackupOrder[] = [];
+  const backups = begun((order) => {
+    orders.push(order);
+    return here(order);
+  });
+  const asked = [backups.make("asked"), backups.make("asked"), backups.make("return")];
+  now += 1;
+  const made = (await Promise.all(asked)).map((one) => valueOf(one).why);
+  expect(made).toEqual(["asked", "asked", "return"]);
+  expect(orders.map(({ why }) => why)).toEqual(["asked", "return"]);
+});
+
+test("what only the second folder has is listed with it, as after a disk that died", async () => {
+  const second = join(folder, "stick");
+  const backups = begun();
+  valueOf(await backups.change(settings({ second })));
+  const { name } = valueOf(await backups.make("asked"));
+  rmSync(backupFile(backupFolderOf(file), name));
+  const { items } = await backups.view();
+  expect(items).toMatchObject([{ name, why: "asked", isInFirst: false, isInSecond: true, facts: { logbooks: [{}] } }]);
+});
+
 test("by itself one is made when it is due, and after a failure not again at once", async () => {
   const orders: BackupOrder[] = [];
   let [looks, fails] = [0, true];

@@ -76,6 +76,24 @@ test("a thread that ended while it wrote does not hold the door for ever", async
   expect(written).toBe(true);
 });
 
+test("while the door is held nobody writes, and then all who waited do", async () => {
+  const door = createDoor();
+  const written: string[] = [];
+  const open = await door.hold();
+  const inside = new SharedArrayBuffer(16);
+  const writer = job(door.cells, 1, inside);
+  const entered = () => Atomics.load(new Int32Array(inside), 2);
+  // Until it stands at the door.
+  while (Atomics.load(new Int32Array(door.cells), 2) === 0) await new Promise((resolve) => setTimeout(resolve, 5));
+  const writes = ["first", "second"].map((name) => door.write(() => written.push(name)));
+  expect([written, entered()]).toEqual([[], 0]);
+  open();
+  await Promise.all(writes);
+  expect(written.sort()).toEqual(["first", "second"]);
+  while (entered() === 0) await new Promise((resolve) => setTimeout(resolve, 5));
+  await writer.terminate();
+});
+
 test("on the server's thread nothing is written without the door, and one may write within writing", async () => {
   const door = createDoor();
   expect(() => door.gate.enter()).toThrow("without the door");

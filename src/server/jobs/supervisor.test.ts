@@ -154,6 +154,22 @@ test("an end that cannot be written is told at once, and written when there is r
   expect(stateOf(job)).toBe("interrupted");
 });
 
+test("closed, it ends what runs, waits for that, and begins nothing more", async () => {
+  const job = valueOf(send());
+  let closed = false;
+  const closing = supervisor.close().then(() => (closed = true));
+  expect(threads[0]!.told).toEqual(["cancel"]);
+  // Also what was to go on as soon as its thread is gone.
+  context.store.run(context.store.q.updateTable("job").set({ state: "cancelled" }).where("id", "=", job.id));
+  expect(supervisor.again(context, job.id)).toMatchObject({ ok: false, problem: { status: 503 } });
+  await settled();
+  expect(closed).toBe(false);
+  threads[0]!.end();
+  await closing;
+  expect(send()).toMatchObject({ ok: false, problem: { status: 503 } });
+  expect(threads).toHaveLength(1);
+});
+
 test("what a dead process left running is interrupted at the next start", () => {
   const job = valueOf(send());
   markInterrupted({ store: context.store, now: () => context.now() });

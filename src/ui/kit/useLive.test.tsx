@@ -41,6 +41,26 @@ test("all who listen share one stream, of the logbook that the page is about, cl
   expect(stream!.readyState).toBe(2);
 });
 
+test("what one listener cannot do keeps what happened from no other, and is thrown all the same", () => {
+  const thrown = jest.spyOn(globalThis, "queueMicrotask").mockImplementation(() => {});
+  const broken = () => {
+    throw new Error("broken");
+  };
+  render(
+    <>
+      <Listener hear={broken} />
+      {page(1)}
+    </>,
+  );
+  const [stream] = FakeEventSource.all;
+  act(() => stream!.says(waits(3)));
+  expect(heard).toEqual(["0 outbox 3"]);
+  expect(thrown.mock.calls.map(([task]) => task)).toContainEqual(expect.any(Function));
+  const [task] = thrown.mock.calls.at(-1)!;
+  thrown.mockRestore();
+  expect(task).toThrow("broken");
+});
+
 test("another logbook has a stream of its own, and nothing is heard of the one before", () => {
   const { rerender } = render(page(1));
   rerender(page(2));
