@@ -173,7 +173,7 @@ async function start(): Promise<Runtime> {
   const end = () => {
     for (const signal of SIGNALS) process.removeListener(signal, endWithProcess);
     ending.abort();
-    for (const one of longLived) one.close();
+    for (const one of longLived) void one.close();
   };
   const endWithProcess = () => {
     end();
@@ -188,7 +188,7 @@ async function start(): Promise<Runtime> {
     end();
     byItself.close();
     endCounting();
-    await supervisor.close();
+    await Promise.all([supervisor.close(), backups.close()]);
     const open = await door.hold();
     await endCheckpointer();
     await remover.close();

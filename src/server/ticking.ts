@@ -1,13 +1,21 @@
-/** Does something again and again until it is ended, never twice at once. It keeps no process alive. */
-export function ticking(everyMs: number, work: () => Promise<void>, fault: (error: unknown) => void): () => void {
-  let busy = false;
+/**
+ * Does something again and again until it is ended, never twice at once. It keeps no process alive. Ending it gives
+ * when what is being done is done.
+ */
+export function ticking(
+  everyMs: number,
+  work: () => Promise<void>,
+  fault: (error: unknown) => void,
+): () => Promise<void> {
+  let busy: Promise<void> | null = null;
   const timer = setInterval(() => {
-    if (busy) return;
-    busy = true;
-    work()
+    busy ??= work()
       .catch(fault)
-      .finally(() => (busy = false));
+      .finally(() => (busy = null));
   }, everyMs);
   timer.unref();
-  return () => clearInterval(timer);
+  return async () => {
+    clearInterval(timer);
+    await busy;
+  };
 }

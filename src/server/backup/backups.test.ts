@@ -42,6 +42,7 @@ let store: Store;
 let now: number;
 let heard: LiveEvent[];
 let logbookId: number;
+let open: Backups[];
 
 const DAY = 86_400;
 const NOON = Date.UTC(2026, 10, 28, 12) / 1000;
@@ -51,12 +52,15 @@ beforeEach(() => {
   store = openStore(file);
   now = NOON;
   heard = [];
+  open = [];
   const site = { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co" };
   const context = quietContext(store, "test", () => now);
   logbookId = valueOf(createLogbook(context, taken(logbookInputSchema, { name: "Home / log", site }))).id;
   log("OY4QSA");
 });
-afterEach(() => {
+afterEach(async () => {
+  // One that lives on would look into the folder of a test that is over.
+  for (const backups of open) await backups.close();
   store.close();
   rmSync(folder, { recursive: true, force: true });
 });
@@ -73,16 +77,21 @@ const here = (order: BackupOrder): Promise<BackupEnd> =>
     (name) => ({ name }),
     (error: unknown) => ({ problem: backupProblem(error) }),
   );
-const begun = (run = here): Backups =>
-  createBackups({
+const beginning = (some: Partial<Parameters<typeof createBackups>[0]>): Backups => {
+  const backups = createBackups({
     databaseFile: file,
     now: () => now,
     announce: (event) => void heard.push(event),
     fault: (error) => {
       throw error;
     },
-    run,
+    run: here,
+    ...some,
   });
+  open.push(backups);
+  return backups;
+};
+const begun = (run = here): Backups => beginning({ run });
 const settings = (some: Partial<BackupSettings> = {}) => ({ ...backupSettingsSchema.parse({}), ...some });
 const contactsIn = (backup: string) => {
   const copy = new Database(backup, { readonly: true });
@@ -109,7 +118,6 @@ test("a backup is the log as it was, whole, checked and read back, as one file",
   ]);
   expect(await backups.view()).toMatchObject({ isRunning: false, problem: null, items: [{ name: made.name }] });
   expect(heard.every(({ type }) => type === "backups")).toBe(true);
-  backups.close();
 });
 
 test("by itself it also writes each log as ADIF, and keeps some days of it", async () => {
@@ -120,7 +128,6 @@ test("by itself it also writes each log as ADIF, and keeps some days of it", asy
   expect(files).toHaveLength(7);
   expect(files[0]).toBe(`${logbookId}-Home-log-2026-11-30.adi`);
   expect(readFileSync(join(adif, files[6]!), "utf8")).toContain("<CALL:6>OY4QSA");
-  backups.close();
 });
 
 test("what the rule does not keep is let go, in both folders; a copy stands in the second one", async () => {
@@ -138,10 +145,8 @@ test("what the rule does not keep is let go, in both folders; a copy stands in t
   expect(await backupsIn(second, null)).toHaveLength(3);
   expect(contactsIn(backupFile(second, items[0]!.name))).toEqual(["OY4QSA"]);
   // The settings are read again with the next start.
-  backups.close();
   const again = begun();
   expect((await again.view()).settings).toEqual(settings({ keep, second }));
-  again.close();
 });
 
 test("a second folder that cannot be is refused, one that is gone later is told, and the backup is kept", async () => {
@@ -164,7 +169,6 @@ test("a second folder that cannot be is refused, one that is gone later is told,
   now += 60;
   valueOf(await backups.make("asked"));
   expect((await backups.view()).problem).toBeNull();
-  backups.close();
 });
 
 test("a damaged database is not backed up as if it were whole, and nothing half made is left", async () => {
@@ -183,7 +187,6 @@ test("a damaged database is not backed up as if it were whole, and nothing half 
     problem: { text: expect.stringMatching(/damaged|malformed/) as string },
   });
   expect(readdirSync(backupFolderOf(file))).toEqual(["backups.json"]);
-  backups.close();
   writeFileSync(file, "");
   truncateSync(file);
   store = openStore(file);
@@ -198,13 +201,11 @@ test("who asks while one is made gets that one; what fails is told, and does not
   const [first, second] = await Promise.all([backups.make("asked"), backups.make("schedule")]);
   expect(valueOf(first).name).toBe(valueOf(second).name);
   expect(runs).toBe(1);
-  backups.close();
   const failing = begun(() => Promise.resolve({ problem: "the disk is full: make room" }));
   expect(await failing.make("asked")).toMatchObject({
     problem: { detail: "It could not be backed up: the disk is full: make room." },
   });
   expect(await failing.view()).toMatchObject({ problem: { text: "the disk is full: make room" }, items: [{}] });
-  failing.close();
 });
 
 test("backups of earlier versions are listed, what is not whole is not, and damaged notes do no harm", async () => {
@@ -221,7 +222,6 @@ test("backups of earlier versions are listed, what is not whole is not, and dama
   valueOf(await again.make("asked"));
   expect(readdirSync(backups).filter((name) => name.includes("unfinished"))).toEqual([]);
   expect((await again.view()).items).toHaveLength(2);
-  again.close();
 });
 
 test("a backup is made step by step of one moment: what is written meanwhile is not in it", async () => {
@@ -272,10 +272,8 @@ test("what only the second folder has is listed with it, as after a disk that di
 test("by itself one is made when it is due, and after a failure not again at once", async () => {
   const orders: BackupOrder[] = [];
   let [looks, fails] = [0, true];
-  const backups = createBackups({
-    databaseFile: file,
+  const backups = beginning({
     now: () => (looks++, now),
-    announce: () => {},
     fault: () => {},
     lookMs: 1,
     run: (order) => {
@@ -299,7 +297,6 @@ test("by itself one is made when it is due, and after a failure not again at onc
   now += DAY;
   await until(() => orders.length === 3);
   await until(async () => !(await backups.view()).isRunning);
-  backups.close();
 });
 
 function valueOfChecked(input: unknown): ContactFacts {

@@ -27,7 +27,8 @@ export interface Backups {
   /** Makes one now; the answer comes when it is made and checked. */
   make(why: BackupReason): Promise<Result<Backup>>;
   change(settings: BackupSettings): Promise<Result<BackupView>>;
-  close(): void;
+  /** Ends when what it does already is done. */
+  close(): Promise<void>;
 }
 
 interface Options {
@@ -136,7 +137,9 @@ export function createBackups({
       await keep({ settings });
       return done(await view());
     },
-    close: end,
+    async close() {
+      await Promise.all([end(), tidied, running]);
+    },
   };
 }
 

@@ -113,7 +113,7 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
       return until === null || until <= context.now() ? null : { until: isoTime(until), why: one!.why };
     },
     async ending() {
-      endTicking();
+      void endTicking();
       const last = sentByItself(context.store).filter(
         ({ logbookId, service, times }) => times.ending && isWorthIt(logbookId, service),
       );
@@ -131,7 +131,7 @@ export function createSendingByItself({ context, supervisor, listen, fault }: Op
       });
     },
     close() {
-      endTicking();
+      void endTicking();
       end();
     },
   };

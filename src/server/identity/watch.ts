@@ -42,5 +42,6 @@ export function createIdentityWatch({ context, services, fault }: Options): Iden
     }
   }
 
-  return { close: ticking(TICK_MS, look, fault) };
+  const end = ticking(TICK_MS, look, fault);
+  return { close: () => void end() };
 }
