@@ -6,14 +6,13 @@ import { setCredits } from "../src/server/award/credits";
 import type { Context } from "../src/server/context";
 import { writeBatch } from "../src/server/logbook/batch";
 import type { Ledger } from "../stand-ins/lantern/ledger";
-import { HOME } from "./generate";
+import { FIRST_CALL, HOME } from "./generate";
 
 const DAY = 86_400;
 const PER_TRANSACTION = 200;
 const SERVICE: ServiceId = "lantern";
 /** Claims go out in January, and what is younger than this then waits for the next one. */
 const CLAIMED_AFTER = 60 * DAY;
-const FORMER_CALL = "CX8QSB";
 const ITALY = "248";
 const SARDINIA = "225";
 
@@ -89,7 +88,7 @@ function differ(
   if (italian !== undefined) ledger.enter(inLedger({ ...sardinianOn(italian.band), contact: italian }), granted);
   const [first] = contacts;
   // A contact of the former call, which the log never had.
-  const lost = { ownCall: FORMER_CALL, call: "ZD9QTC", startedAt: first!.startedAt, band: "20m", mode: "CW" };
+  const lost = { ownCall: FIRST_CALL, call: "ZD9QTC", startedAt: first!.startedAt, band: "20m", mode: "CW" };
   for (const on of ["", "20m", "CW"]) ledger.enter({ award: "entities", item: "274", on, ...lost }, granted);
 }
 

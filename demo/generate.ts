@@ -7,6 +7,11 @@ import { makeStations, type Region, type Station } from "../stand-ins/world/stat
 
 /** The demo's site; see docs/words.md for the scenario. */
 export const HOME = { name: "Cabo Farol", call: "CX3QUA", operator: "CX3QUA", grid: "GF35co", power: 100 };
+export const FIRST_CALL = "CX8QSB";
+/** A cabin on the other side of the river. */
+export const TRIP = { name: "Isla Martín", call: "LU/CX3QUA", operator: "CX3QUA", grid: "FF97mk" };
+/** How far into the log the first call was given up. */
+const CALL_CHANGED = 0.22;
 const SEED = 20_301;
 const YEARS = 6;
 const DAY = 86_400;
@@ -103,6 +108,14 @@ function openings(hour: number, month: number, sunspots: number): (readonly [rea
   return list;
 }
 
+const startOf = (until: number) => until - YEARS * 365.25 * DAY;
+
+/** When the first call was given up in a log that ends then. Both are seconds since 1970 UTC. */
+export function formerUntil(until: number): number {
+  const days = Math.ceil(YEARS * 365.25 * CALL_CHANGED);
+  return Math.floor((startOf(until) + days * DAY) / DAY) * DAY;
+}
+
 /**
  * The demo log: about 18 000 contacts over six years, the oldest first. The same seed and the same end give the same log.
  *
@@ -118,7 +131,7 @@ export function generateContacts(until: number, wanted = 18_000): ContactInput[]
       stations.filter((station) => station.region === region).map((station) => [station, station.activity] as const),
     );
   }
-  const start = until - YEARS * 365.25 * DAY;
+  const start = startOf(until);
   const contacts: ContactInput[] = [];
   const perDay = wanted / (YEARS * 365.25);
   for (let day = start; day < until; day += DAY) {
@@ -191,12 +204,12 @@ function oneContact(
       ? level
       : () => (kind === "SSB" ? (weak ? random.pick(["55", "57"]) : "59") : weak ? random.pick(["559", "579"]) : "599");
   const ownCall = of.trip
-    ? "LU/CX3QUA"
+    ? TRIP.call
     : serial !== null && random.chance(0.5)
       ? "CX9QTH"
-      : of.progress < 0.22
-        ? "CX8QSB"
-        : "CX3QUA";
+      : of.progress < CALL_CHANGED
+        ? FIRST_CALL
+        : HOME.call;
   const travelling = random.chance(0.03) ? random.pick(["/P", "/M", "/QRP"]) : "";
   const knows = random.chance(serial === null ? 0.75 : 0.15);
   return {
@@ -214,7 +227,7 @@ function oneContact(
     state: knows ? stateOf(station.call, at) : null,
     ownCall,
     operator: "CX3QUA",
-    ownGrid: of.trip ? "FF97mk" : HOME.grid,
+    ownGrid: of.trip ? TRIP.grid : HOME.grid,
     ownCqZone: 13,
     ownItuZone: 14,
     power: serial === null ? powerOn(of.day, HOME.power) : HOME.power,

@@ -4,6 +4,7 @@ import type { Scope } from "../src/core/identity/profile";
 import { insertGranted } from "../src/server/identity/insertGranted";
 import { makeRequest } from "../src/server/identity/makeRequest";
 import type { Archive } from "../stand-ins/lantern/archive";
+import { FIRST_CALL, HOME, TRIP } from "./generate";
 
 const DAY = 86_400;
 const YEAR = 365 * DAY;
@@ -13,8 +14,7 @@ const ARGENTINA = 100;
 const CALLED_SO_SINCE = 4 * YEAR;
 
 /** The calls whose contacts are signed. That of the portable station abroad was asked for, and waits for its sponsors. */
-export const IDENTIFIED: readonly string[] = ["CX3QUA", "CX8QSB", "CX9QTH"];
-const PORTABLE = "LU/CX3QUA";
+export const IDENTIFIED: readonly string[] = [HOME.call, FIRST_CALL, "CX9QTH"];
 
 /** The identities of the demo's operator: ready, of a former call, ending soon, replaced, and one on its way. */
 export async function seedIdentities(
@@ -30,9 +30,9 @@ export async function seedIdentities(
     );
   const uruguayan = { entity: URUGUAY, to: null };
   const former = day(7 * YEAR);
-  const first = await give({ ...uruguayan, call: "CX3QUA", from: day(2 * YEAR) }, 2 * YEAR, YEAR);
-  const usual = await give({ ...uruguayan, call: "CX3QUA", from: former }, YEAR, 2 * YEAR);
-  await give({ ...uruguayan, call: "CX8QSB", from: former, to: day(CALLED_SO_SINCE - 60 * DAY) }, YEAR, 2 * YEAR);
+  const first = await give({ ...uruguayan, call: HOME.call, from: day(2 * YEAR) }, 2 * YEAR, YEAR);
+  const usual = await give({ ...uruguayan, call: HOME.call, from: former }, YEAR, 2 * YEAR);
+  await give({ ...uruguayan, call: FIRST_CALL, from: former, to: day(CALLED_SO_SINCE - 60 * DAY) }, YEAR, 2 * YEAR);
   await give({ ...uruguayan, call: "CX9QTH", from: former }, 3 * YEAR - 31 * DAY, 31 * DAY);
   const { store } = context;
   store.run(store.q.updateTable("identity").set({ replacedBy: usual }).where("id", "=", first));
@@ -44,7 +44,7 @@ export async function seedIdentities(
   );
 
   const person = { name: "Inés Cardozo", mail: "ines@farol.example" };
-  const scope = { call: PORTABLE, entity: ARGENTINA, from: former, to: null };
+  const scope = { call: TRIP.call, entity: ARGENTINA, from: former, to: null };
   const { key, request } = await makeRequest(scope, person);
   const standing = await registry.register(request, ["CX1QRA", "CE3QUE"], now);
   if ("problem" in standing) throw new Error(standing.problem);
@@ -52,7 +52,7 @@ export async function seedIdentities(
     store.q.insertInto("identity").values({
       service: "lantern",
       logbookId,
-      call: PORTABLE,
+      call: TRIP.call,
       entityCode: ARGENTINA,
       fromDay: former,
       toDay: null,

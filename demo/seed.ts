@@ -25,6 +25,7 @@ import { seedCredits } from "./credits";
 import { generateContacts, HOME } from "./generate";
 import { IDENTIFIED, seedIdentities } from "./identities";
 import { seedInStep } from "./inStep";
+import { seedSites } from "./sites";
 
 const DAY = 86_400;
 /** Younger than this a contact still waits to be sent. */
@@ -41,13 +42,20 @@ const PACE = 10;
 /** Fills an empty database with the demo log, and the stand-in's archive with what it must know of it. */
 export async function seedDemo(context: Context, dataFolder: string): Promise<void> {
   const now = context.now();
-  const logbook = createLogbook(context, logbookInputSchema.parse({ name: "Home log", site: HOME }));
+  const logbook = createLogbook(
+    context,
+    logbookInputSchema.parse({
+      name: "Home log",
+      site: { ...HOME, antennas: "160m-80m: long wire; 40m: dipole; 20m-10m: three-element beam" },
+    }),
+  );
   if (!logbook.ok) throw new Error(logbook.problem.detail);
   rmSync(join(dataFolder, "stand-ins"), { recursive: true, force: true });
   const archive = await openArchive(join(dataFolder, "stand-ins", "lantern.sqlite"), now, PACE);
   const inputs = generateContacts(now);
   const { id: logbookId, site } = logbook.value;
   seedAwards(context, logbookId);
+  const sites = seedSites(context, logbookId);
   let cursor = 0;
   let newsBegins = false;
   const shelf = openShelf(join(dataFolder, "stand-ins", "tideline.sqlite"));
@@ -76,7 +84,10 @@ export async function seedDemo(context: Context, dataFolder: string): Promise<vo
           ...lanternOf(input, now, (fact) => archive.take(fact, worldEntryFor(fact, PACE), at)),
           ...tidelineOf(input, now, (entry) => shelf.keep(entry, otherEntryFor(entry, PACE), at)),
         ];
-        const checked = checkContact({ ...input, siteId: site.id, confirmations }, now);
+        const checked = checkContact(
+          { ...input, siteId: sites.get(input.ownCall ?? "") ?? site.id, confirmations },
+          now,
+        );
         if (!checked.ok) throw new Error(checked.faults[0]?.text);
         writer.add(completeContact(checked.value));
       }

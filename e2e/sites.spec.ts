@@ -89,3 +89,63 @@ test("another site is added, used for the next contact, changed and removed, by 
   const kept = async () => (await app.api<{ items: { name: string }[] }>("sites")).items.map(({ name }) => name);
   await expect.poll(kept).toContain("Lone Hill");
 });
+
+test("a site has references, antennas and times, and contacts of that time are logged from it", async ({
+  page,
+  app,
+}) => {
+  const site = { name: "Harbour", call: "CX3QUA", grid: "GF35co" };
+  const { id } = await app.api<{ id: number }>("logbooks", { method: "POST", json: { name: "Summits", site } });
+  await page.context().addCookies([{ name: "logbook", value: String(id), url: app.url }]);
+  await page.goto("/station?page=sites");
+  await page.getByRole("button", { name: "Add a site" }).press("Enter");
+  const form = page.getByRole("dialog", { name: "Add a site" });
+  const fill = async (fields: Readonly<Record<string, string>>) => {
+    for (const [label, text] of Object.entries(fields)) await form.getByLabel(label).fill(text);
+    await page.keyboard.press("Enter");
+  };
+  await fill({
+    "Name of the place": "Pico Chico",
+    "Call on the air, as in LU/CX3QUA": "CX3QUA/P",
+    "Grid, as in GF35co": "GF25",
+    "Summit, as in CX/MO-012": "pico",
+    "Antennas by band, as 20m-10m: beam; 40m: dipole; long wire": "21m: beam",
+    "From, as 2026-11-20 14:00": "tomorrow",
+  });
+  for (const fault of ['"pico" is no summit reference', '"21m" is no band', "a time is written like 2026-11-23 21:40"])
+    await expect(form.getByText(fault)).toBeVisible();
+  await fill({
+    "Summit, as in CX/MO-012": "cx/mo-012",
+    "Antennas by band, as 20m-10m: beam; 40m: dipole; long wire": "20m-10m: beam; dipole",
+    "From, as 2026-11-20 14:00": "2026-11-20 14:00",
+    Until: "2026-11-20 13:00",
+  });
+  await expect(form.getByText("it ends before it begins: give a later time")).toBeVisible();
+  await fill({ Until: "2026-11-20 18:00" });
+  const pico = page.getByRole("listitem").filter({ hasText: "Pico Chico" });
+  await expect(pico).toContainText("from 2026-11-20 14:00 to 2026-11-20 18:00 for Summits");
+  await expect(pico).toContainText("CX/MO-012");
+  await expectAccessible(page);
+
+  const log = (startedAt: string, call: string) =>
+    app.api<object>(`logbooks/${id}/contacts`, { method: "POST", json: { call, startedAt, band: "15m", mode: "CW" } });
+  expect(await log("2026-11-20T15:00:00Z", "OY4QSA")).toMatchObject({
+    ...{ ownCall: "CX3QUA/P", ownSummit: "CX/MO-012", ownAntenna: "beam" },
+  });
+  expect(await log("2026-11-20T18:00:00Z", "OY4QSB")).toMatchObject({ ownCall: "CX3QUA", ownSummit: null });
+
+  // A second one at the same time is refused by what it meets.
+  await page.getByRole("button", { name: "Add a site" }).press("Enter");
+  await fill({
+    "Name of the place": "Cabin",
+    "Call on the air, as in LU/CX3QUA": "CX3QUA/P",
+    "Grid, as in GF35co": "GF25",
+    "From, as 2026-11-20 14:00": "2026-11-20 17:00",
+  });
+  await expect(form.getByText("Pico Chico has its times from 2026-11-20 14:00 to 2026-11-20 18:00")).toBeVisible();
+  await fill({ "From, as 2026-11-20 14:00": "2026-11-20 18:00" });
+  const cabin = page.getByRole("listitem").filter({ hasText: "Cabin" });
+  await expect(cabin).toContainText("In use");
+  await expect(page.getByRole("listitem").filter({ hasText: "Harbour" })).toContainText("In use after that");
+  await expect(page.getByRole("button", { name: "Site: Cabin, CX3QUA/P in GF25" })).toBeVisible();
+});

@@ -19,10 +19,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const jar = await cookies();
   const theme = jar.get("theme")?.value === "night" ? "night" : "day";
   const chosen = Number(jar.get("logbook")?.value);
-  const { store, hub } = await runtime();
+  const { context, hub } = await runtime();
   // Before what it stands for is read: what happens meanwhile is told once too often rather than never.
   const mark = hub.mark();
-  const logbooks = listLogbooks({ store });
+  const logbooks = listLogbooks(context);
   const current = logbooks.find((logbook) => logbook.id === chosen) ?? logbooks[0] ?? null;
   return (
     <html lang="en" data-theme={theme}>

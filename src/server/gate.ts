@@ -1,7 +1,7 @@
 import type { Right } from "../core/contract";
 import type { Context } from "./context";
 import type { Store } from "./db/store";
-import { liveLogbooks } from "./logbook/logbooks";
+import { liveLogbooks } from "./logbook/liveLogbooks";
 import { failed, missing, type Problem } from "./problem";
 
 type Params = Readonly<Record<string, string | number>>;

@@ -13,6 +13,7 @@ import { createSupervisor, markInterrupted, type Supervisor } from "./jobs/super
 import { openLog } from "./log";
 import { createRemover, type Remover } from "./logbook/remover";
 import { createFinder, type Finder } from "./logbook/finder";
+import { createSiteWatch } from "./logbook/siteWatch";
 import { createReader, type Reader } from "./reader/reader";
 import { adoptKeyer } from "./links/adoptKeyer";
 import { createLinks, type Links } from "./links/supervisor";
@@ -158,6 +159,10 @@ async function start(): Promise<Runtime> {
     services: config.services,
     fault: (error) => log.error({ err: error }, "asking after identities failed"),
   });
+  const siteWatch = createSiteWatch({
+    context,
+    fault: (error) => log.error({ err: error }, "looking after the times of sites failed"),
+  });
   const backups = createBackups({
     databaseFile: config.databaseFile,
     now: nowSeconds,
@@ -169,7 +174,7 @@ async function start(): Promise<Runtime> {
   );
   if (store.first(store.q.selectFrom("logbook").select("id").where("goneAt", "is not", null)) !== undefined)
     remover.begin();
-  const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch];
+  const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch, siteWatch];
   const end = () => {
     for (const signal of SIGNALS) process.removeListener(signal, endWithProcess);
     ending.abort();

@@ -1,7 +1,8 @@
+import { antennaOn } from "./antennas";
 import type { FactKey } from "./fields";
 
 /** Our side of a contact: which fact of the site that it is logged from each comes from. */
-export const OWN_SIDE = {
+const OWN_SIDE = {
   ownCall: "call",
   operator: "operator",
   ownGrid: "grid",
@@ -10,21 +11,33 @@ export const OWN_SIDE = {
   ownEntityCode: "entityCode",
   ownCqZone: "cqZone",
   ownItuZone: "ituZone",
+  ownIsland: "island",
+  ownSummit: "summit",
+  ownPark: "park",
+  ownAntenna: "antennas",
   power: "power",
 } as const satisfies Partial<Record<FactKey, string>>;
 export type OwnFact = keyof typeof OWN_SIDE;
 export const OWN_FACTS = Object.keys(OWN_SIDE) as [OwnFact, ...OwnFact[]];
-type OfSite = (typeof OWN_SIDE)[OwnFact];
 
-/** What contacts get that are logged from a site. */
-export function ownSideAt<Site extends Readonly<Record<OfSite, unknown>>>(
-  site: Site,
-): { [Key in OwnFact]: Site[(typeof OWN_SIDE)[Key]] } {
-  const entries = OWN_FACTS.map((fact) => [fact, site[OWN_SIDE[fact]]]);
-  return Object.fromEntries(entries) as { [Key in OwnFact]: Site[(typeof OWN_SIDE)[Key]] };
+/** What is known of a site that goes with its contacts. */
+type OwnSite = Readonly<Record<Exclude<(typeof OWN_SIDE)[OwnFact], "antennas">, unknown>> & {
+  readonly antennas: string | null;
+};
+type OwnSide<Site extends OwnSite> = {
+  [Key in OwnFact]: Key extends "ownAntenna" ? string | null : Site[(typeof OWN_SIDE)[Key]];
+};
+
+/** What contacts get that are logged from a site on a band. */
+export function ownSideAt<Site extends OwnSite>(site: Site, band: string | null): OwnSide<Site> {
+  const entries = OWN_FACTS.map((fact) => [
+    fact,
+    fact === "ownAntenna" ? antennaOn(site.antennas, band) : site[OWN_SIDE[fact]],
+  ]);
+  return Object.fromEntries(entries) as OwnSide<Site>;
 }
 
 /** Which facts of our side contacts get otherwise since a site was changed. */
-export function movedOwnFacts<Site extends Readonly<Record<OfSite, unknown>>>(before: Site, after: Site): OwnFact[] {
+export function movedOwnFacts<Site extends OwnSite>(before: Site, after: Site): OwnFact[] {
   return OWN_FACTS.filter((fact) => before[OWN_SIDE[fact]] !== after[OWN_SIDE[fact]]);
 }

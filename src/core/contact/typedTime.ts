@@ -47,3 +47,9 @@ export function stepMinutes({ day, clock }: Moment, by: number): Moment {
 export function isoOf({ day, clock }: Moment): string {
   return `${day}T${clock.length === 5 ? `${clock}:00` : clock}Z`;
 }
+
+/** An ISO time from one that is typed in full, "2026-11-23 21:40", also with seconds; null for what is none. */
+export function parseFullTime(typed: string): string | null {
+  const [, day, clock, seconds = ":00"] = /^(\d{4}-\d\d-\d\d)[ T](\d\d:\d\d)(:\d\d)?Z?$/.exec(typed.trim()) ?? [];
+  return day === undefined ? null : `${day}T${clock}${seconds}Z`;
+}

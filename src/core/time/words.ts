@@ -1,5 +1,7 @@
 /** Days, hours and spans of time in words. All times are UTC. */
 
+import type { Period } from "../contact";
+
 const MONTHS = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split(" ");
 const WEEKDAYS = "Sun Mon Tue Wed Thu Fri Sat".split(" ");
 
@@ -11,6 +13,14 @@ export function shortTime(iso: string, thisYear: number): string {
 /** "2026-11-23 21:40", from an ISO time. */
 export function fullTime(iso: string): string {
   return `${iso.slice(0, 10)} ${iso.slice(11, 16)}`;
+}
+
+/** "from 2026-11-20 14:00 to 2026-11-20 18:00", "from 2026-11-20 14:00 on", "until 2026-11-20 18:00"; "always". */
+export function periodText({ validFrom, validUntil }: Period): string {
+  if (validFrom === null) return validUntil === null ? "always" : `until ${fullTime(validUntil)}`;
+  return validUntil === null
+    ? `from ${fullTime(validFrom)} on`
+    : `from ${fullTime(validFrom)} to ${fullTime(validUntil)}`;
 }
 
 /** "Mon 23 Nov", from an ISO time. */

@@ -16,7 +16,7 @@ import { createLedger } from "../../core/spot";
 import type { Store } from "../db/store";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { listingOf } from "../directory/directory";
-import { siteOfLogbook } from "../logbook/sites";
+import { siteAt } from "../logbook/sites";
 import { KEPT_FOR, spotsSince } from "../spot/keptSpots";
 import { type CountedContact, wholeLog } from "./countedContacts";
 import { awardsOf } from "./ownAwards";
@@ -126,7 +126,7 @@ function heardLately(
   gave: ReadonlyMap<string, Given>,
   now: number,
 ): Map<string, NonNullable<Item["heard"]>> {
-  const site = siteOfLogbook(store, logbookId);
+  const site = siteAt(store, logbookId, isoTime(now));
   const exceptions = exceptionsByCall(store);
   const places = new Map<string, CallPlace>();
   const heard = new Map<string, NonNullable<Item["heard"]>>();

@@ -10,7 +10,7 @@ import { wholeLogFile } from "../logbook/exports";
 import { quietContext } from "../quietContext";
 import { adifFolder, backupFile, backupName, keepFacts, keepNewestFiles, wholly } from "./backupFolder";
 import { checkWhole } from "./soundness";
-import { liveLogbooks } from "../logbook/logbooks";
+import { liveLogbooks } from "../logbook/liveLogbooks";
 
 const BUSY_TIMEOUT_MS = 10_000;
 /** So many days of a log as ADIF are kept. */

@@ -7,7 +7,7 @@ import type { BackupLook } from "../../core/contract";
 import { connect, openStore, type Store } from "../db/store";
 import { obstacleTo } from "./soundness";
 import { atHome, homesIn, standingsOf, takeOver } from "./takeOver";
-import { liveLogbooks } from "../logbook/logbooks";
+import { liveLogbooks } from "../logbook/liveLogbooks";
 
 /** So many of the contacts that would be lost are listed. */
 const LISTED = 50;

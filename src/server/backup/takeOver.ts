@@ -1,7 +1,8 @@
 import { compareWithBackup, type Standing } from "../../core/backup";
 import { writeBatch } from "../logbook/batch";
 import { contactsById } from "../logbook/contactRow";
-import { beginAwards, liveLogbooks } from "../logbook/logbooks";
+import { liveLogbooks } from "../logbook/liveLogbooks";
+import { beginAwards } from "../logbook/logbooks";
 import type { Store } from "../db/store";
 import { quietContext } from "../quietContext";
 
@@ -88,7 +89,9 @@ function bringSites(backup: Store, log: Store): ReadonlySet<number | null> {
   backup.transaction(() => {
     for (const site of log.all(q.selectFrom("site").selectAll())) {
       const known = there.get(site.id);
-      if (known === undefined) backup.run(q.insertInto("site").values(site));
+      // Its times would be those of a logbook that the backup may not have, or meet those of another site there.
+      const chosenOnly = { ...site, logbookId: null, validFrom: null, validUntil: null };
+      if (known === undefined) backup.run(q.insertInto("site").values(chosenOnly));
       if (known === undefined || (known.call === site.call && known.grid === site.grid)) same.add(site.id);
     }
   });

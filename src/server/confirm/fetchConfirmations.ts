@@ -11,7 +11,7 @@ import { type Incoming, incomingOf, keepTwin, meet, unmetStatements } from "./me
 import { createGains } from "./gains";
 import { createMatcher } from "./matcher";
 import { missesIn } from "./withoutTwin";
-import { liveLogbooks } from "../logbook/logbooks";
+import { liveLogbooks } from "../logbook/liveLogbooks";
 
 const LISTED = 200;
 

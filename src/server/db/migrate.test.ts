@@ -203,3 +203,40 @@ test("what an unsigned service's fields said before there was such a service bec
   ]);
   store.close();
 });
+
+test("what files said of our own references and antenna gets its columns; what does not fit stays as it came", () => {
+  const file = newFile();
+  earlier(file, Object.keys(MIGRATIONS).indexOf("0018-site-facts"));
+  const sqlite = new Database(file);
+  sqlite.exec("INSERT INTO logbook (id, name, siteId, createdAt) VALUES (1, 'Home log', 1, 0)");
+  const long = "x".repeat(201);
+  const extras = [
+    [
+      { name: "RIG", value: "homemade" },
+      { name: "MY_SOTA_REF", value: "cx/mo-012" },
+      { name: "MY_ANTENNA", value: " dipole " },
+    ],
+    [{ name: "MY_ANTENNA", value: long }],
+    [
+      { name: "MY_ANTENNA", value: "Rohr" },
+      { name: "MY_ANTENNA_INTL", value: "Röhre" },
+    ],
+    [{ name: "MY_IOTA", value: "SA-030", userDefined: true }],
+  ];
+  const insert =
+    sqlite.prepare(`INSERT INTO contact (logbookId, revision, call, baseCall, startedAt, endedAt, band, mode, modeGroup, extra)
+    VALUES (1, 1, 'DL1QTA', 'DL1QTA', 0, 0, '20m', 'CW', 'CW', ?)`);
+  for (const fields of extras) insert.run(JSON.stringify(fields));
+  insert.run(null);
+  sqlite.close();
+  const store = openStore(file);
+  const columns = ["ownIsland", "ownSummit", "ownPark", "ownAntenna", "extra"] as const;
+  const rows = store.all(store.q.selectFrom("contact").select(columns).orderBy("id"));
+  store.close();
+  const none = { ownIsland: null, ownSummit: null, ownPark: null, ownAntenna: null };
+  expect(rows).toEqual([
+    { ...none, ownSummit: "CX/MO-012", ownAntenna: "dipole", extra: JSON.stringify(extras[0]!.slice(0, 1)) },
+    ...extras.slice(1).map((fields) => ({ ...none, extra: JSON.stringify(fields) })),
+    { ...none, extra: null },
+  ]);
+});

@@ -16,6 +16,14 @@ const CONTACT_COLUMNS = `
   propagation TEXT, satellite TEXT, satelliteMode TEXT,
   comment TEXT, notes TEXT, pin INTEGER NOT NULL DEFAULT 0, extra TEXT`;
 
+/** Facts of our side that got a column later: the column, its field in files, how long it is, and how it is written. */
+const OWN_FIELDS = [
+  ["ownIsland", "MY_IOTA", 20, "upper"],
+  ["ownSummit", "MY_SOTA_REF", 40, "upper"],
+  ["ownPark", "MY_POTA_REF", 200, "upper"],
+  ["ownAntenna", "MY_ANTENNA", 200, "trim"],
+] as const;
+
 const START = [
   `CREATE TABLE site (
     id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT NOT NULL, call TEXT NOT NULL, operator TEXT, grid TEXT NOT NULL,
@@ -305,5 +313,25 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
     `ALTER TABLE logbook ADD COLUMN reports TEXT NOT NULL DEFAULT '{}'`,
     `ALTER TABLE logbook ADD COLUMN distances TEXT NOT NULL DEFAULT 'km'`,
     `ALTER TABLE logbook ADD COLUMN goneAt INTEGER`,
+  ],
+  "0018-site-facts": [
+    ...OWN_FIELDS.map(([column]) => `ALTER TABLE contact ADD COLUMN ${column} TEXT`),
+    // What files brought of them was kept as it came; what does not fit stays there.
+    ...OWN_FIELDS.flatMap(([column, name, longest, written]) => [
+      `UPDATE contact SET ${column} = (
+          SELECT nullif(${written}(trim(json_extract(value, '$.value'))), '') FROM json_each(contact.extra)
+          WHERE json_extract(value, '$.name') = '${name}' AND json_extract(value, '$.userDefined') IS NULL
+            AND length(json_extract(value, '$.value')) <= ${longest} LIMIT 1)
+        WHERE extra LIKE '%"${name}"%' AND extra NOT LIKE '%"${name}_INTL"%'`,
+      `UPDATE contact SET extra = (
+          SELECT iif(count(*) = 0, NULL, json_group_array(json(field))) FROM (
+            SELECT value AS field FROM json_each(contact.extra)
+            WHERE json_extract(value, '$.name') <> '${name}' ORDER BY key))
+        WHERE ${column} IS NOT NULL`,
+    ]),
+    ...["island", "summit", "park", "antennas", "validFrom", "validUntil"].map(
+      (column) => `ALTER TABLE site ADD COLUMN ${column} TEXT`,
+    ),
+    `ALTER TABLE site ADD COLUMN logbookId INTEGER REFERENCES logbook(id) ON DELETE SET NULL`,
   ],
 };

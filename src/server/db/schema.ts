@@ -317,6 +317,14 @@ interface SiteTable {
   entityCode: number | null;
   cqZone: number | null;
   ituZone: number | null;
+  island: string | null;
+  summit: string | null;
+  park: string | null;
+  antennas: string | null;
+  logbookId: number | null;
+  /** ISO, UTC. */
+  validFrom: string | null;
+  validUntil: string | null;
   licence: string | null;
   power: number | null;
 }

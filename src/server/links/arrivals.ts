@@ -18,7 +18,7 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { servicesInUse } from "../confirm/access";
 import { writeBatch } from "../logbook/batch";
 import { stationOf } from "../logbook/reading";
-import { fillOwnFacts, ownFactsAt, siteOfLogbook } from "../logbook/sites";
+import { fillOwnFacts, ownFactsAt, siteAt } from "../logbook/sites";
 import { logFactsOf, twinFinder } from "../logbook/twins";
 import { undoBatch } from "../logbook/undo";
 import { done, failed, missing, type Result } from "../problem";
@@ -95,9 +95,9 @@ function understand(context: Context, logbookId: number, record: AdifRecord, fac
   const read = contactFromAdif(record, NO_HEADER);
   if (!read.ok) return failed(422, "Refused", read.reason);
   const { ownCall = null, ownGrid = null } = read.contact;
-  const site = siteOfLogbook(store, logbookId);
   const input: ContactInput = { ...read.contact, ...facts };
-  if (ownCall === null || ownCall === site.call) fillOwnFacts(input, ownFactsAt(site));
+  const site = siteAt(store, logbookId, input.startedAt);
+  if (ownCall === null || ownCall === site.call) fillOwnFacts(input, ownFactsAt(site, input.band ?? null));
   const checked = checkContact(input, context.now());
   if (!checked.ok)
     return failed(422, "Refused", checked.faults.map(({ field, text }) => `${field}: ${text}`).join("; "));

@@ -57,7 +57,8 @@ export function valuesOf(contact: CompleteContact, logbookId: number, revision: 
         values[index] = contact.extra.length === 0 ? null : JSON.stringify(contact.extra);
         break;
       default:
-        values[index] = contact[column];
+        // What the journal kept before a fact had its column does not say it.
+        values[index] = contact[column] ?? null;
     }
   }
   return values;

@@ -9,7 +9,7 @@ import { done, failed, invalid, missing, type Result } from "../problem";
 import { type BatchWriter, type HeldContact, writeBatch } from "./batch";
 import { contactsById, findContact, withConfirmations } from "./contactRow";
 import { findLogbook } from "./logbooks";
-import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
+import { fillOwnFacts, findSite, ownFactsAt, siteAt } from "./sites";
 import { filteredContacts } from "./filterSql";
 
 /** Logs a contact. What it does not say of our side comes from the logbook's site. */
@@ -29,8 +29,9 @@ export function logContact(context: Context, logbookId: number, input: unknown):
 
 function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts): ContactFacts {
   const { store } = context;
-  const site = (facts.siteId === null ? undefined : findSite(store, facts.siteId)) ?? siteOfLogbook(store, logbookId);
-  return fillOwnFacts({ ...facts, siteId: null }, ownFactsAt(site));
+  const site =
+    (facts.siteId === null ? undefined : findSite(store, facts.siteId)) ?? siteAt(store, logbookId, facts.startedAt);
+  return fillOwnFacts({ ...facts, siteId: null }, ownFactsAt(site, facts.band));
 }
 
 export function getContact(context: Context, logbookId: number, id: number): Result<StoredContact> {

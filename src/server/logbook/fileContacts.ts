@@ -13,7 +13,7 @@ import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { JobProblem } from "../jobs/jobRun";
 import type { SaidOfUs } from "./twins";
-import { fillOwnFacts, findSite, ownFactsAt, siteOfLogbook } from "./sites";
+import { fillOwnFacts, findSite, ownFactsAt, siteFinder } from "./sites";
 
 /** What a record of a file is: a contact, or none. */
 export type Understood =
@@ -31,16 +31,17 @@ export function recordReader(
   choices: ImportChoices,
 ): (record: AdifRecord, header: AdifHeader, note: (notes: readonly AdifNote[]) => void) => Understood {
   const { store } = context;
-  const site = choices.siteId === null ? siteOfLogbook(store, logbookId) : findSite(store, choices.siteId);
-  if (site === undefined) throw new JobProblem(`site ${choices.siteId} does not exist: choose another one`);
-  const own = ownFactsAt(site);
+  const site = choices.siteId === null ? null : (findSite(store, choices.siteId) ?? null);
+  if (site === null && choices.siteId !== null)
+    throw new JobProblem(`site ${choices.siteId} does not exist: choose another one`);
+  const siteAt = siteFinder(store, logbookId);
   const exceptions = exceptionsByCall(store);
 
   /** Puts in what the file does not say of our side. */
   function withChoices(contact: ContactInput): ContactInput {
     if (contact.ownCall === undefined || contact.ownCall === null) {
-      if (choices.siteId !== null) fillOwnFacts(contact, own);
-      else contact.ownCall = own.ownCall;
+      if (site === null) contact.ownCall = siteAt(contact.startedAt).call;
+      else fillOwnFacts(contact, ownFactsAt(site, contact.band ?? null));
     }
     if (choices.recalculate)
       Object.assign(contact, {

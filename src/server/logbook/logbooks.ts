@@ -7,13 +7,14 @@ import { followFirst } from "../award/followed";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
-import { findSite, insertSite, siteOfLogbook } from "./sites";
+import { liveLogbooks } from "./liveLogbooks";
+import { findSite, insertSite, siteNow } from "./sites";
 
 export function createLogbook(context: Context, input: z.output<typeof logbookInputSchema>): Result<Logbook> {
   const { store } = context;
   const { name, site } = input;
   const id = store.transaction(() => {
-    const siteId = insertSite(context, site);
+    const siteId = insertSite(context, { ...site, logbookId: null, validFrom: null, validUntil: null });
     const logbookId = store.run(
       store.q.insertInto("logbook").values({ name, siteId, createdAt: context.now() }),
     ).lastId;
@@ -49,19 +50,14 @@ export function changeLogbook(
   return findLogbook(context, id);
 }
 
-export function listLogbooks(context: Pick<Context, "store">): Logbook[] {
+export function listLogbooks(context: Pick<Context, "store" | "now">): Logbook[] {
   return context.store
     .all(liveLogbooks(context.store).select("id").orderBy("id"))
-    .map(({ id }) => loadLogbook(context.store, id)!);
+    .map(({ id }) => loadLogbook(context, id)!);
 }
 
-/** The logbooks but those that were deleted and are on their way out. */
-export function liveLogbooks({ q }: Store) {
-  return q.selectFrom("logbook").where("goneAt", "is", null);
-}
-
-export function findLogbook(context: Pick<Context, "store">, id: number): Result<Logbook> {
-  const logbook = loadLogbook(context.store, id);
+export function findLogbook(context: Pick<Context, "store" | "now">, id: number): Result<Logbook> {
+  const logbook = loadLogbook(context, id);
   return logbook === undefined ? missing(`logbook ${id}`) : done(logbook);
 }
 
@@ -70,17 +66,18 @@ export function distanceUnitOf(store: Store, logbookId: number): DistanceUnit {
   return store.first(store.q.selectFrom("logbook").select("distances").where("id", "=", logbookId))?.distances ?? "km";
 }
 
-function loadLogbook(store: Store, id: number): Logbook | undefined {
+function loadLogbook(context: Pick<Context, "store" | "now">, id: number): Logbook | undefined {
+  const { store } = context;
   const row = store.first(liveLogbooks(store).selectAll().where("id", "=", id));
   if (row === undefined) return undefined;
-  const { about, power, distances } = row;
+  const { siteId, about, power, distances } = row;
   return {
     id: row.id,
     name: row.name,
     contactCount: row.contactCount,
     createdAt: isoTime(row.createdAt),
-    site: siteOfLogbook(store, id),
-    ...{ about, power, distances },
+    site: siteNow(context, id),
+    ...{ siteId, about, power, distances },
     reports: JSON.parse(row.reports) as Logbook["reports"],
   };
 }

@@ -43,10 +43,10 @@ export function plannerFor(context: Context, logbookId: number, change: Change):
       const site = findSite(store, change.siteId);
       if (site === undefined) throw new JobProblem(`site ${change.siteId} does not exist`);
       const { only } = change;
-      const own = Object.entries(ownFactsAt(site)).filter(
-        ([key]) => only === undefined || key === "siteId" || only.some((fact) => fact === key),
+      const isAsked = (key: string) => only === undefined || key === "siteId" || only.some((fact) => fact === key);
+      return facts(({ band }) =>
+        Object.fromEntries(Object.entries(ownFactsAt(site, band)).filter(([key]) => isAsked(key))),
       );
-      return facts(() => Object.fromEntries(own));
     }
     case "pin":
       return () => ({ kind: "change", patch: { pin: change.pin } });

@@ -12,7 +12,7 @@ import { exceptionsByCall } from "../directory/callExceptions";
 import { listingOf } from "../directory/directory";
 import { done, invalid, type Result } from "../problem";
 import { withConfirmations } from "./contactRow";
-import { siteOfLogbook } from "./sites";
+import { siteNow } from "./sites";
 import { noteOf } from "./stationNotes";
 
 const PREVIOUS = 6;
@@ -35,7 +35,7 @@ export function readingFor(
   const { directory, ...station } = stationOf({ store }, logbookId, base);
   const { duplicate, ...rest } = readingOf(query, {
     now: at,
-    ownGrid: siteOfLogbook(store, logbookId).grid,
+    ownGrid: siteNow({ store, now }, logbookId).grid,
     exceptions,
     slotsOf: (entityCode) => slotsOfItem(store, logbookId, ENTITIES_AWARD.id, String(entityCode)),
     station: { ...station, directory },
@@ -81,7 +81,7 @@ function followedWorths(
       state: known("state"),
       island: known("island"),
     },
-    site: siteOfLogbook(store, logbookId),
+    site: siteNow({ store, now }, logbookId),
   });
   return worthsOf(followedAwards(store, logbookId), facts, (award, item) =>
     worthOfItem(award, item, slotsOfItem(store, logbookId, award.id, item), facts),

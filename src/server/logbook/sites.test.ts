@@ -1,8 +1,10 @@
+import { secondsOf } from "../../core/contact";
 import { type LiveEvent, logbookChangeSchema, siteInputSchema } from "../../core/contract";
 import { testContext, valueOf, taken } from "../testing";
 import { logContact } from "./contacts";
 import { changeLogbook, findLogbook } from "./logbooks";
-import { addSite, changeSite, listSites, removeSite } from "./sites";
+import { addSite, changeSite, listSites, removeSite, siteAt } from "./sites";
+import { createSiteWatch } from "./siteWatch";
 
 const TIGRE = taken(siteInputSchema, {
   name: "Tigre",
@@ -65,4 +67,91 @@ test("what is wrong with a site or a logbook's change is said by its field", asy
   expect(changeLogbook(context, logbookId, { siteId: 999 })).toMatchObject({ ok: false, problem: { status: 422 } });
   expect(() => taken(logbookChangeSchema, {})).toThrow("nothing is to be changed");
   expect(valueOf(changeLogbook(context, logbookId, { name: "Club log" }))).toMatchObject({ name: "Club log" });
+});
+
+const HILL = { ...TIGRE, name: "Cerro Pico", call: "CX3QUA/P", grid: "GF25", summit: "cx/mo-012", power: 5 };
+const AFTERNOON = { validFrom: "2026-11-20T14:00:00Z", validUntil: "2026-11-20T18:00:00Z" };
+
+test("contacts of a site's times are logged from it, whichever site is chosen and whenever they are typed", async () => {
+  const { context, logbookId, tigre } = await begin();
+  const hill = valueOf(
+    addSite(context, taken(siteInputSchema, { ...HILL, ...AFTERNOON, logbookId, antennas: "40m: dipole; 20m: loop" })),
+  );
+  const at = (startedAt: string, facts: object = {}) =>
+    valueOf(logContact(context, logbookId, { ...CONTACT, startedAt, ...facts }));
+  expect(at("2026-11-20T13:59:59Z")).toMatchObject({ ownCall: "CX3QUA", ownSummit: null, ownAntenna: null });
+  expect(at("2026-11-20T14:00:00Z", { band: "20m" })).toMatchObject({
+    ...{ ownCall: "CX3QUA/P", ownSummit: "CX/MO-012", ownAntenna: "loop", power: 5, siteId: hill.id },
+  });
+  expect(at("2026-11-20T15:00:00Z", { band: "15m" })).toMatchObject({ ownCall: "CX3QUA/P", ownAntenna: null });
+  expect(at("2026-11-20T16:00:00Z", { siteId: tigre.id })).toMatchObject({ ownCall: "LU/CX3QUA" });
+  expect(at("2026-11-20T18:00:00Z")).toMatchObject({ ownCall: "CX3QUA" });
+  // The power of the logbook is that of the chosen site: a hill that says its own keeps it.
+  valueOf(changeLogbook(context, logbookId, { power: 100 }));
+  expect(siteAt(context.store, logbookId, "2026-11-20T15:00:00Z").power).toBe(5);
+  valueOf(changeSite(context, hill.id, taken(siteInputSchema, { ...HILL, ...AFTERNOON, logbookId, power: null })));
+  expect(siteAt(context.store, logbookId, "2026-11-20T15:00:00Z").power).toBe(100);
+});
+
+test("no logbook is operated from two sites at once, and times are of a logbook", async () => {
+  const { context, logbookId } = await begin();
+  const input = (facts: object) => taken(siteInputSchema, { ...HILL, ...AFTERNOON, logbookId, ...facts });
+  const hill = valueOf(addSite(context, input({})));
+  const refusal = (facts: object) => {
+    const result = addSite(context, input({ name: "Cabin", ...facts }));
+    return result.ok ? null : result.problem.faults;
+  };
+  const said = "Cerro Pico has its times from 2026-11-20 14:00 to 2026-11-20 18:00: end one before the other begins";
+  expect(refusal({ validFrom: "2026-11-20T17:59:00Z", validUntil: null })).toEqual([
+    { field: "validFrom", text: said },
+  ]);
+  expect(refusal({ validFrom: null, validUntil: "2026-11-20T14:01:00Z" })).toEqual([
+    { field: "validUntil", text: said },
+  ]);
+  expect(refusal({ logbookId: 999 })).toMatchObject([{ field: "logbookId" }]);
+  valueOf(changeSite(context, hill.id, input({ validUntil: "2026-11-20T19:00:00Z" })));
+  valueOf(addSite(context, input({ name: "Cabin", validFrom: "2026-11-20T19:00:00Z", validUntil: null })));
+  for (const [facts, field] of [
+    [{ validUntil: "2026-11-20T14:00:00Z" }, "validUntil"],
+    [{ logbookId: null }, "logbookId"],
+    [{ validFrom: null, validUntil: null }, "validFrom"],
+    [{ summit: "the hill" }, "summit"],
+    [{ antennas: "21m: beam" }, "antennas"],
+    [{ cqZone: 41 }, "cqZone"],
+  ] as const)
+    expect(() => input(facts)).toThrow(`${field}: `);
+});
+
+test("the zones of a site are those of its call, until others are given", async () => {
+  const { context } = await begin();
+  const zones = { cqZone: 11, ituZone: 15 };
+  expect(valueOf(addSite(context, { ...TIGRE, ...zones }))).toMatchObject(zones);
+});
+
+test("browsers are told when the times of a site begin and end", async () => {
+  const { context, logbookId, heard } = await begin();
+  valueOf(addSite(context, taken(siteInputSchema, { ...HILL, ...AFTERNOON, logbookId })));
+  let now = "2026-11-20T13:59:58Z";
+  let looks = 0;
+  const clock = { ...context, now: () => (looks++, secondsOf(now)) };
+  const watch = createSiteWatch({
+    context: clock,
+    lookMs: 1,
+    fault: (error) => {
+      throw error;
+    },
+  });
+  const told = async (times: number) => {
+    const from = looks;
+    while (looks < from + 5) await new Promise((resolve) => setTimeout(resolve, 1));
+    expect(heard).toEqual(Array.from({ length: times }, () => ({ type: "logbook", logbookId })));
+  };
+  heard.length = 0;
+  await told(0);
+  now = "2026-11-20T14:00:00Z";
+  await told(1);
+  expect(valueOf(findLogbook(clock, logbookId)).site).toMatchObject({ name: "Cerro Pico" });
+  now = "2026-11-20T18:00:00Z";
+  await told(2);
+  await watch.close();
 });

@@ -1,16 +1,22 @@
 import type { z } from "zod";
-import { type CompleteContact, type OwnFact, ownSideAt } from "../../core/contact";
+import { type CompleteContact, isoTime, isWithin, type OwnFact, ownSideAt, periodsMeet } from "../../core/contact";
 import { type Site, type siteInputSchema } from "../../core/contract";
 import { resolve } from "../../core/entity";
+import { periodText } from "../../core/time/words";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
-import { done, failed, missing, type Result } from "../problem";
+import { liveLogbooks } from "./liveLogbooks";
+import { done, failed, invalid, missing, type Result } from "../problem";
 
 type SiteFacts = z.output<typeof siteInputSchema>;
 
 /** A place to operate from, besides that of a logbook. */
 export function addSite(context: Context, input: SiteFacts): Result<Site> {
-  return done(findSite(context.store, insertSite(context, input))!);
+  const fault = timesFault(context.store, input, null);
+  if (fault !== null) return fault;
+  const id = insertSite(context, input);
+  tellLogbooks(context);
+  return done(findSite(context.store, id)!);
 }
 
 export function insertSite(context: Context, site: SiteFacts): number {
@@ -22,9 +28,31 @@ export function insertSite(context: Context, site: SiteFacts): number {
 export function changeSite(context: Context, id: number, input: SiteFacts): Result<Site> {
   const { store } = context;
   if (findSite(store, id) === undefined) return missing(`site ${id}`);
+  const fault = timesFault(store, input, id);
+  if (fault !== null) return fault;
   store.run(store.q.updateTable("site").set(rowOf(input, context.now())).where("id", "=", id));
-  for (const logbook of logbooksAt(store, id)) context.announce({ type: "logbook", logbookId: logbook.id });
+  tellLogbooks(context);
   return done(findSite(store, id)!);
+}
+
+/** What is wrong with the times of a site: no logbook is operated from two at once. */
+function timesFault(store: Store, site: SiteFacts, id: number | null): Result<never> | null {
+  if (site.logbookId === null) return null;
+  if (store.first(liveLogbooks(store).select("id").where("id", "=", site.logbookId)) === undefined)
+    return invalid([{ field: "logbookId", text: `there is no logbook ${site.logbookId}: choose another one` }]);
+  const meets = timedSites(store, site.logbookId).find((other) => other.id !== id && periodsMeet(other, site));
+  if (meets === undefined) return null;
+  const text = `${meets.name} has its times ${periodText(meets)}: end one before the other begins`;
+  return invalid([
+    { field: meets.validFrom !== null && isWithin(meets.validFrom, site) ? "validUntil" : "validFrom", text },
+  ]);
+}
+
+/** Any logbook may be operated from elsewhere since. */
+function tellLogbooks(context: Context): void {
+  const { store } = context;
+  for (const { id } of store.all(liveLogbooks(store).select("id")))
+    context.announce({ type: "logbook", logbookId: id });
 }
 
 /** Removes a site that nothing was logged from. */
@@ -46,8 +74,7 @@ export function removeSite({ store }: Context, id: number): Result<{ readonly re
 }
 
 function logbooksAt(store: Store, siteId: number): { id: number; name: string }[] {
-  const live = store.q.selectFrom("logbook").where("goneAt", "is", null);
-  return store.all(live.select(["id", "name"]).where("siteId", "=", siteId).orderBy("id"));
+  return store.all(liveLogbooks(store).select(["id", "name"]).where("siteId", "=", siteId).orderBy("id"));
 }
 
 export function listSites({ store }: Context): Site[] {
@@ -58,7 +85,7 @@ export function findSite(store: Store, id: number): Site | undefined {
   return store.first(store.q.selectFrom("site").selectAll().where("id", "=", id));
 }
 
-/** The site that a logbook is operated from, with the power that the logbook says before the site does. */
+/** The site that is chosen for a logbook, with the power that the logbook says before the site does. */
 export function siteOfLogbook(store: Store, logbookId: number): Site {
   const site = store.first(
     store.q
@@ -72,11 +99,32 @@ export function siteOfLogbook(store: Store, logbookId: number): Site {
   return site;
 }
 
+/** Tells where a logbook is operated from at an ISO time: the site whose times hold it, or else the chosen one. */
+export function siteFinder(store: Store, logbookId: number): (at: string) => Site {
+  const chosen = siteOfLogbook(store, logbookId);
+  const timed = timedSites(store, logbookId).map((site) => ({ ...site, power: site.power ?? chosen.power }));
+  return (at) => timed.find((site) => isWithin(at, site)) ?? chosen;
+}
+
+/** The site that a logbook is operated from at an ISO time. */
+export function siteAt(store: Store, logbookId: number, at: string): Site {
+  return siteFinder(store, logbookId)(at);
+}
+
+/** The site that a logbook is operated from now. */
+export function siteNow({ store, now }: Pick<Context, "store" | "now">, logbookId: number): Site {
+  return siteAt(store, logbookId, isoTime(now()));
+}
+
+function timedSites(store: Store, logbookId: number): Site[] {
+  return store.all(store.q.selectFrom("site").selectAll().where("logbookId", "=", logbookId));
+}
+
 /** Our side of a contact that is made from a site. */
 type OwnFacts = Pick<CompleteContact, "siteId" | OwnFact>;
 
-export function ownFactsAt(site: Site): OwnFacts {
-  return { siteId: site.id, ...ownSideAt(site) };
+export function ownFactsAt(site: Site, band: string | null): OwnFacts {
+  return { siteId: site.id, ...ownSideAt(site, band) };
 }
 
 /** Puts each fact of our side into a contact that has none there. */
@@ -87,5 +135,10 @@ export function fillOwnFacts<Facts extends object>(facts: Facts, own: OwnFacts):
 
 function rowOf(site: SiteFacts, now: number) {
   const { entity, cqZone, ituZone } = resolve(site.call, now);
-  return { ...site, entityCode: entity?.code ?? null, cqZone, ituZone };
+  return {
+    ...site,
+    entityCode: entity?.code ?? null,
+    cqZone: site.cqZone ?? cqZone,
+    ituZone: site.ituZone ?? ituZone,
+  };
 }

@@ -11,7 +11,7 @@ import { guardedBy } from "../guarded";
 import { findLogbook, listLogbooks } from "../logbook/logbooks";
 import { savedAlertRules } from "../logbook/saved";
 import { distanceUnitOf } from "../logbook/logbooks";
-import { siteOfLogbook } from "../logbook/sites";
+import { siteNow } from "../logbook/sites";
 import { done, failed, type Result } from "../problem";
 import { solarNow } from "../sun/sunFigures";
 import { isRunning, isWithoutSpots } from "./entryRules";
@@ -127,7 +127,7 @@ export function createSpotBoard({
   }
 
   function look(logbookId: number, awards: readonly string[] = awardsAsked(logbookId), wonderOf = wonder): Looked {
-    const site = siteOfLogbook(store, logbookId);
+    const site = siteNow(context, logbookId);
     const unit = distanceUnitOf(store, logbookId);
     const valuer = createValuer({
       store,

@@ -79,7 +79,7 @@ test("the unfolded part is read, and what is wrong in it is said", () => {
   let draft: Draft = { ...EMPTY_DRAFT, call: "OY4QSA", past: { day: "2026-11-20", clock: "10:00" } };
   for (const [key, value] of [
     ["frequencyReceivedHz", "21 030,5"],
-    ["MY_ANTENNA", "dipole"],
+    ["MY_RIG", "homemade"],
     ["cqZone", "far"],
   ] as const)
     draft = withValue(draft, key, value);
@@ -88,7 +88,7 @@ test("the unfolded part is read, and what is wrong in it is said", () => {
     startedAt: "2026-11-20T10:00:00Z",
     endedAt: "2026-11-20T10:00:00Z",
     frequencyReceivedHz: 21_030_500,
-    extra: [{ name: "MY_ANTENNA", value: "dipole" }],
+    extra: [{ name: "MY_RIG", value: "homemade" }],
   });
   expect(faults).toEqual([{ field: "cqZone", text: '"far" is no whole number' }]);
 });

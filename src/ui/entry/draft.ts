@@ -12,7 +12,6 @@ type LineKey = (typeof LINE_KEYS)[number];
 export const EQUIPMENT = [
   { key: "RIG", label: "Their rig" },
   { key: "MY_RIG", label: "Our rig" },
-  { key: "MY_ANTENNA", label: "Our antenna" },
 ] as const;
 
 /** What stands in the entry line, as typed. */

@@ -8,6 +8,7 @@ import {
   type FactKind,
   factField,
   factText,
+  parseFullTime,
 } from "@/core/contact";
 import type { Credit } from "@/core/award";
 import type { StoredContact } from "@/core/contract";
@@ -63,12 +64,8 @@ function meaning(kind: FactKind, text: string): Value | { readonly fault: string
       const kilohertz = Number(text.replace(/\s/g, "").replace(",", "."));
       return Number.isFinite(kilohertz) ? Math.round(kilohertz * 1000) : { fault: `"${text}" is no frequency in kHz` };
     }
-    case "time": {
-      const [, day, clock, seconds] = /^(\d{4}-\d\d-\d\d)[ T](\d\d:\d\d)(:\d\d)?Z?$/.exec(text) ?? [];
-      return day === undefined
-        ? { fault: "a time is written like 2026-11-23 21:40" }
-        : `${day}T${clock}${seconds ?? ":00"}Z`;
-    }
+    case "time":
+      return parseFullTime(text) ?? { fault: "a time is written like 2026-11-23 21:40" };
     case "upper":
       return text.toUpperCase();
     default:

@@ -36,11 +36,11 @@ type LogbookForm = z.input<typeof formSchema>;
 /** What a logbook is called and for, and what it offers before anything is typed. */
 export function ChangeLogbook({ logbook, onClose }: { logbook: Logbook; onClose: () => void }) {
   const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
-  const { id, name, about, site, power, reports, distances } = logbook;
+  const { id, name, about, siteId, site, power, reports, distances } = logbook;
   const form = useZodForm({
     schema: formSchema,
     start: {
-      ...{ name, about, distances, siteId: String(site.id), power: String(power ?? "") },
+      ...{ name, about, distances, siteId: String(siteId), power: String(power ?? "") },
       reports: { CW: "", voice: "", digital: "", ...reports },
     },
     send: (body) => ask(endpoints.changeLogbook, { params: { logbookId: id }, body }),

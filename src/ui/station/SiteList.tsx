@@ -3,13 +3,14 @@
 import { useMutation } from "@tanstack/react-query";
 import { toast } from "sonner";
 import type { Site } from "@/core/contract";
-import * as logbooks from "@/core/contract/endpoints/logbooks";
+import * as endpoints from "@/core/contract/endpoints/logbooks";
 import * as station from "@/core/contract/endpoints/station";
 import { entityByCode } from "@/core/entity";
+import { periodText } from "@/core/time/words";
 import { type ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { useLogbook } from "../shell/logbook";
-import { formOf, siteForm } from "./siteForm";
+import { inputOf } from "./siteForm";
 
 interface SiteListProps {
   sites: readonly Site[];
@@ -19,14 +20,21 @@ interface SiteListProps {
 
 /** The sites: which one is in use, and where each is used, changed and removed. */
 export function SiteList({ sites, onChange, onSettled }: SiteListProps) {
-  const { logbook } = useLogbook();
+  const { logbook, logbooks } = useLogbook();
+  /** Whether contacts are logged now from a site whose times it is, and not from the chosen one. */
+  const isTimed = logbook.site.id !== logbook.siteId;
   const choose = useMutation({
     mutationFn: ({ id }: Site) =>
-      ask(logbooks.changeLogbook, { params: { logbookId: logbook.id }, body: { siteId: id } }),
-    onSuccess: (_, { name }) => toast.success(`Contacts are now logged from ${name}.`),
+      ask(endpoints.changeLogbook, { params: { logbookId: logbook.id }, body: { siteId: id } }),
+    onSuccess: (_, { name }) =>
+      toast.success(
+        isTimed
+          ? `Contacts are logged from ${name} as soon as the times of ${logbook.site.name} are over.`
+          : `Contacts are now logged from ${name}.`,
+      ),
   });
   const restore = useMutation<Site, ApiProblem, Site>({
-    mutationFn: (site) => ask(station.addSite, { body: siteForm.parse(formOf(site)) }),
+    mutationFn: (site) => ask(station.addSite, { body: inputOf(site) }),
     onSettled,
   });
   const remove = useMutation({
@@ -54,9 +62,17 @@ export function SiteList({ sites, onChange, onSettled }: SiteListProps) {
                 </span>
               </p>
               <p className="truncate text-soft">{factsLine(site)}</p>
+              {site.logbookId !== null && (
+                <p className="truncate text-soft">
+                  <span className="font-mono">{periodText(site)}</span> for{" "}
+                  {logbooks.find(({ id }) => id === site.logbookId)?.name}
+                </p>
+              )}
             </div>
             {site.id === logbook.site.id ? (
               <span className="px-2.5 font-semibold text-signal">In use</span>
+            ) : site.id === logbook.siteId ? (
+              <span className="px-2.5 text-signal">In use after that</span>
             ) : (
               <Button small onClick={() => choose.mutate(site)} aria-label={`Use ${site.name}`}>
                 Use
@@ -65,7 +81,7 @@ export function SiteList({ sites, onChange, onSettled }: SiteListProps) {
             <Button small look="quiet" onClick={() => onChange(site)} aria-label={`Change ${site.name}`}>
               Change
             </Button>
-            {site.id !== logbook.site.id && (
+            {site.id !== logbook.siteId && (
               <Button small look="quiet" onClick={() => remove.mutate(site)} aria-label={`Remove ${site.name}`}>
                 Remove
               </Button>
@@ -77,12 +93,12 @@ export function SiteList({ sites, onChange, onSettled }: SiteListProps) {
   );
 }
 
-function factsLine({ entityCode, cqZone, ituZone, operator, state, county, power }: Site): string {
+function factsLine(site: Site): string {
+  const { entityCode, cqZone, ituZone, operator, state, county, island, summit, park, power } = site;
   return [
     entityCode === null ? "in no entity" : entityByCode(entityCode)?.name,
     cqZone === null ? null : `CQ ${cqZone}, ITU ${ituZone}`,
-    state,
-    county,
+    ...[state, county, island, summit, park],
     operator === null ? null : `operator ${operator}`,
     power === null ? null : `${power} W`,
   ]

@@ -36,7 +36,7 @@ function SitesWindow({ onClose }: { onClose: () => void }) {
     void onSettled();
   });
   const edit = (site: Site | "new") => {
-    form.form.reset(formOf(site === "new" ? null : site));
+    form.form.reset(formOf(site === "new" ? null : site, logbook.id));
     setEditing(site);
   };
 

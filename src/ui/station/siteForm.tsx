@@ -1,23 +1,42 @@
 "use client";
 
-import type { z } from "zod";
+import { z } from "zod";
+import { factText, movedOwnFacts } from "@/core/contact";
 import { type Site, siteInputSchema } from "@/core/contract";
-import { movedOwnFacts } from "@/core/contact";
+import { resolve } from "@/core/entity";
 import * as station from "@/core/contract/endpoints/station";
 import { ask } from "../kit/api";
-import { TextField } from "../kit/form/fields";
-import { typedNumber } from "../kit/form/typed";
+import { ChoiceField, TextField } from "../kit/form/fields";
+import { typedNumber, typedTime } from "../kit/form/typed";
 import { useZodForm } from "../kit/form/useZodForm";
+import { useLogbook } from "../shell/logbook";
 import type { MovedSite } from "./EarlierContacts";
 
-export const siteForm = siteInputSchema.extend({ power: typedNumber(siteInputSchema.shape.power) });
+const { cqZone, ituZone, power, validFrom, validUntil } = siteInputSchema.shape;
+const siteForm = z
+  .object({
+    ...siteInputSchema.shape,
+    cqZone: typedNumber(cqZone),
+    ituZone: typedNumber(ituZone),
+    power: typedNumber(power),
+    validFrom: typedTime(validFrom),
+    validUntil: typedTime(validUntil),
+    logbookId: z.string(),
+  })
+  // Without times it is chosen by hand, in any logbook.
+  .transform(({ logbookId, ...site }): z.input<typeof siteInputSchema> => ({
+    ...site,
+    logbookId: site.validFrom === null && site.validUntil === null ? null : Number(logbookId),
+  }))
+  .pipe(siteInputSchema);
 type SiteForm = z.input<typeof siteForm>;
 
 /** The form of a site: one that is there, or a new one. */
 export function useSiteForm(site: Site | "new" | null, onSent: (kept: Site) => void) {
+  const { logbook } = useLogbook();
   return useZodForm({
     schema: siteForm,
-    start: formOf(site === "new" ? null : site),
+    start: formOf(site === "new" ? null : site, logbook.id),
     send: (body) =>
       site === null || site === "new"
         ? ask(station.addSite, { body })
@@ -44,37 +63,90 @@ export function siteTitle(site: Site | "new"): { readonly title: string; readonl
 }
 
 export function SiteFields() {
+  const { logbooks } = useLogbook();
   return (
-    <div className="grid grid-cols-2 gap-x-3 gap-y-4">
+    <div className="grid grid-cols-6 gap-x-3 gap-y-4">
       <TextField<SiteForm> name="name" label="Name of the place" autoFocus wrapperClassName="col-span-2" />
-      <TextField<SiteForm> name="call" label="Call on the air, as in LU/CX3QUA" mono />
-      <TextField<SiteForm> name="grid" label="Grid, as in GF35co" mono />
-      <TextField<SiteForm> name="operator" label="Operator, if not the call" mono />
-      <TextField<SiteForm> name="power" label="Power, W" mono inputMode="decimal" />
-      <TextField<SiteForm> name="state" label="State or province, its code" mono />
-      <TextField<SiteForm> name="county" label="County" />
+      <TextField<SiteForm> name="call" label="Call on the air, as in LU/CX3QUA" mono wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="grid" label="Grid, as in GF35co" mono wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="operator" label="Operator, if not the call" mono wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="state" label="State or province, its code" mono wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="county" label="County" wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="island" label="Island, as in SA-030" mono wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="summit" label="Summit, as in CX/MO-012" mono wrapperClassName="col-span-2" />
+      <TextField<SiteForm> name="park" label="Parks, as in UY-0012" mono wrapperClassName="col-span-2" />
+      <TextField<SiteForm>
+        name="cqZone"
+        label="CQ zone, if not the call's"
+        mono
+        inputMode="numeric"
+        wrapperClassName="col-span-2"
+      />
+      <TextField<SiteForm>
+        name="ituZone"
+        label="ITU zone, if not the call's"
+        mono
+        inputMode="numeric"
+        wrapperClassName="col-span-2"
+      />
+      <TextField<SiteForm> name="power" label="Power, W" mono inputMode="decimal" wrapperClassName="col-span-2" />
+      <TextField<SiteForm>
+        name="antennas"
+        label="Antennas by band, as 20m-10m: beam; 40m: dipole; long wire"
+        wrapperClassName="col-span-6"
+      />
       <TextField<SiteForm>
         name="licence"
         label="Licence in kHz, as 7000-7040 CW; 14000-14350: empty for all that the region has"
         mono
-        wrapperClassName="col-span-2"
+        wrapperClassName="col-span-6"
       />
+      <fieldset className="col-span-6 grid grid-cols-6 gap-x-3">
+        <legend className="pb-1 text-tiny text-soft">
+          Only at a time, UTC: contacts of that time are logged from here, whichever site is chosen
+        </legend>
+        <TextField<SiteForm> name="validFrom" label="From, as 2026-11-20 14:00" mono wrapperClassName="col-span-2" />
+        <TextField<SiteForm> name="validUntil" label="Until" mono wrapperClassName="col-span-2" />
+        <ChoiceField<SiteForm> name="logbookId" label="In the logbook" wrapperClassName="col-span-2">
+          {logbooks.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </ChoiceField>
+      </fieldset>
     </div>
   );
 }
 
-export function formOf(site: Site | null): SiteForm {
-  if (site === null)
-    return { name: "", call: "", grid: "", operator: "", state: "", county: "", licence: "", power: "" };
-  const { name, call, grid, operator, state, county, licence, power } = site;
+/** What the form of a site begins with. */
+export function formOf(site: Site | null, logbookId: number): SiteForm {
+  const text = (value: string | number | null | undefined) => String(value ?? "");
+  const time = (iso: string | null | undefined) => factText("time", iso ?? null).replace(/:00$/, "");
+  const ofCall = site === null ? null : resolve(site.call, Date.now() / 1000);
+  const unlessOfCall = (zone: "cqZone" | "ituZone") => (site?.[zone] === ofCall?.[zone] ? "" : text(site?.[zone]));
   return {
-    name,
-    call,
-    grid,
-    operator: operator ?? "",
-    state: state ?? "",
-    county: county ?? "",
-    licence: licence ?? "",
-    power: `${power ?? ""}`,
+    name: text(site?.name),
+    call: text(site?.call),
+    grid: text(site?.grid),
+    operator: text(site?.operator),
+    state: text(site?.state),
+    county: text(site?.county),
+    cqZone: unlessOfCall("cqZone"),
+    ituZone: unlessOfCall("ituZone"),
+    island: text(site?.island),
+    summit: text(site?.summit),
+    park: text(site?.park),
+    antennas: text(site?.antennas),
+    licence: text(site?.licence),
+    power: text(site?.power),
+    validFrom: time(site?.validFrom),
+    validUntil: time(site?.validUntil),
+    logbookId: text(site?.logbookId ?? logbookId),
   };
+}
+
+/** A site as it can be added again after it was removed. */
+export function inputOf(site: Site) {
+  return siteForm.parse(formOf(site, 0));
 }

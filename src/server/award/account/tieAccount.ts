@@ -17,7 +17,7 @@ import { contactsById } from "../../logbook/contactRow";
 import { countedTo } from "../counted";
 import { creditsIn } from "../credits";
 import { awardsOf } from "../ownAwards";
-import { liveLogbooks } from "../../logbook/logbooks";
+import { liveLogbooks } from "../../logbook/liveLogbooks";
 
 /** So many differences of an award are shown. */
 const LISTED = 500;

@@ -5,7 +5,7 @@ import type { TestStep } from "../../../core/contract";
 import { recordsIn, takeArrival } from "../arrivals";
 import { type Connection, linkKind, type Opening } from "../linkKind";
 import { logbook, network, port } from "../settings";
-import { liveLogbooks } from "../../logbook/logbooks";
+import { liveLogbooks } from "../../logbook/liveLogbooks";
 
 const settingsSchema = z.strictObject({
   port: port.meta({ title: "Port", description: "that the other program sends to" }),
