@@ -37,6 +37,7 @@ import { benchContest, benchScore } from "./contest";
 import { best, type Line, p95, ratio, table, time, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
 import { benchSpots } from "./spots";
+import { benchStatistics } from "./statistics";
 
 /** The awards of the demo. */
 const OWN_AWARDS = join("demo", "awards");
@@ -50,6 +51,7 @@ const lines: Line[] = [];
 try {
   if (process.argv.includes("confirm")) await benchAlone(benchConfirm);
   else if (process.argv.includes("awards")) await benchAlone(benchAwards);
+  else if (process.argv.includes("statistics")) await benchAlone(benchStatistics);
   else if (process.argv.includes("spots")) await benchAlone(benchSpotsOfAll);
   else await benchAll();
 } finally {

@@ -154,3 +154,8 @@ export function reportFault(report: string, mode: string, submode: string | null
     ? null
     : `"${report}" is no report: readability 1 to 5, strength and tone 1 to 9, as in 599`;
 }
+
+/** A mode by the name that people use: "FT4" of MFSK, and SSB whatever the sideband. */
+export function usualMode(mode: string, submode: string | null): string {
+  return mode === "SSB" ? mode : (submode ?? mode);
+}

@@ -36,6 +36,11 @@ export type SentState = (typeof SENT_STATES)[number];
 
 /** Their side: nothing, asked for, confirmed, confirmed and checked for an award, or of no interest. */
 export const RECEIVED_STATES = ["no", "wanted", "confirmed", "verified", "ignored"] as const;
+/** Those by which the other station has confirmed. */
+export const CONFIRMED_STATES = [
+  "confirmed",
+  "verified",
+] as const satisfies readonly (typeof RECEIVED_STATES)[number][];
 export type ReceivedState = (typeof RECEIVED_STATES)[number];
 
 const date = z.iso.date().nullable().default(null);
@@ -54,7 +59,7 @@ export type Confirmation = z.output<typeof confirmationSchema>;
 
 /** Whether the other station has confirmed. */
 export function isConfirmed(confirmation: Pick<Confirmation, "received">): boolean {
-  return confirmation.received === "confirmed" || confirmation.received === "verified";
+  return CONFIRMED_STATES.some((state) => state === confirmation.received);
 }
 
 export function emptyConfirmation(channel: Channel): Confirmation {

@@ -4,6 +4,7 @@ export {
   CHANNELS,
   confirmationOf,
   confirmationSchema,
+  CONFIRMED_STATES,
   emptyConfirmation,
   isConfirmed,
   queuedFor,

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { awardIdSchema } from "../award";
+import { statisticIdSchema } from "../statistics";
 import { serviceIdSchema } from "./service";
 
 /**
@@ -13,7 +14,7 @@ type Names<Path extends string> = Path extends `${string}{${infer Name}}${infer 
   ? (Name extends `${infer Plain}...` ? Plain : Name) | Names<Rest>
   : never;
 /** What a path names that is one of a list; what is none of it is not found. */
-export const NAMED = { service: serviceIdSchema, award: awardIdSchema } as const;
+export const NAMED = { service: serviceIdSchema, award: awardIdSchema, statistic: statisticIdSchema } as const;
 /** What a path names: those that end in "Id" are numbers of rows. */
 export type Params<Path extends string> = {
   readonly [Name in Names<Path>]: Name extends keyof typeof NAMED

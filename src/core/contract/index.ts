@@ -23,4 +23,5 @@ export * from "./reading";
 export * from "./saved";
 export * from "./service";
 export * from "./spot";
+export * from "./statistic";
 export * from "./sun";

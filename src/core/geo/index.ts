@@ -1,6 +1,7 @@
 export { DISTANCE_UNITS, type DistanceUnit, distanceIn, distanceText } from "./distanceText";
 export { EARTH_RADIUS_KM, pathBetween, pointAlong, pointsBetween } from "./greatCircle";
 export type { Path } from "./greatCircle";
+export { gridDistance } from "./gridDistance";
 export { gridCenter, gridOf, parseGrid } from "./grid";
 export type { GridResult, GridSquare } from "./grid";
 export { turn, wrapLongitude } from "./point";

@@ -2,8 +2,8 @@
 
 import type { Period } from "../contact";
 
-const MONTHS = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split(" ");
-const WEEKDAYS = "Sun Mon Tue Wed Thu Fri Sat".split(" ");
+export const MONTHS: readonly string[] = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split(" ");
+export const WEEKDAYS: readonly string[] = "Sun Mon Tue Wed Thu Fri Sat".split(" ");
 
 /** "23 Nov 21:40" this year, "23 Nov 2021" before; from an ISO time. */
 export function shortTime(iso: string, thisYear: number): string {

@@ -1,6 +1,7 @@
-import { type Channel, CHANNELS, type Confirmation, emptyConfirmation, standing } from "../confirm";
+import { type Channel, CHANNELS, type Confirmation, emptyConfirmation, isConfirmed, standing } from "../confirm";
 import { type CompleteContact, FACT_GROUPS, type FactKey, type FactKind, factText } from "../contact";
 import { entityByCode } from "../entity";
+import { gridDistance } from "../geo";
 
 type ConfirmationKey = Exclude<keyof Confirmation, "channel">;
 
@@ -55,6 +56,8 @@ export const LOG_COLUMNS: readonly LogColumn[] = [
     })),
   ),
   { id: "modeGroup", label: "Mode group", title: "Group", group: "Contact", kind: "modeGroup", width: 80 },
+  { id: "distanceKm", label: "Distance, km", title: "km away", group: "Contact", kind: "number", width: 76 },
+  { id: "confirmed", label: "Confirmed", title: "Confirmed", group: "Contact", kind: "flag", width: 84 },
   { id: "pin", label: "Pin", title: "Pin", group: "Remarks", kind: "flag", width: 48 },
   ...CHANNELS.flatMap(({ id: channel, name }): LogColumn[] => {
     return [
@@ -104,6 +107,8 @@ export function columnText(contact: CompleteContact, column: LogColumn): string 
   }
   if (column.id === "pin") return contact.pin ? "pinned" : "";
   if (column.id === "modeGroup") return contact.modeGroup;
+  if (column.id === "confirmed") return contact.confirmations.some(isConfirmed) ? "confirmed" : "";
+  if (column.id === "distanceKm") return String(gridDistance(contact.ownGrid, contact.grid) ?? "");
   const value = contact[column.id as FactKey];
   if (column.kind === "entity") return value === null ? "" : (entityByCode(Number(value))?.name ?? String(value));
   return factText(column.kind as FactKind, value);

@@ -1,17 +1,31 @@
 import { z } from "zod";
 import { bandByName } from "../band";
-import { RECEIVED_STATES, SENT_STATES, SERVICE_IDS } from "../confirm";
+import { type Channel, CHANNELS, RECEIVED_STATES, SENT_STATES, SERVICE_IDS } from "../confirm";
 import { entityByCode } from "../entity";
-import { type ColumnKind, LOG_COLUMNS } from "./columns";
-
-/** What a filter can ask for that is no column: it follows from the log as a whole. */
-const DERIVED_FIELDS = [{ id: "entityConfirmed", label: "Entity confirmed", kind: "flag" as const }];
+import { WEEKDAYS } from "../time/words";
+import { type ColumnKind, LOG_COLUMNS, type LogColumn } from "./columns";
 
 export interface FilterField {
   readonly id: string;
   readonly label: string;
-  readonly kind: ColumnKind;
+  readonly group: string;
+  readonly kind: ColumnKind | "weekday";
+  /** Of what is asked about a confirmation: which channel, and what of it. */
+  readonly channel?: Channel;
+  readonly of?: LogColumn["of"] | "days";
 }
+
+/** What a filter can ask for that is no column: it follows from others, or from the log as a whole. */
+const DERIVED_FIELDS: readonly FilterField[] = [
+  { id: "hour", label: "Hour, UTC", group: "Contact", kind: "number" },
+  { id: "weekday", label: "Weekday, UTC", group: "Contact", kind: "weekday" },
+  { id: "site", label: "Site", group: "Our side", kind: "text" },
+  ...CHANNELS.map(({ id: channel, name }): FilterField => {
+    const label = `${name}, days from sent to confirmed`;
+    return { id: `${channel}.days`, label, group: name, kind: "number", channel, of: "days" };
+  }),
+  { id: "entityConfirmed", label: "Entity confirmed", group: "The whole log", kind: "flag" },
+];
 
 export const FILTER_FIELDS: readonly FilterField[] = [
   ...LOG_COLUMNS.filter(({ kind }) => kind !== "standing"),
@@ -53,7 +67,7 @@ const NUMBER = ["is", "isNot", "atLeast", "atMost", ...EMPTINESS] as const;
 const TIME = ["today", "thisMonth", "thisYear", "onDay", "from", "before", "lastDays", "olderDays"] as const;
 
 /** The comparisons that suit a field. */
-export function comparisonsFor(kind: ColumnKind): readonly Comparison[] {
+export function comparisonsFor(kind: FilterField["kind"]): readonly Comparison[] {
   switch (kind) {
     case "text":
     case "long":
@@ -114,6 +128,7 @@ export function conditionFault({ field: id, is, value = "" }: Condition): string
     return Number.isFinite(numberOf(value)) ? null : `"${value}" is no number`;
   if (field.kind === "band") return bandByName(value) ? null : `"${value}" is no band: write it as in 20m`;
   if (field.kind === "entity") return entityByCode(Number(value)) ? null : `no entity has the code ${value}`;
+  if (field.kind === "weekday") return oneOf(value, WEEKDAYS);
   if (field.kind === "sent") return oneOf(value, SENT_STATES);
   if (field.kind === "received") return oneOf(value, RECEIVED_STATES);
   return null;

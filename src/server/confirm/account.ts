@@ -1,4 +1,4 @@
-import { serviceById, type ServiceId } from "../../core/confirm";
+import { CONFIRMED_STATES, serviceById, type ServiceId } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
 import type { AccountComparison } from "../../core/contract";
 import type { Context } from "../context";
@@ -38,9 +38,7 @@ function believed({ store }: Context, logbookId: number, service: ServiceId): Ma
       .select((eb) => [
         eb.fn.coalesce("contact.ownCall", eb.val(usual)).as("ours"),
         eb.fn.countAll<number>().as("sent"),
-        eb.fn
-          .sum<number>(eb.case().when("received", "in", ["confirmed", "verified"]).then(1).else(0).end())
-          .as("confirmed"),
+        eb.fn.sum<number>(eb.case().when("received", "in", CONFIRMED_STATES).then(1).else(0).end()).as("confirmed"),
         eb.fn.max("startedAt").as("last"),
       ])
       .where("contact.logbookId", "=", logbookId)

@@ -1,5 +1,13 @@
 import type { z } from "zod";
-import { askText, type AskWay, confirmationOf, lacksOf, serviceById, withConfirmation } from "../../core/confirm";
+import {
+  askText,
+  type AskWay,
+  confirmationOf,
+  CONFIRMED_STATES,
+  lacksOf,
+  serviceById,
+  withConfirmation,
+} from "../../core/confirm";
 import { isoTime } from "../../core/contact";
 import type { Asking, askInputSchema, StoredContact, Unanswered } from "../../core/contract";
 import type { Context } from "../context";
@@ -109,7 +117,7 @@ export function unanswered({ store }: Context, logbookId: number): Result<Unansw
               .selectFrom("confirmation")
               .select("confirmation.contactId")
               .whereRef("confirmation.contactId", "=", "contact.id")
-              .where("received", "in", ["confirmed", "verified"]),
+              .where("received", "in", CONFIRMED_STATES),
           ),
         ),
       )

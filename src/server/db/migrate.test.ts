@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { unopenedBy } from "../front/unopened";
 import { NewerDatabase } from "./migrate";
 import { MIGRATIONS } from "./migrations";
-import { connect, openStore, type Store } from "./store";
+import { addFunctions, connect, openStore, type Store } from "./store";
 import { migrate } from "./migrate";
 
 const folder = mkdtempSync(join(tmpdir(), "ypsiloid-migrate-"));
@@ -31,6 +31,7 @@ function earlier(file: string, count: number): void {
   sqlite.exec(
     "CREATE TABLE kysely_migration (name VARCHAR(255) NOT NULL PRIMARY KEY, timestamp VARCHAR(255) NOT NULL)",
   );
+  addFunctions(sqlite);
   for (const [name, statements] of Object.entries(MIGRATIONS).slice(0, count)) {
     for (const statement of statements) sqlite.exec(statement);
     sqlite.prepare("INSERT INTO kysely_migration VALUES (?, '')").run(name);
@@ -228,8 +229,13 @@ test("what files said of our own references and antenna gets its columns; what d
     VALUES (1, 1, 'DL1QTA', 'DL1QTA', 0, 0, '20m', 'CW', 'CW', ?)`);
   for (const fields of extras) insert.run(JSON.stringify(fields));
   insert.run(null);
+  sqlite.exec("UPDATE contact SET ownGrid = 'GF35co', grid = 'JN58td' WHERE id = 1");
   sqlite.close();
   const store = openStore(file);
+  expect(store.values(store.q.selectFrom("contact").select("distanceKm").orderBy("id"))).toEqual([
+    11_237,
+    ...[null, null, null, null],
+  ]);
   const columns = ["ownIsland", "ownSummit", "ownPark", "ownAntenna", "extra"] as const;
   const rows = store.all(store.q.selectFrom("contact").select(columns).orderBy("id"));
   store.close();

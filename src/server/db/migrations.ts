@@ -329,6 +329,11 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
             WHERE json_extract(value, '$.name') <> '${name}' ORDER BY key))
         WHERE ${column} IS NOT NULL`,
     ]),
+    "ALTER TABLE contact ADD COLUMN distanceKm INTEGER",
+    "UPDATE contact SET distanceKm = gridDistance(ownGrid, grid) WHERE ownGrid IS NOT NULL AND grid IS NOT NULL",
+    "ALTER TABLE contact ADD COLUMN confirmed INTEGER NOT NULL DEFAULT 0",
+    `UPDATE contact SET confirmed = 1 WHERE id IN (
+      SELECT contactId FROM confirmation WHERE received IN ('confirmed', 'verified'))`,
     ...["island", "summit", "park", "antennas", "validFrom", "validUntil"].map(
       (column) => `ALTER TABLE site ADD COLUMN ${column} TEXT`,
     ),

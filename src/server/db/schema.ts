@@ -340,6 +340,10 @@ export interface ContactTable extends FactColumns {
   revision: number;
   baseCall: string;
   modeGroup: ModeGroup;
+  /** Between the grids of both sides; null where one is missing. */
+  distanceKm: number | null;
+  /** Whether the other station confirmed it, on any channel. */
+  confirmed: Generated<0 | 1>;
   siteId: number | null;
   pin: number;
   /** JSON of the typed parts by their ids, or null where the exchange is kept in texts alone. */

@@ -2,6 +2,7 @@ import Database from "better-sqlite3";
 import { type Compilable, Kysely, SqliteDialect } from "kysely";
 import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
+import { gridDistance } from "../../core/geo";
 import { type Gate, OPEN_GATE } from "./door";
 import { migrate } from "./migrate";
 import type { Schema } from "./schema";
@@ -72,10 +73,18 @@ export function connect(file: string, { cacheMegabytes = CACHE, gate = OPEN_GATE
   sqlite.pragma(`journal_size_limit = ${LARGEST_WAL}`);
   sqlite.pragma("foreign_keys = ON");
   sqlite.pragma(`cache_size = -${cacheMegabytes * 1024}`);
+  addFunctions(sqlite);
   const store = storeOn(sqlite, gate);
   // A contact that was acknowledged outlives a power cut.
   store.waitForDisk(true);
   return store;
+}
+
+/** What our own statements call beside SQLite's functions. */
+export function addFunctions(sqlite: Database.Database): void {
+  sqlite.function("gridDistance", { deterministic: true }, (from, to) =>
+    gridDistance(from as string | null, to as string | null),
+  );
 }
 
 /** Opens the database, creating or migrating it as needed. Before a migration of existing data a backup is made. */

@@ -1,8 +1,9 @@
 import type { Insertable, Selectable } from "kysely";
 import type { Credit } from "../../core/award";
-import type { Confirmation } from "../../core/confirm";
+import { type Confirmation, isConfirmed } from "../../core/confirm";
 import type { StoredContact } from "../../core/contract";
 import { type CompleteContact, type ExtraField, FACT_FIELDS, isoTime, secondsOf } from "../../core/contact";
+import { gridDistance } from "../../core/geo";
 import type { Store } from "../db/store";
 import type { ConfirmationTable, ContactTable } from "../db/schema";
 
@@ -15,6 +16,8 @@ export const CONTACT_COLUMNS = [
   ...FACT_FIELDS.map(({ key }) => key),
   "baseCall",
   "modeGroup",
+  "distanceKm",
+  "confirmed",
   "siteId",
   "pin",
   "partsSent",
@@ -53,6 +56,12 @@ export function valuesOf(contact: CompleteContact, logbookId: number, revision: 
       case "partsReceived":
         values[index] = contact[column] && JSON.stringify(contact[column]);
         break;
+      case "distanceKm":
+        values[index] = gridDistance(contact.ownGrid, contact.grid);
+        break;
+      case "confirmed":
+        values[index] = contact.confirmations.some(isConfirmed) ? 1 : 0;
+        break;
       case "extra":
         values[index] = contact.extra.length === 0 ? null : JSON.stringify(contact.extra);
         break;
@@ -64,7 +73,11 @@ export function valuesOf(contact: CompleteContact, logbookId: number, revision: 
   return values;
 }
 
-function contactOf(row: ContactRow, confirmations: Confirmation[], credits: Credit[]): StoredContact {
+function contactOf(
+  { distanceKm: _distanceKm, confirmed: _confirmed, ...row }: ContactRow,
+  confirmations: Confirmation[],
+  credits: Credit[],
+): StoredContact {
   return {
     ...row,
     startedAt: isoTime(row.startedAt),

@@ -1,7 +1,16 @@
 import { type Expression, type ExpressionBuilder, type RawBuilder, sql, type SqlBool } from "kysely";
 import { bandByName } from "../../core/band";
+import { CONFIRMED_STATES } from "../../core/confirm";
 import { isoTime } from "../../core/contact";
-import { columnById, type Condition, filterFieldById, type FilterGroup, isGroup, numberOf } from "../../core/view";
+import { WEEKDAYS } from "../../core/time/words";
+import {
+  type Condition,
+  type FilterField,
+  filterFieldById,
+  type FilterGroup,
+  isGroup,
+  numberOf,
+} from "../../core/view";
 import type { ContactFilter } from "../../core/contract";
 import type { Schema } from "../db/schema";
 import type { Store } from "../db/store";
@@ -22,11 +31,24 @@ export function filteredContacts(
   now: number,
   among?: readonly number[],
 ) {
-  const { band, mode, modeGroup, call, entity, site, from, to, filter } = asked;
-  let query =
+  return narrowed(
     among === undefined
       ? store.q.selectFrom("contact").where("logbookId", "=", logbookId)
-      : contactsAmong(store, logbookId, among);
+      : contactsAmong(store, logbookId, among),
+    asked,
+    now,
+  );
+}
+
+/** As above, for what looks at all of them: gone through as they lie, where no span of time leads to a few. */
+export function filteredContactsAsTheyLie(store: Store, logbookId: number, asked: ContactFilter, now: number) {
+  if (asked.from !== undefined) return filteredContacts(store, logbookId, asked, now);
+  return narrowed(store.q.selectFrom("contact").where(sql`+contact.logbookId`, "=", logbookId), asked, now);
+}
+
+function narrowed(all: ReturnType<typeof contactsAmong>, asked: ContactFilter, now: number) {
+  const { band, mode, modeGroup, call, entity, site, from, to, filter } = asked;
+  let query = all;
   if (call !== undefined) query = query.where("baseCall", "=", call);
   if (entity !== undefined) query = query.where("entityCode", "=", entity);
   if (site !== undefined) query = query.where("siteId", "=", site);
@@ -56,12 +78,30 @@ function conditionSql(condition: Condition, now: number): Expression<SqlBool> {
       WHERE slot.logbookId = contact.logbookId AND award = 'entities' AND confirmed > 0)`;
     return condition.is === "yes" ? confirmed : sql<SqlBool>`entityCode IS NOT NULL AND NOT ${confirmed}`;
   }
-  const column = columnById(field.id);
-  if (column?.channel === undefined || column.of === undefined) {
-    return comparisonSql(sql.ref<string | number | null>(`contact.${field.id}`), field.kind, condition, now);
-  }
-  return confirmationSql(column.channel, column.of, field.kind, condition, now);
+  const { channel, of } = field;
+  if (channel !== undefined && of !== undefined) return confirmationSql(channel, of, field.kind, condition, now);
+  const ref = DERIVED[field.id] ?? sql.ref<string | number | null>(`contact.${field.id}`);
+  return comparisonSql(ref, field.kind, condition, now);
 }
+
+/** Seconds from whole weeks before the first contact on, since what is left of a negative number is negative. */
+const WEEKS_BEFORE = 86_400 * 70_000;
+const sinceLongAgo = sql`(contact.startedAt + ${sql.lit(WEEKS_BEFORE)})`;
+/** When the day of a contact began, UTC: seconds since 1970. */
+export const DAY_BEGUN = sql<number>`(${sinceLongAgo} / 86400 * 86400 - ${sql.lit(WEEKS_BEFORE)})`;
+export const HOUR_OF_DAY = sql<number>`(${sinceLongAgo} / 3600 % 24)`;
+/** From Sunday, 0; the first of January 1970 was a Thursday. */
+export const DAY_OF_WEEK = sql<number>`((${sinceLongAgo} / 86400 + 4) % 7)`;
+/** What follows from the columns of a contact. */
+const DERIVED: Readonly<Record<string, RawBuilder<string | number | null>>> = {
+  hour: HOUR_OF_DAY,
+  weekday: sql`substr(${sql.lit(WEEKDAYS.join(""))}, ${DAY_OF_WEEK} * 3 + 1, 3)`,
+  site: sql`(SELECT name FROM site WHERE site.id = contact.siteId)`,
+};
+export const DAYS_UNTIL_CONFIRMED = sql<
+  number | null
+>`CASE WHEN received IN (${sql.join(CONFIRMED_STATES.map((state) => sql.lit(state)))})
+  THEN CAST(julianday(receivedOn) - julianday(sentOn) AS INTEGER) END`;
 
 /**
  * A contact without a row for the channel stands there as "no", and without dates: the rows that are asked for are
@@ -69,7 +109,7 @@ function conditionSql(condition: Condition, now: number): Expression<SqlBool> {
  */
 function confirmationSql(
   channel: string,
-  of: string,
+  of: NonNullable<FilterField["of"]>,
   kind: string,
   condition: Condition,
   now: number,
@@ -77,7 +117,8 @@ function confirmationSql(
   const { is, value } = condition;
   const state = kind === "sent" || kind === "received";
   const fitsNone = state ? (is === "is") === (value === "no") : is === "empty" || is === "isNot";
-  const fits = comparisonSql(sql.ref<string | null>(`confirmation.${of}`), kind, condition, now);
+  const ref = of === "days" ? DAYS_UNTIL_CONFIRMED : sql.ref<string | number | null>(`confirmation.${of}`);
+  const fits = comparisonSql(ref, kind, condition, now);
   const ids = (holds: Expression<SqlBool>) =>
     sql`(SELECT contactId FROM confirmation WHERE channel = ${channel} AND ${holds})`;
   return fitsNone

@@ -4,24 +4,17 @@ import type { LogbookTotals } from "../../core/contract";
 import { itemCounts } from "../award/awardTables";
 import type { Store } from "../db/store";
 
-/** How much is in a logbook. Looks at all confirmations. */
+/** How much is in a logbook. Looks at every contact. */
 export function logbookTotals(store: Store, { logbookId }: { readonly logbookId: number }): LogbookTotals {
   const { q } = store;
   const own = q.selectFrom("contact").where("logbookId", "=", logbookId);
-  const { contacts, first, last } = store.first(
+  const { contacts, confirmed, first, last } = store.first(
     own.select((eb) => [
       eb.fn.countAll<number>().as("contacts"),
+      eb.fn.coalesce(eb.fn.sum<number>("confirmed"), eb.val(0)).as("confirmed"),
       eb.fn.min<number | null>("startedAt").as("first"),
       eb.fn.max<number | null>("startedAt").as("last"),
     ]),
-  )!;
-  const { confirmed } = store.first(
-    q
-      .selectFrom("confirmation")
-      .innerJoin("contact", "contact.id", "confirmation.contactId")
-      .select((eb) => eb.fn.count<number>("contactId").distinct().as("confirmed"))
-      .where("received", "in", ["confirmed", "verified"])
-      .where("logbookId", "=", logbookId),
   )!;
   const entities = store.first(itemCounts(store, logbookId).where("award", "=", ENTITIES_AWARD.id));
   return {

@@ -9,6 +9,7 @@ import { records } from "../award/records";
 import { tryAward } from "../award/tryAward";
 import { contactDays } from "../logbook/days";
 import { logbookTotals } from "../logbook/logbookTotals";
+import { countStatistic } from "../statistics/countStatistic";
 
 /** What has to look at many contacts, or at all. Whoever adds one names it here, and nowhere else. */
 export const LOOKS = {
@@ -23,5 +24,6 @@ export const LOOKS = {
   tryAward,
   contactDays,
   logbookTotals,
+  countStatistic,
 };
 export type Looks = typeof LOOKS;

@@ -3,7 +3,7 @@
 import { capital } from "@/core/capital";
 import { memo, type ReactNode, useDeferredValue } from "react";
 import { type AwardWorth, bestWorth, byWorth, ENTITIES_AWARD, type Slot, stateOf, type Worth } from "@/core/award";
-import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS } from "@/core/band";
+import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS, usualMode } from "@/core/band";
 import type { Logbook, StoredContact } from "@/core/contract";
 import { fullTime, spanText } from "@/core/time/words";
 import { useKeysOf } from "../kit/changedKeys";
@@ -323,7 +323,7 @@ function PreviousContacts({ previous, call }: { previous: readonly StoredContact
         <li key={contact.id} className="flex gap-3 whitespace-nowrap">
           <span className="font-mono text-soft">{fullTime(contact.startedAt)}</span>
           <span className="w-10">{bandLabel(contact.band)}</span>
-          <span className="w-11">{contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode)}</span>
+          <span className="w-11">{usualMode(contact.mode, contact.submode)}</span>
           <span className="truncate font-mono text-soft">{contact.call === call ? "" : contact.call}</span>
         </li>
       ))}

@@ -4,7 +4,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useRef, useState } from "react";
 import type { z } from "zod";
-import { bandLabel } from "@/core/band";
+import { bandLabel, usualMode } from "@/core/band";
 import { standing } from "@/core/confirm";
 import type { StoredContact } from "@/core/contract";
 import * as contacts from "@/core/contract/endpoints/contacts";
@@ -164,7 +164,7 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
                 <span className="font-mono text-soft">{fullTime(contact.startedAt)}</span>
                 <b className="font-mono">{contact.call}</b>
                 <span>{bandLabel(contact.band)}</span>
-                <span>{contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode)}</span>
+                <span>{usualMode(contact.mode, contact.submode)}</span>
                 <span className="text-soft">{cardWord(contact)}</span>
               </label>
             </li>

@@ -4,8 +4,8 @@ import { useWatch } from "react-hook-form";
 import { z } from "zod";
 import { BANDS, bandLabel, MODE_GROUPS, MODES } from "@/core/band";
 import { RECEIVED_STATES, SENT_STATES } from "@/core/confirm";
+import { WEEKDAYS } from "@/core/time/words";
 import {
-  columnById,
   type Comparison,
   COMPARISONS,
   comparisonsFor,
@@ -105,8 +105,7 @@ export function ConditionWindow({ condition, onDone, onClose }: ConditionWindowP
 function groupsOf(fields: readonly FilterField[]): [string, FilterField[]][] {
   const groups = new Map<string, FilterField[]>();
   for (const field of fields) {
-    const group = columnById(field.id)?.group ?? "The whole log";
-    groups.set(group, [...(groups.get(group) ?? []), field]);
+    groups.set(field.group, [...(groups.get(field.group) ?? []), field]);
   }
   return [...groups];
 }
@@ -139,6 +138,8 @@ function choicesOf({ kind }: FilterField): (readonly [string, string])[] | null 
       return same(MODES.map(({ name }) => name));
     case "modeGroup":
       return same(MODE_GROUPS);
+    case "weekday":
+      return same(WEEKDAYS);
     case "sent":
       return same(SENT_STATES);
     case "received":

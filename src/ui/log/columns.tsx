@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { bandLabel, formatFrequency } from "@/core/band";
+import { bandLabel, formatFrequency, usualMode } from "@/core/band";
 import { standing } from "@/core/confirm";
 import type { StoredContact } from "@/core/contract";
 import { columnText, type LogColumn } from "@/core/view";
@@ -28,7 +28,7 @@ export function cellOf(contact: StoredContact, column: LogColumn, thisYear: numb
   if (id === "frequencyHz" || id === "frequencyReceivedHz")
     return contact[id] === null ? "" : formatFrequency(contact[id]);
   if (kind === "band") return bandLabel(contact[id as "band"] ?? "");
-  if (id === "mode") return contact.mode === "SSB" ? "SSB" : (contact.submode ?? contact.mode);
+  if (id === "mode") return usualMode(contact.mode, contact.submode);
   if (kind === "standing") {
     const word = standing(contact.confirmations.find(({ channel }) => channel === column.channel));
     if (word === null) return null;

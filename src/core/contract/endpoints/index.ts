@@ -18,6 +18,7 @@ import * as logbooks from "./logbooks";
 import { alertRules, filters, spotViews, views } from "./saved";
 import * as spots from "./spots";
 import * as station from "./station";
+import * as statistics from "./statistics";
 import * as sun from "./sun";
 
 /** Every endpoint of the interface for programs. */
@@ -38,6 +39,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   awards,
   credits,
   inStep,
+  statistics,
   contest,
   links,
   arrivals,

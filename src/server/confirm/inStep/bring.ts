@@ -1,4 +1,4 @@
-import { type ProvenContact, serviceById, type ServiceId, SERVICES } from "../../../core/confirm";
+import { CONFIRMED_STATES, type ProvenContact, serviceById, type ServiceId, SERVICES } from "../../../core/confirm";
 import type { BringReport } from "../../../core/contract";
 import type { Context } from "../../context";
 import type { JobRun } from "../../jobs/jobRun";
@@ -56,9 +56,9 @@ function provenElsewhere({ store }: Context, logbookId: number, service: Service
       .where("theirs.contactId", ">", after)
       .where("theirs.channel", "=", service)
       .where("theirs.sent", "=", "sent")
-      .where("theirs.received", "not in", ["confirmed", "verified"])
+      .where("theirs.received", "not in", CONFIRMED_STATES)
       .where("other.channel", "in", others)
-      .where("other.received", "in", ["confirmed", "verified"])
+      .where("other.received", "in", CONFIRMED_STATES)
       .groupBy("theirs.contactId")
       .orderBy("theirs.contactId"),
   );

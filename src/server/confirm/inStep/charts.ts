@@ -6,6 +6,7 @@ import {
   serviceById,
   type ServiceId,
   SERVICE_IDS,
+  CONFIRMED_STATES,
 } from "../../../core/confirm";
 import { HERE, type Place, type PlaceChart } from "../../../core/contract";
 import type { Context } from "../../context";
@@ -89,13 +90,11 @@ function cellsBelieved(store: Store, logbookId: number, service: ServiceId): Cha
         "band",
         "modeGroup",
         eb.fn.countAll<number>().as("contacts"),
-        eb.fn
-          .sum<number>(eb.case().when("received", "in", ["confirmed", "verified"]).then(1).else(0).end())
-          .as("confirmed"),
+        eb.fn.sum<number>(eb.case().when("received", "in", CONFIRMED_STATES).then(1).else(0).end()).as("confirmed"),
       ])
       .where("contact.logbookId", "=", logbookId)
       .where("channel", "=", service)
-      .where((eb) => eb.or([eb("sent", "=", "sent"), eb("received", "in", ["confirmed", "verified"])]))
+      .where((eb) => eb.or([eb("sent", "=", "sent"), eb("received", "in", CONFIRMED_STATES)]))
       .groupBy(["entityCode", "band", "modeGroup"]),
   );
 }
