@@ -14,7 +14,8 @@ export function csvRecord(contact: CompleteContact, columns: readonly LogColumn[
   return csvLine(columns.map((column) => columnText(contact, column)));
 }
 
-function csvLine(cells: readonly string[]): string {
+/** A line of a CSV file. */
+export function csvLine(cells: readonly string[]): string {
   return `${cells.map(csvCell).join(",")}\r\n`;
 }
 

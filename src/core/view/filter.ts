@@ -173,6 +173,20 @@ function groupSchema(depth: number): z.ZodType<FilterGroup> {
 /** A filter, as it is kept and as the interface for programs takes it. */
 export const filterSchema: z.ZodType<FilterGroup> = groupSchema(1);
 
+/** A filter as it stands in an address; null for one that asks for nothing. */
+export function filterText(filter: FilterGroup): string | null {
+  return filter.of.length === 0 ? null : JSON.stringify(filter);
+}
+
+/** The filter of an address, which anybody may have written; what is none asks for nothing. */
+export function parseFilter(text: string | null): FilterGroup {
+  try {
+    return filterSchema.safeParse(JSON.parse(text ?? "null")).data ?? EMPTY_FILTER;
+  } catch {
+    return EMPTY_FILTER;
+  }
+}
+
 /** How many conditions a filter has. */
 export function conditionCount(group: FilterGroup): number {
   return group.of.reduce((count, item) => count + (isGroup(item) ? conditionCount(item) : 1), 0);

@@ -10,8 +10,10 @@ export {
   FILTER_FIELDS,
   filterFieldById,
   filterSchema,
+  filterText,
   isGroup,
   numberOf,
+  parseFilter,
   SHIPPED_FILTERS,
 } from "./filter";
 export type { Comparison, Condition, FilterField, FilterGroup } from "./filter";
@@ -20,4 +22,4 @@ export { NEWEST_FIRST, sortSchema, sortText } from "./sort";
 export type { Sort } from "./sort";
 export { goneFrom, layoutSchema, USUAL_LAYOUT } from "./view";
 export type { Layout, ViewColumn } from "./view";
-export { csvHeader, csvRecord } from "./csv";
+export { csvHeader, csvLine, csvRecord } from "./csv";

@@ -1,12 +1,12 @@
 "use client";
 
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { Columns3, Download, Filter, History, Mail } from "lucide-react";
+import { ChartColumn, Columns3, Download, Filter, History, Mail } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
-import { EMPTY_FILTER, goneFrom, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
+import { EMPTY_FILTER, filterText, goneFrom, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
@@ -93,6 +93,11 @@ export function Log({ leaveTo, children }: LogProps) {
     if (gone.length > 0) toast(`${view.name} has columns that are no longer there: ${gone.join(", ")}.`);
   }
 
+  const showStatistics = () => {
+    const filter = filterText(layout.filter);
+    router.push(`/desk/statistics${filter === null ? "" : `?${new URLSearchParams({ filter }).toString()}`}`);
+  };
+
   const withSelected = (what: "change" | "send") =>
     chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen(what);
   useActions([
@@ -101,6 +106,8 @@ export function Log({ leaveTo, children }: LogProps) {
     { id: "change", run: () => withSelected("change") },
     { id: "journal", run: () => setOpen("journal") },
     { id: "cards", run: () => setOpen("cards") },
+    { id: "statistics", run: showStatistics },
+    { id: "statistics", run: showStatistics },
     { id: "labels", label: "Cards owed, with labels", run: () => router.push("/labels") },
     { id: "export", run: () => setOpen("export") },
     { id: "sendSelected", label: "Send the selected contacts", run: () => withSelected("send") },
@@ -218,6 +225,9 @@ export function Log({ leaveTo, children }: LogProps) {
         )}
         <span className="flex-1" />
         {children}
+        <Button small onClick={showStatistics}>
+          <ChartColumn size={14} aria-hidden /> <span className="max-xl:sr-only">Statistics</span>
+        </Button>
         <Button small onClick={() => setOpen("cards")}>
           <Mail size={14} aria-hidden /> <span className="max-sm:sr-only">Cards</span>
         </Button>

@@ -3,12 +3,11 @@
 import { useEffect, useEffectEvent, useState } from "react";
 import type { SavedView } from "@/core/contract";
 import {
-  EMPTY_FILTER,
-  type FilterGroup,
-  filterSchema,
+  filterText,
   type Layout,
   layoutSchema,
   NEWEST_FIRST,
+  parseFilter,
   sortSchema,
   sortText,
   USUAL_LAYOUT,
@@ -27,7 +26,7 @@ export function useLayout(logbookId: number, views: readonly SavedView[]) {
   const view = views.find(({ id }) => String(id) === params.get("view"));
   const layout: Layout = {
     columns: view?.layout.columns ?? own,
-    filter: filterFrom(params.get("filter")),
+    filter: parseFilter(params.get("filter")),
     sort: sortSchema.safeParse(params.get("sort") ?? "").data ?? NEWEST_FIRST,
   };
 
@@ -62,18 +61,9 @@ export function useLayout(logbookId: number, views: readonly SavedView[]) {
 function addressOf({ filter, sort }: Layout) {
   const sorted = sortText(sort);
   return {
-    filter: filter.of.length === 0 ? null : JSON.stringify(filter),
+    filter: filterText(filter),
     sort: sorted === sortText(NEWEST_FIRST) ? null : sorted,
   };
-}
-
-/** The filter of an address, which anybody may have written. */
-function filterFrom(text: string | null): FilterGroup {
-  try {
-    return filterSchema.safeParse(JSON.parse(text ?? "null")).data ?? EMPTY_FILTER;
-  } catch {
-    return EMPTY_FILTER;
-  }
 }
 
 function readKept(key: string): Layout | null {
