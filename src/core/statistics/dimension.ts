@@ -24,6 +24,10 @@ export interface Dimension {
   conditions(key: Key): readonly (Condition | FilterGroup)[];
   /** The order of its values; without one those with the most contacts come first. */
   compare?(a: Key, b: Key): number;
+  /** What contacts lack that have no value, where that is not what the value is called. */
+  readonly lacking?: string;
+  /** Its values have names that are too long to stand beside each other. */
+  readonly hasLongNames?: true;
   /** Values that are shown even where there are no contacts: all of them, or those between the first and the last. */
   readonly always?: readonly Key[] | "between";
 }
@@ -58,6 +62,13 @@ export const MONTH: Dimension = {
   },
   text: (key) => `${MONTHS[Number(key) % 12]} ${Math.floor(Number(key) / 12)}`,
   conditions: (key) => between(monthDay(Number(key)), monthDay(Number(key) + 1)),
+};
+
+/** The months as what was reached by the end of each. */
+export const MONTH_END: Dimension = {
+  ...MONTH,
+  label: "By the end of",
+  conditions: (key) => [{ field: "startedAt", is: "before", value: monthDay(Number(key) + 1) }],
 };
 
 export const YEAR: Dimension = {
@@ -121,6 +132,7 @@ const DISTANCES: readonly number[] = [0, 500, 1000, 2000, 4000, 6000, 8000, 10_0
 
 export const DISTANCE: Dimension = {
   ...{ id: "distance", label: "Distance", from: ["distanceKm"], compare: ascending, always: DISTANCES },
+  ...{ hasLongNames: true, lacking: "grid on one of the sides" },
   keyOf: ({ distanceKm = null }) => (distanceKm === null ? null : DISTANCES.findLast((from) => from <= distanceKm)!),
   text: (key, unit) => classText(Number(key), DISTANCES, (kilometres) => distanceText(kilometres, unit)),
   conditions: (key) => classConditions("distanceKm", Number(key), DISTANCES),
@@ -137,10 +149,13 @@ export const CHANNEL: Dimension = {
 /** Where each class of delays begins, days. */
 export const DELAYS: readonly number[] = [0, 1, 2, 8, 31, 92, 183, 366, 731];
 const DELAY_WORDS =
-  "the same day or before|the next day|within a week|a month|3 months|6 months|a year|2 years|later".split("|");
+  "the same day or before|the next day|2 to 7 days|up to a month|to 3 months|to 6 months|to a year|to 2 years|longer".split(
+    "|",
+  );
 
 export const DELAY: Dimension = {
-  ...{ id: "delay", label: "After", from: [], keyOf: () => null, conditions: () => [], compare: ascending },
+  ...{ id: "delay", label: "Taken", from: [], keyOf: () => null, conditions: () => [], compare: ascending },
+  ...{ hasLongNames: true, lacking: "day of one of the two" },
   always: DELAYS,
   text: (key) => DELAY_WORDS[DELAYS.indexOf(Number(key))]!,
 };

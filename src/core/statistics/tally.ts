@@ -1,5 +1,5 @@
 import type { CountedContacts } from "./counted";
-import { type Dimension, type Key, MONTH } from "./dimension";
+import { type Dimension, type Key, MONTH_END } from "./dimension";
 import type { Counted, Figure, Series, Statistic } from "./statistic";
 
 const CONTACTS: Series = { label: "contacts", colour: "hold", holds: () => [] };
@@ -86,7 +86,7 @@ function keysOf({ always }: Dimension, counted: readonly Key[]): Key[] {
 /** How many values of a dimension were met by the end of each month, in any contact and in confirmed ones. */
 export function growth(about: About, item: Dimension): Statistic {
   return {
-    ...{ ...about, along: MONTH, across: null, form: "lines", isPart: true, isInTime: true },
+    ...{ ...about, along: MONTH_END, across: null, form: "lines", isPart: true, isInTime: true },
     of: "firsts",
     series: [
       { ...CONTACTS, label: "worked" },
@@ -104,7 +104,7 @@ export function growth(about: About, item: Dimension): Statistic {
         else [group.first, group.firstConfirmed].forEach((at, nth) => noteFirst(firsts[nth]!, key, at));
       }
       const met = firsts.map((first) => [...first.values()].sort((a, b) => a - b));
-      const months = keysOf(MONTH, met[0]!);
+      const months = keysOf(MONTH_END, met[0]!);
       const figures = months.map((key) => ({
         key,
         across: null,
@@ -118,7 +118,7 @@ export function growth(about: About, item: Dimension): Statistic {
 /** Notes the month of a moment, seconds since 1970 UTC, where it is the first of its kind. */
 function noteFirst(first: Map<Key, number>, key: Key, at: number | null): void {
   if (at === null) return;
-  const month = MONTH.keyOf({ day: at }) as number;
+  const month = MONTH_END.keyOf({ day: at }) as number;
   const known = first.get(key);
   if (known === undefined || month < known) first.set(key, month);
 }

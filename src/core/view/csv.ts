@@ -14,8 +14,12 @@ export function csvRecord(contact: CompleteContact, columns: readonly LogColumn[
   return csvLine(columns.map((column) => columnText(contact, column)));
 }
 
-/** A line of a CSV file. */
-export function csvLine(cells: readonly string[]): string {
+/** A CSV file of cells. */
+export function csvText(lines: readonly (readonly string[])[]): string {
+  return BYTE_ORDER_MARK + lines.map(csvLine).join("");
+}
+
+function csvLine(cells: readonly string[]): string {
   return `${cells.map(csvCell).join(",")}\r\n`;
 }
 

@@ -22,4 +22,4 @@ export { NEWEST_FIRST, sortSchema, sortText } from "./sort";
 export type { Sort } from "./sort";
 export { goneFrom, layoutSchema, USUAL_LAYOUT } from "./view";
 export type { Layout, ViewColumn } from "./view";
-export { csvHeader, csvLine, csvRecord } from "./csv";
+export { csvHeader, csvRecord, csvText } from "./csv";

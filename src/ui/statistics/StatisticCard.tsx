@@ -11,7 +11,7 @@ import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useRef } from "react";
 import * as endpoints from "@/core/contract/endpoints/statistics";
 import type { Statistic } from "@/core/statistics";
-import { csvLine, type FilterGroup } from "@/core/view";
+import { csvText, type FilterGroup } from "@/core/view";
 import { ask } from "../kit/api";
 import { Button } from "../kit/Button";
 import { Chart, type ChartLook } from "../kit/Chart";
@@ -74,7 +74,7 @@ export function StatisticCard({ statistic, asked, round }: StatisticCardProps) {
         ...cells.map(({ value }) => String(value)),
       ]),
     ];
-    saveFile(`statistics-${id}.csv`, lines.map(csvLine).join(""), "text/csv;charset=utf-8");
+    saveFile(`statistics-${id}.csv`, csvText(lines), "text/csv;charset=utf-8");
   }
 
   return (
@@ -92,7 +92,9 @@ export function StatisticCard({ statistic, asked, round }: StatisticCardProps) {
         </div>
         <p className="truncate px-3 pt-1.5 text-tiny text-soft" title={about}>
           {about}
-          {isReady && data.without > 0 && ` ${count(data.without)} have no ${along.label.toLowerCase()}.`}
+          {isReady &&
+            data.without > 0 &&
+            ` ${count(data.without)} have no ${along.lacking ?? along.label.toLowerCase()}.`}
           {isReady && isBySize(statistic) && rows.length > DRAWN && ` The first ${DRAWN} of ${rows.length} are drawn.`}
         </p>
         {error !== null && !isReady ? (

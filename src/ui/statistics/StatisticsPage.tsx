@@ -3,6 +3,7 @@
 import { CalendarDays, ChartColumn, Filter, Scale } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
+import { capital } from "@/core/capital";
 import { STATISTICS } from "@/core/statistics";
 import { EMPTY_FILTER, type FilterGroup, filterText, parseFilter, SHIPPED_FILTERS } from "@/core/view";
 import { useActions } from "../kit/actions";
@@ -75,7 +76,7 @@ export function StatisticsPage() {
             { entries: [{ label: "From one day until another…", run: () => setOpen("span") }] },
           ]}
         >
-          <CalendarDays size={14} aria-hidden /> {spanWords(span)}
+          <CalendarDays size={14} aria-hidden /> {capital(spanWords(span))}
         </DropMenu>
         {isWhole(span) && (
           <DropMenu

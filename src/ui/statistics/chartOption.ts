@@ -12,7 +12,7 @@ interface Datum {
   readonly cell: Cell;
 }
 
-/** Whether values come by the number of their contacts, and lie on their side with room for names. */
+/** Whether values come by the number of their contacts. */
 export function isBySize({ along, form }: Statistic): boolean {
   return form === "bars" && along.compare === undefined && along.always === undefined;
 }
@@ -20,14 +20,17 @@ export function isBySize({ along, form }: Statistic): boolean {
 /** A statistic as a chart. */
 export function chartOption(statistic: Statistic, rows: readonly Row[], look: ChartLook) {
   if (statistic.form === "cells") return cellsOption(rows, look);
-  const drawn = isBySize(statistic) ? rows.slice(0, DRAWN).toReversed() : rows;
+  const drawn = isBySize(statistic) ? rows.slice(0, DRAWN) : rows;
+  // On their side there is room for names.
+  const lying = isBySize(statistic) || statistic.along.hasLongNames === true;
   const { colour, text } = look;
   const axis = { axisLabel: text, axisLine: { lineStyle: { color: colour("line") } }, axisTick: { show: false } };
   const names = {
     type: "category" as const,
     data: drawn.map(({ label }) => label),
     ...axis,
-    axisLabel: { ...text, hideOverlap: true, ...(isBySize(statistic) ? { width: 130, overflow: "truncate" } : {}) },
+    inverse: lying,
+    axisLabel: { ...text, hideOverlap: true, ...(lying ? { width: 140, overflow: "truncate" } : {}) },
   };
   const values = {
     type: "value" as const,
@@ -36,9 +39,8 @@ export function chartOption(statistic: Statistic, rows: readonly Row[], look: Ch
     axisLabel: { ...text, formatter: count, hideOverlap: true },
     splitLine: { lineStyle: { color: colour("line") } },
   };
-  const lying = isBySize(statistic);
   return {
-    grid: { left: 8, right: 16, top: 32, bottom: 4, containLabel: true },
+    grid: { left: 8, right: 16, top: 32, bottom: 6, containLabel: true },
     legend: { top: 4, right: 12, itemHeight: 8, itemWidth: 16, textStyle: text },
     tooltip: { trigger: "axis", renderMode: "richText", axisPointer: { type: "shadow" } },
     xAxis: lying ? values : names,
@@ -52,7 +54,7 @@ function seriesOf(statistic: Statistic, rows: readonly Row[], { colour, shade }:
   const isCompared = (rows[0]?.cells.length ?? 0) > series.length;
   const data = (at: number) => rows.map(({ cells }): Datum => ({ value: cells[at]!.value, cell: cells[at]! }));
   const type = form === "lines" ? ("line" as const) : ("bar" as const);
-  const look = { type, symbolSize: 4, barMaxWidth: 26, cursor: "pointer" };
+  const look = { type, symbolSize: 4, showSymbol: rows.length <= 36, barMaxWidth: 26, cursor: "pointer" };
   if (isCompared && isPart)
     return [
       { ...look, name: `${series[0]!.label}, this time`, color: colour("hold"), data: data(0) },
