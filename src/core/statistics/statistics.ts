@@ -38,7 +38,7 @@ export const STATISTICS: readonly Statistic[] = [
     {
       id: "week",
       title: "By hour and weekday",
-      about: "When one was on the air, in UTC: the darker, the more contacts.",
+      about: "When one was on the air, in UTC: the stronger the colour, the more contacts.",
     },
     HOUR,
     WEEKDAY,
@@ -47,7 +47,7 @@ export const STATISTICS: readonly Statistic[] = [
     {
       id: "bandHours",
       title: "By hour and band",
-      about: "When each band was worked, in UTC: the darker, the more contacts.",
+      about: "When each band was worked, in UTC: the stronger the colour, the more contacts.",
     },
     HOUR,
     BAND,

@@ -2,6 +2,7 @@
 
 import { TabGroup, TabPanel, TabPanels } from "@headlessui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { secondsOf } from "@/core/contact";
@@ -16,6 +17,7 @@ import { TabBar } from "../kit/TabBar";
 import { useAddress } from "../kit/useAddress";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
+import { statisticsAddress } from "../statistics/address";
 import { Calendar } from "./Calendar";
 import { CheckView } from "./CheckView";
 import { Operate } from "./Operate";
@@ -62,7 +64,14 @@ function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => voi
     },
     onError: (error) => toast.error(error.message),
   });
+  const router = useRouter();
+  const showStatistics = () => {
+    const { from, to } = entry.period;
+    const filter = { join: "all" as const, of: [{ field: "contestId", is: "is" as const, value: entry.tag }] };
+    router.push(statisticsAddress(filter, { from: from.slice(0, 10), until: to.slice(0, 10) }));
+  };
   useActions([
+    { id: "statistics", run: showStatistics },
     { id: "contestCalendar", label: "All contests", run: onCalendar },
     { id: "contestSetup", label: "Change the entry", run: () => setSetting(true) },
     ...TABS.map((name, index) => ({ id: `contestTab${index}`, label: `Contest: ${name}`, run: () => setTab(index) })),
@@ -83,6 +92,9 @@ function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => voi
             Switch it on
           </Button>
         )}
+        <Button small onClick={showStatistics}>
+          Statistics
+        </Button>
         <Button small onClick={() => setSetting(true)}>
           Entry
         </Button>

@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
-import { EMPTY_FILTER, filterText, goneFrom, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
+import { EMPTY_FILTER, goneFrom, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
@@ -16,6 +16,8 @@ import { count } from "../kit/format";
 import { useAddress } from "../kit/useAddress";
 import { useSettled } from "../kit/useSettled";
 import { useLogbook } from "../shell/logbook";
+import { statisticsAddress } from "../statistics/address";
+import { ALWAYS } from "../statistics/span";
 import { CardsWindow } from "./CardsWindow";
 import { SendWindow } from "../confirm/SendWindow";
 import { ChangeWindow } from "./ChangeWindow";
@@ -93,10 +95,7 @@ export function Log({ leaveTo, children }: LogProps) {
     if (gone.length > 0) toast(`${view.name} has columns that are no longer there: ${gone.join(", ")}.`);
   }
 
-  const showStatistics = () => {
-    const filter = filterText(layout.filter);
-    router.push(`/desk/statistics${filter === null ? "" : `?${new URLSearchParams({ filter }).toString()}`}`);
-  };
+  const showStatistics = () => router.push(statisticsAddress(layout.filter, ALWAYS));
 
   const withSelected = (what: "change" | "send") =>
     chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen(what);

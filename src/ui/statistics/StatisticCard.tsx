@@ -95,6 +95,7 @@ export function StatisticCard({ statistic, asked, round }: StatisticCardProps) {
           {isReady &&
             data.without > 0 &&
             ` ${count(data.without)} have no ${along.lacking ?? along.label.toLowerCase()}.`}
+          {other !== null && form === "cells" && " The figures have the other time, too."}
           {isReady && isBySize(statistic) && rows.length > DRAWN && ` The first ${DRAWN} of ${rows.length} are drawn.`}
         </p>
         {error !== null && !isReady ? (
