@@ -210,6 +210,7 @@ async function benchAll(): Promise<void> {
       lines.push(...(await benchConfirm(context, logbookId)));
       lines.push(...(await benchSpots(context, logbookId)));
       lines.push(...(await benchContest(context, logbookId)));
+      lines.push(...(await benchStatistics(context, logbookId)));
     }
     context.store.close();
   }

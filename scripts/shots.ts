@@ -48,9 +48,8 @@ await shot("contest", "/contest", "day", async (page) => {
   await page.getByLabel("Call", { exact: true }).fill("DL1QTA");
   await page.waitForTimeout(800);
 });
-await shot("hand-in", "/contest", "night", async (page) => {
-  await page.getByRole("button", { name: "Open", exact: true }).first().click();
-  await page.getByRole("tab", { name: "Hand in" }).click();
+await shot("statistics", "/desk/statistics", "night", async (page) => {
+  await page.getByRole("img", { name: /^By hour and band/ }).waitFor();
 });
 await shot("log-check", "/contest?tab=log-check", "day", async (page) => {
   await page.getByRole("button", { name: "Open", exact: true }).first().click();

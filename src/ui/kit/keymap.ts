@@ -100,7 +100,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(DESK, "pinRow", "Ctrl+Alt+P", "Pin the contact of the row, or take the pin off"),
   keyed(DESK, "change", "Ctrl+Alt+G", "Change the selected contacts"),
   keyed(DESK, "journal", "Ctrl+Alt+J", "Show the journal of all changes"),
-  keyed(LOG, "statistics", "Alt+Shift+F8", "Statistics of what the filter holds, or of the contest"),
+  keyed(LOG, "statistics", "Alt+Shift+F5", "Statistics of what the filter holds, or of the contest"),
   keyed(DESK, "cards", "Ctrl+Alt+K", "Go through received cards"),
   keyed(DESK, "export", "Ctrl+Alt+X", "Export the log, or a part of it"),
   keyed(DESK, "views", "Ctrl+Alt+V", "Views of the log"),
