@@ -1,3 +1,4 @@
+import { expectAccessible } from "./axe";
 import type { Batch, Job, Logbook, ServiceView, StoredContact } from "../src/core/contract";
 import { type App, startApp } from "./app";
 import { ended, expect, test } from "./test";
@@ -21,7 +22,7 @@ function record(number: number): string {
   return `<CALL:6>${call}<QSO_DATE:8>${at.slice(0, 10).replaceAll("-", "")}<TIME_ON:4>${at.slice(11, 16).replace(":", "")}<BAND:3>20m<MODE:2>CW<EOR>\n`;
 }
 
-test("a first start asks for call and grid, and begins", async ({ page }) => {
+test("a first start asks for call and grid, leads through what is needed, each tried, and begins", async ({ page }) => {
   await page.goto(`${app.url}/desk`);
   await page.getByLabel("Your call").fill("CX3QUA");
   await page.getByLabel("Your grid").fill("ZZ99");
@@ -29,6 +30,25 @@ test("a first start asks for call and grid, and begins", async ({ page }) => {
   await expect(page.getByText("where a letter from A to R belongs")).toBeVisible();
   await page.getByLabel("Your grid").fill("GF35co");
   await page.keyboard.press("Enter");
+  const steps = page.getByRole("region", { name: "First steps" });
+  const step = (name: string) => steps.getByRole("listitem").filter({ hasText: name });
+  const tried = (name: string) => steps.getByRole("button", { name: `Test ${name}` }).press("Enter");
+  await expect(step("Your log so far")).toContainText("next");
+  await expectAccessible(page);
+  await tried("Where you operate from");
+  await expect(step("Where you operate from")).toContainText(
+    "Works: CX3QUA is in Uruguay, CQ zone 13, ITU zone 14, and GF35co may lie there.",
+  );
+  await tried("Your log so far");
+  await expect(step("Your log so far").getByRole("alert")).toContainText("Home log is empty");
+  await tried("Backups, on two disks");
+  await expect(step("Backups, on two disks")).toContainText("was made, checked and read back");
+  await steps.getByRole("button", { name: "Pass over Your log so far" }).press("Enter");
+  await expect(step("Your log so far")).toContainText("Passed over.");
+  await expect(step("Backups, on two disks")).toContainText("next");
+  await page.reload();
+  await expect(steps.getByRole("button", { name: "Take up Your log so far" })).toBeVisible();
+  await steps.getByRole("link", { name: "to the Desk" }).press("Enter");
   await expect(page.getByText("No contact yet.")).toBeVisible();
   await page.keyboard.type("LU3QSC");
   await page.keyboard.press("Enter");

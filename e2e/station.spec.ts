@@ -88,3 +88,16 @@ test("a logbook is described, offers its own reports, power and miles, and is de
   expect(backups.find(({ why }) => why === "change")!.facts.logbooks.map((one) => one.name)).toContain("Small power");
   await expectAccessible(page, { without: TOASTS });
 });
+
+test("the first steps say what works: the links that are on, and what each service has of ours", async ({ page }) => {
+  await page.goto("/station?page=first-steps");
+  const steps = page.getByRole("region", { name: "First steps" });
+  const step = (name: string) => steps.getByRole("listitem").filter({ hasText: name });
+  await steps.getByRole("button", { name: "Test The services that confirm" }).press("Enter");
+  await expect(step("The services that confirm")).toContainText(
+    /Works: Lantern knows you, and has [\d\u2009]+ contacts? of yours/,
+  );
+  await steps.getByRole("button", { name: "Test Your radio, and what else is linked" }).press("Enter");
+  await expect(step("Your radio, and what else is linked")).toContainText("Works: Every step of their tests works");
+  await expectAccessible(page);
+});

@@ -50,6 +50,13 @@ export function areaPoints(kind: "cqZone" | "ituZone", zone: number): Point[] {
   );
 }
 
+/** Points of the call areas of an entity; empty where it has none of its own. */
+export function areaPointsOf(entityCode: number): Point[] {
+  return [...new Set(AREAS.get(entityCode)?.values() ?? [])].flatMap(({ latitude, longitude }) =>
+    latitude !== undefined && longitude !== undefined ? [{ latitude, longitude }] : [],
+  );
+}
+
 /** All CQ and ITU zones that an entity's call areas lie in; empty where it lies in one alone. */
 export function areaZones(entityCode: number): {
   readonly cqZone: ReadonlySet<number>;

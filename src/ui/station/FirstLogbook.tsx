@@ -7,7 +7,7 @@ import { LogbookFields, useLogbookForm } from "./LogbookForm";
 
 /** What is asked before anything can be logged: the logbook's name, and where one operates from. */
 export function FirstLogbook() {
-  const form = useLogbookForm();
+  const form = useLogbookForm("/station?page=first-steps");
   const submit = (event: FormEvent) => {
     event.preventDefault();
     form.submit();
@@ -18,8 +18,8 @@ export function FirstLogbook() {
         <div>
           <h1 className="text-title font-semibold">A logbook to begin with</h1>
           <p className="mt-1 text-soft">
-            Your call and your grid give the beams, the distances and the zones. All of it can be changed later, and
-            contacts can be imported as soon as this is done.
+            Your call and your grid give the beams, the distances and the zones. All of it can be changed later; the few
+            steps after it, as importing your log so far, are shown next.
           </p>
         </div>
         <FormParts form={form}>

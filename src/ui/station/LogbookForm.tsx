@@ -11,8 +11,8 @@ import { rememberChoice } from "../shell/choice";
 
 type LogbookForm = z.input<typeof logbookInputSchema>;
 
-/** The form that makes a logbook, and goes to its Desk. */
-export function useLogbookForm(onMade?: () => void) {
+/** The form that makes a logbook, and goes on from there. */
+export function useLogbookForm(goTo: string, onMade?: () => void) {
   const router = useRouter();
   return useZodForm({
     schema: logbookInputSchema,
@@ -20,7 +20,7 @@ export function useLogbookForm(onMade?: () => void) {
     send: (body) => ask(logbooks.makeLogbook, { body }),
     onSent: (logbook) => {
       rememberChoice("logbook", String(logbook.id));
-      router.push("/desk");
+      router.push(goTo);
       router.refresh();
       onMade?.();
     },

@@ -14,7 +14,7 @@ export function NewLogbook() {
 }
 
 function NewLogbookWindow({ onClose }: { onClose: () => void }) {
-  const form = useLogbookForm(onClose);
+  const form = useLogbookForm("/desk", onClose);
   return (
     <FormWindow
       form={form}

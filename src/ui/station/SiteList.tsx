@@ -5,10 +5,12 @@ import { toast } from "sonner";
 import type { Site } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/logbooks";
 import * as station from "@/core/contract/endpoints/station";
-import { entityByCode } from "@/core/entity";
+import { secondsOf } from "@/core/contact";
+import { entityByCode, gridDoubt } from "@/core/entity";
 import { periodText } from "@/core/time/words";
 import { type ApiProblem, ask } from "../kit/api";
 import { Button } from "../kit/Button";
+import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
 import { inputOf } from "./siteForm";
 
@@ -62,6 +64,7 @@ export function SiteList({ sites, onChange, onSettled }: SiteListProps) {
                 </span>
               </p>
               <p className="truncate text-soft">{factsLine(site)}</p>
+              <Doubt site={site} />
               {site.logbookId !== null && (
                 <p className="truncate text-soft">
                   <span className="font-mono">{periodText(site)}</span> for{" "}
@@ -94,14 +97,22 @@ export function SiteList({ sites, onChange, onSettled }: SiteListProps) {
 }
 
 function factsLine(site: Site): string {
-  const { entityCode, cqZone, ituZone, operator, state, county, island, summit, park, power } = site;
+  const { entityCode, cqZone, ituZone, operator, state, county, island, summit, park, power, antennas } = site;
   return [
     entityCode === null ? "in no entity" : entityByCode(entityCode)?.name,
     cqZone === null ? null : `CQ ${cqZone}, ITU ${ituZone}`,
     ...[state, county, island, summit, park],
     operator === null ? null : `operator ${operator}`,
     power === null ? null : `${power} W`,
+    antennas,
   ]
     .filter(Boolean)
     .join(" · ");
+}
+
+/** A grid that hardly goes with the call. */
+function Doubt({ site: { call, grid } }: { site: Site }) {
+  const now = useNow();
+  const doubt = now === null ? null : gridDoubt(call, grid, secondsOf(now));
+  return doubt === null ? null : <p className="text-wanted">{doubt}</p>;
 }

@@ -9,6 +9,7 @@ import { LOGBOOKS_PAGE } from "./pages/logbooksPage";
 import { SERVICES_PAGE } from "./pages/servicesPage";
 import { SETTINGS_PAGE } from "./pages/settingsPage";
 import { SITES_PAGE } from "./pages/sitesPage";
+import { STEPS_PAGE } from "./pages/stepsPage";
 import type { StationPage } from "./stationPage";
 
 const PAGES: readonly StationPage[] = [
@@ -18,6 +19,7 @@ const PAGES: readonly StationPage[] = [
   SERVICES_PAGE,
   BACKUPS_PAGE,
   SETTINGS_PAGE,
+  STEPS_PAGE,
 ];
 
 /** What stands around the log: a page each, with how it stands on one line. */
