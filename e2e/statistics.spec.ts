@@ -21,7 +21,7 @@ test("statistics of a filter and a time are seen, compared, saved, and lead to t
   await page.context().addCookies([{ name: "logbook", value: String(id), url: app.url }]);
   await page.goto("/desk");
   await expect(page.getByLabel("Call", { exact: true })).toBeFocused();
-  await page.keyboard.press("Alt+Shift+F5");
+  await page.keyboard.press("Alt+Shift+F3");
   const card = (name: string) => page.getByRole("region", { name, exact: true });
   const bands = card("By band");
   await expect(bands.getByRole("img", { name: "By band; its figures say the same" })).toBeVisible();

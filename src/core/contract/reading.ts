@@ -46,8 +46,12 @@ export const directoryEntrySchema = z.object({
   grid: z.string().nullable(),
   /** Whether the station confirms contacts online, as it says itself; null where it does not say. */
   confirmsOnline: z.boolean().nullable(),
+  /** When it was asked. */
+  askedAt: z.string(),
 });
 export type DirectoryEntry = z.output<typeof directoryEntrySchema>;
+/** What a directory answers. */
+export type Listing = Omit<DirectoryEntry, "askedAt">;
 
 /** A call of the log or of the directory that fits what is typed so far. */
 export const callHintSchema = z.object({ call: z.string(), contacts: z.int() });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { parseGrid } from "../../core/geo";
-import type { DirectoryEntry } from "../../core/contract";
+import type { Listing } from "../../core/contract";
 import { askJson } from "../http/askJson";
 
 /** How the directory is reached. */
@@ -25,7 +25,7 @@ const listingSchema = z.object({
 const LARGEST_ANSWER = 100_000;
 
 /** What Almanac has of a station; null when it is not listed. Throws when Almanac is down, slow, or answers nonsense. */
-export async function askAlmanac(access: AlmanacAccess, baseCall: string): Promise<DirectoryEntry | null> {
+export async function askAlmanac(access: AlmanacAccess, baseCall: string): Promise<Listing | null> {
   const url = new URL(`calls/${encodeURIComponent(baseCall)}`, access.url);
   const answer = await askJson(url, {}, { timeoutMs: access.timeoutMs, largest: LARGEST_ANSWER });
   if (answer.status === 404) return null;

@@ -1,5 +1,6 @@
 import { parseCallsign } from "../../core/callsign";
-import type { DirectoryEntry, LiveEvent } from "../../core/contract";
+import { isoTime } from "../../core/contact";
+import type { DirectoryEntry, Listing, LiveEvent } from "../../core/contract";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 
@@ -26,7 +27,7 @@ export interface Directory {
 interface DirectoryOptions extends Pick<Context, "write"> {
   readonly store: Store;
   /** Null when the call is not listed; throws when the directory fails. */
-  readonly ask: (baseCall: string) => Promise<DirectoryEntry | null>;
+  readonly ask: (baseCall: string) => Promise<Listing | null>;
   readonly announce: (event: LiveEvent) => void;
   /** Seconds since 1970 UTC. */
   readonly now: () => number;
@@ -116,8 +117,9 @@ function isKnown(store: Store, baseCall: string, now: number): boolean {
 
 /** What the directory said of a station, if it was asked before. */
 export function listingOf(store: Store, baseCall: string): DirectoryEntry | null {
-  const row = store.first(store.q.selectFrom("directoryEntry").select("body").where("baseCall", "=", baseCall));
+  const row = store.first(store.q.selectFrom("directoryEntry").selectAll().where("baseCall", "=", baseCall));
   if (row?.body === undefined || row.body === null) return null;
   // What was answered before directories were asked whether a station confirms online says nothing of it.
-  return { confirmsOnline: null, ...(JSON.parse(row.body) as Omit<DirectoryEntry, "confirmsOnline">) };
+  const listing = { confirmsOnline: null, ...(JSON.parse(row.body) as Omit<Listing, "confirmsOnline">) };
+  return { ...listing, askedAt: isoTime(row.askedAt) };
 }

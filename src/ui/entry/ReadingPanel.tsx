@@ -1,17 +1,19 @@
 "use client";
 
-import { capital } from "@/core/capital";
+import Link from "next/link";
 import { memo, type ReactNode, useDeferredValue } from "react";
-import { type AwardWorth, bestWorth, byWorth, ENTITIES_AWARD, type Slot, stateOf, type Worth } from "@/core/award";
-import { bandLabel, compareBands, MODE_GROUPS, modeGroup, USUAL_BANDS, usualMode } from "@/core/band";
+import { type AwardWorth, bestWorth, byWorth, ENTITIES_AWARD, type Worth } from "@/core/award";
+import { bandLabel, modeGroup, usualMode } from "@/core/band";
 import type { Logbook, StoredContact } from "@/core/contract";
 import { fullTime, spanText } from "@/core/time/words";
+import { callAddress } from "../call/callAddress";
 import { useKeysOf } from "../kit/changedKeys";
-import { bearingText, many } from "../kit/format";
+import { many } from "../kit/format";
 import { Mark } from "../kit/Mark";
-import { useDistance } from "../shell/useDistance";
 import { PathMap } from "./PathMap";
+import { SlotMatrix } from "./SlotMatrix";
 import type { PageReading } from "./useReading";
+import { Who } from "./Who";
 
 interface ReadingPanelProps {
   logbook: Logbook;
@@ -114,72 +116,6 @@ function WorthKey() {
   );
 }
 
-function Who({ reading }: { reading: PageReading }) {
-  const { place, beam, sun } = reading;
-  const distance = useDistance();
-  const last = reading.station?.previous[0];
-  if (place.entity === null) {
-    return (
-      <>
-        <p className="text-title font-semibold">{place.country ?? "No entity"}</p>
-        <p className="text-soft">{place.reason}</p>
-      </>
-    );
-  }
-  const listed = reading.station?.directory;
-  const who = [last?.name ?? listed?.name, last?.place ?? listed?.place].filter(Boolean).join(", ");
-  const others = place.candidates
-    .filter(({ code }) => code !== place.entity!.code)
-    .map(({ name }) => name)
-    .join(", ");
-  return (
-    <>
-      <p className="truncate text-title font-semibold" title={`${place.entity.name}, entity ${place.entity.code}`}>
-        {place.entity.name} <span className="text-base font-normal text-faint">{place.entity.code}</span>
-      </p>
-      <p className="h-[18px] truncate text-soft" title={others}>
-        {others === "" ? who : `or ${others}`}
-      </p>
-      <dl className="mt-1.5 grid grid-cols-[68px_1fr] gap-y-[3px]">
-        {beam !== null && (
-          <>
-            <dt className="text-soft">Beam</dt>
-            <dd>
-              <b className="font-mono">{bearingText(beam.bearing)}</b> short,{" "}
-              <span className="font-mono">{bearingText(beam.longBearing)}</span> long
-            </dd>
-            <dt className="text-soft">Distance</dt>
-            <dd className="font-mono">{distance.text(beam.distanceKm)}</dd>
-          </>
-        )}
-        <dt className="text-soft">Zones</dt>
-        <dd>
-          CQ <span className="font-mono">{place.cqZone}</span>, ITU <span className="font-mono">{place.ituZone}</span>,{" "}
-          {place.continent}
-        </dd>
-        {listed?.confirmsOnline != null && (
-          <>
-            <dt className="text-soft">Confirms</dt>
-            <dd>{listed.confirmsOnline ? "online" : "not online"}, the directory says</dd>
-          </>
-        )}
-        {sun !== null && (
-          <>
-            <dt className="text-soft">Their sun</dt>
-            <dd>{sunText(sun)}</dd>
-          </>
-        )}
-      </dl>
-    </>
-  );
-}
-
-function sunText(sun: NonNullable<PageReading["sun"]>): string {
-  const since = sun.since === null ? "" : ` since ${sun.since.slice(11, 16)}`;
-  if (sun.phase === "day") return sun.until === null ? "up all day" : `up until ${sun.until.slice(11, 16)}`;
-  return sun.phase === "twilight" ? `down${since}, twilight` : `down${since}, dark`;
-}
-
 const TAG: Readonly<Record<Worth, string>> = {
   fresh: "bg-fresh-wash text-fresh",
   wanted: "bg-wanted-wash text-wanted",
@@ -218,7 +154,7 @@ function WorthPart({
         )}
       </div>
       {place.entity !== null && (
-        <Matrix name={place.entity.name} slots={reading.slots} band={band} group={modeGroup(mode)} />
+        <SlotMatrix name={place.entity.name} slots={reading.slots} here={{ band, group: modeGroup(mode) }} />
       )}
       {others.length > 0 && <Followed worths={others} />}
     </>
@@ -235,61 +171,6 @@ function Followed({ worths }: { worths: readonly AwardWorth[] }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-type Cell = Pick<Slot, "band" | "modeGroup" | "worked" | "confirmed">;
-
-/** An entity's slots: a column a band, a row a mode group. Where the contact would fall is tinted. */
-function Matrix({ name, slots, band, group }: { name: string; slots: readonly Cell[]; band: string; group: string }) {
-  const bands = [...new Set([...USUAL_BANDS, band, ...slots.map((slot) => slot.band)])].sort(compareBands);
-  return (
-    <table className="w-full table-fixed" aria-label={`${name} by band and mode group`}>
-      <thead>
-        <tr>
-          <td className="w-14" />
-          {bands.map((column) => (
-            <th
-              key={column}
-              scope="col"
-              className={`py-1 text-tiny font-medium ${column === band ? "bg-signal-wash font-semibold text-signal" : "text-soft"}`}
-            >
-              {column.replace(/m$/, "")}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {MODE_GROUPS.map((row) => (
-          <tr key={row} className="border-t border-line">
-            <th
-              scope="row"
-              className={`py-1.5 text-left font-normal ${row === group ? "font-semibold text-signal" : ""}`}
-            >
-              {capital(row)}
-            </th>
-            {bands.map((column) => {
-              const here = column === band && row === group;
-              const state = stateOf(slots.filter((slot) => slot.band === column && slot.modeGroup === row));
-              const tint = here
-                ? "bg-signal-wash outline-1 -outline-offset-1 outline-signal"
-                : column === band
-                  ? "bg-signal-wash"
-                  : "";
-              return (
-                <td key={column} className={`text-center ${tint}`}>
-                  {state === "none" ? (
-                    here && <Mark kind={slots.length === 0 ? "fresh" : "wanted"} label="new" />
-                  ) : (
-                    <Mark kind={state} label={state === "safe" ? "confirmed" : "worked"} />
-                  )}
-                </td>
-              );
-            })}
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }
 
@@ -312,6 +193,9 @@ function Before({ reading, onNote }: { reading: PageReading; onNote: () => void 
       </button>
       {previous.length === 0 && <p className="text-soft">First contact with {base}.</p>}
       <PreviousContacts previous={previous} call={reading.place.call} />
+      <Link href={callAddress(reading.place.call)} prefetch={false} className="mt-1 text-signal underline">
+        All that is known of it
+      </Link>
     </>
   );
 }

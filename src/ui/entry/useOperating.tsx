@@ -1,9 +1,11 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { type ReactNode, type RefObject, useCallback, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { cleanCall } from "@/core/callsign";
 import type { Logbook, LoggedContact } from "@/core/contract";
+import { callAddress } from "../call/callAddress";
 import { ContestNotice } from "../contest/ContestNotice";
 import { useSeat } from "../contest/position";
 import { useContestLine } from "../contest/useContestLine";
@@ -56,6 +58,7 @@ export function useOperating(): Operating {
   const callRef = useRef<HTMLInputElement>(null);
   const [within, setWithin] = useDuplicateWindow();
   const { reading, problem, refetch } = useReading(logbook, { call: draft.call, band, mode, grid: draft.grid, within });
+  const router = useRouter();
   const pick = usePick({ draft, setDraft, callRef });
   const [asking, setAsking] = useState<"note" | "duplicates" | null>(null);
 
@@ -72,6 +75,13 @@ export function useOperating(): Operating {
   useActions([
     { id: "undoLast", run: undoLast },
     { id: "note", run: askNote },
+    {
+      id: "callPage",
+      run: () =>
+        reading === null
+          ? void toast("Type a call first: everything known of its station is shown.")
+          : router.push(callAddress(reading.place.call)),
+    },
     { id: "duplicates", label: "Within which time a contact is a duplicate", run: () => setAsking("duplicates") },
     { id: "exceptions", run: () => setExcepting(true) },
   ]);

@@ -92,6 +92,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(AIRWAVES, "networkText", "Alt+Shift+End", "Show what goes between us and a spot network"),
 
   keyed(DESK, "import", "Ctrl+Alt+I", "Import a log file"),
+  keyed(NOTES, "callPage", "Alt+Shift+F5", "Everything known of the typed station"),
   keyed(NOTES, "note", "Ctrl+Alt+M", "Note about the station"),
   keyed(NOTES, "exceptions", "Ctrl+Alt+W", "Say where a call operates from"),
   keyed(DESK, "find", "Ctrl+Alt+F", "Find in the log"),
@@ -100,7 +101,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(DESK, "pinRow", "Ctrl+Alt+P", "Pin the contact of the row, or take the pin off"),
   keyed(DESK, "change", "Ctrl+Alt+G", "Change the selected contacts"),
   keyed(DESK, "journal", "Ctrl+Alt+J", "Show the journal of all changes"),
-  keyed(LOG, "statistics", "Alt+Shift+F5", "Statistics of what the filter holds, or of the contest"),
+  keyed(LOG, "statistics", "Alt+Shift+F3", "Statistics of what the filter holds, or of the contest"),
   keyed(DESK, "cards", "Ctrl+Alt+K", "Go through received cards"),
   keyed(DESK, "export", "Ctrl+Alt+X", "Export the log, or a part of it"),
   keyed(DESK, "views", "Ctrl+Alt+V", "Views of the log"),

@@ -1,6 +1,7 @@
 "use client";
 
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
+import Link from "next/link";
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
@@ -15,6 +16,7 @@ import { Button } from "../kit/Button";
 import { FormEntity, TextField } from "../kit/form/fields";
 import { FormParts, FormProblem } from "../kit/form/FormWindow";
 import { useZodForm } from "../kit/form/useZodForm";
+import { callAddress } from "../call/callAddress";
 import { AskStationWindow } from "../confirm/AskStationWindow";
 import { CardFields } from "./CardFields";
 import { changeInWords, type Difference, differences, type PanelForm, panelFormOf, panelSchema } from "./contactForm";
@@ -87,6 +89,11 @@ export function ContactPanel({ contact: opened, onClose, onDelete }: PanelProps)
             {fullTime(contact.startedAt)} UTC
             {contact.entityCode !== null && `, ${entityByCode(contact.entityCode)?.name ?? contact.entityCode}`}
           </span>
+          {!dirty && (
+            <Link href={callAddress(contact.call)} prefetch={false} className="ml-auto text-signal underline">
+              All that is known of it
+            </Link>
+          )}
         </div>
         <FormParts form={form}>
           <div data-window className="grid content-start gap-5 overflow-auto px-5 py-4">
