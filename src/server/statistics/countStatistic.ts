@@ -1,5 +1,5 @@
 import { type AliasedExpression, type RawBuilder, sql } from "kysely";
-import { CONFIRMED_STATES } from "../../core/confirm";
+import { CHANNEL_IDS, CONFIRMED_STATES } from "../../core/confirm";
 import type { ContactFilter } from "../../core/contract";
 import {
   type Counted,
@@ -58,13 +58,27 @@ export function countStatistic(store: Store, { logbookId, statistic: id, asked, 
       return statistic.count(store.all(groups) satisfies CountedSendings[]);
     }
     case "confirmations": {
+      // One number for both is grouped by in two thirds of the time.
       const groups = standings
         .where("received", "in", CONFIRMED_STATES)
-        .select(["channel", DAYS_UNTIL_CONFIRMED.as("days"), sql<number>`count(*)`.as("contacts")])
-        .groupBy(["channel", sql.ref("days")]);
-      return statistic.count(store.all(groups) satisfies CountedConfirmations[]);
+        .select([DAYS_AND_CHANNEL.as("packed"), sql<number>`count(*)`.as("contacts")])
+        .groupBy(sql.ref("packed"));
+      return statistic.count(store.all(groups).map(unpacked));
     }
   }
+}
+
+const UNKNOWN = 10_000_000;
+const DAYS_AND_CHANNEL = sql<number>`(coalesce(${DAYS_UNTIL_CONFIRMED}, ${sql.lit(UNKNOWN)}) * ${sql.lit(CHANNEL_IDS.length)}
+  + CASE channel ${sql.join(
+    CHANNEL_IDS.map((id, place) => sql`WHEN ${sql.lit(id)} THEN ${sql.lit(place)}`),
+    sql` `,
+  )} END)`;
+
+function unpacked({ packed, contacts }: { readonly packed: number; readonly contacts: number }): CountedConfirmations {
+  const days = Math.floor(packed / CHANNEL_IDS.length);
+  const channel = CHANNEL_IDS[packed - days * CHANNEL_IDS.length]!;
+  return { channel, days: days === UNKNOWN ? null : days, contacts };
 }
 
 /** Contacts that are alike in some facts. The database groups them: a row for each would cost as much again. */
