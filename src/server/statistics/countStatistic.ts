@@ -33,7 +33,6 @@ export function countStatistic(store: Store, { logbookId, statistic: id, asked, 
   const statistic = statisticById(id);
   if (statistic === undefined) throw new Error(`there is no statistic ${id}`);
   const contacts = filteredContactsAsTheyLie(store, logbookId, asked, now);
-  const standings = contacts.innerJoin("confirmation", "confirmation.contactId", "contact.id");
   switch (statistic.of) {
     case "contacts": {
       const groups = alike(contacts, statistic.facts).select(sql<number>`sum(contact.confirmed)`.as("confirmed"));
@@ -47,7 +46,7 @@ export function countStatistic(store: Store, { logbookId, statistic: id, asked, 
       return statistic.count(named(store, store.all(groups) as CountedFirsts[]));
     }
     case "sendings": {
-      const groups = standings
+      const groups = standingsOf(store, contacts, asked)
         .where("sent", "=", "sent")
         .select([
           "channel",
@@ -59,13 +58,27 @@ export function countStatistic(store: Store, { logbookId, statistic: id, asked, 
     }
     case "confirmations": {
       // One number for both is grouped by in two thirds of the time.
-      const groups = standings
+      const groups = standingsOf(store, contacts, asked)
         .where("received", "in", CONFIRMED_STATES)
         .select([DAYS_AND_CHANNEL.as("packed"), sql<number>`count(*)`.as("contacts")])
         .groupBy(sql.ref("packed"));
       return statistic.count(store.all(groups).map(unpacked));
     }
   }
+}
+
+/** How contacts stand on channels. Where they are all contacts there are, none of them is looked up. */
+function standingsOf(store: Store, contacts: ReturnType<typeof filteredContactsAsTheyLie>, asked: ContactFilter) {
+  const { q } = store;
+  const asksNothing = Object.values(asked).every((value) => value === undefined);
+  const isOnly = store.all(q.selectFrom("logbook").select("id").limit(2)).length === 1;
+  return q
+    .selectFrom("confirmation")
+    .$if(!asksNothing || !isOnly, (all) =>
+      all.where((eb) =>
+        eb.exists(contacts.select("contact.id").where("contact.id", "=", sql.ref<number>("confirmation.contactId"))),
+      ),
+    );
 }
 
 const UNKNOWN = 10_000_000;
