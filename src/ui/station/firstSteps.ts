@@ -9,7 +9,7 @@ import { SERVICES_STEP } from "./steps/servicesStep";
 import { SITE_STEP } from "./steps/siteStep";
 
 /** The first steps, in their order. */
-export const FIRST_STEPS: readonly FirstStep[] = [SITE_STEP, LOG_STEP, LINKS_STEP, SERVICES_STEP, BACKUPS_STEP];
+const FIRST_STEPS: readonly FirstStep[] = [SITE_STEP, LOG_STEP, LINKS_STEP, SERVICES_STEP, BACKUPS_STEP];
 
 /** How far each of the first steps is. */
 export function useSteps() {
