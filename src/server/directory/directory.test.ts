@@ -1,6 +1,7 @@
 import type { Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { startAlmanac } from "../../../stand-ins/almanac/server";
+import { isoTime } from "../../core/contact";
 import type { LiveEvent } from "../../core/contract";
 import type { Context } from "../context";
 import { createSearcher } from "../logbook/search";
@@ -159,7 +160,8 @@ it("knows whether a station confirms online, and of what was kept before that wa
   expect(new Set(said.values())).toEqual(new Set([true, false, null, undefined]));
   const body = JSON.stringify({ name: "Ana", place: null, grid: null });
   store.run(store.q.insertInto("directoryEntry").values({ baseCall: "W9QUB", body, askedAt: context.now() }));
-  expect(readingOf("W9QUB").directory).toEqual({ name: "Ana", place: null, grid: null, confirmsOnline: null });
+  const askedAt = isoTime(context.now());
+  expect(readingOf("W9QUB").directory).toEqual({ name: "Ana", place: null, grid: null, confirmsOnline: null, askedAt });
 });
 
 it("keeps in mind whom it is to ask while a directory that failed rests", async () => {

@@ -23,20 +23,12 @@ import { TableHead } from "../kit/TableHead";
 import { useLogbook } from "../shell/logbook";
 import { useDistance } from "../shell/useDistance";
 import { chartOption, DRAWN, isBySize } from "./chartOption";
-import { leadOf } from "./leadOf";
+import { type Asked, leadOf } from "./leadOf";
 import { type Cell, type Row, rowsOf, titlesOf } from "./rows";
 import { instantsOf, type Span } from "./span";
 import { useSeen } from "./useSeen";
 
 register([BarChart, HeatmapChart, LineChart, GridComponent, LegendComponent, TooltipComponent, VisualMapComponent]);
-
-/** Of which contacts something is counted. */
-export interface Asked {
-  readonly filter: FilterGroup;
-  readonly span: Span;
-  /** What it is compared with; null for nothing. */
-  readonly other: Span | null;
-}
 
 interface StatisticCardProps {
   statistic: Statistic;

@@ -14,9 +14,10 @@ import { useAddress } from "../kit/useAddress";
 import { useSavedFilters } from "../kit/useSaved";
 import { type EditedCondition, FilterBar } from "../log/FilterBar";
 import { useLogbook } from "../shell/logbook";
+import type { Asked } from "./leadOf";
 import { comparisonsOf, isWhole, parseSpan, type Span, spanText, spanWords, usualSpans } from "./span";
 import { SpanWindow } from "./SpanWindow";
-import { type Asked, StatisticCard } from "./StatisticCard";
+import { StatisticCard } from "./StatisticCard";
 
 /** What is counted over the log, or what a filter and a time hold of it, also beside another time. */
 export function StatisticsPage() {

@@ -3,9 +3,11 @@ import { type FilterGroup } from "@/core/view";
 import type { Cell } from "./rows";
 import { conditionsOf, type Span } from "./span";
 
-interface Asked {
+/** Of which contacts something is counted. */
+export interface Asked {
   readonly filter: FilterGroup;
   readonly span: Span;
+  /** What it is compared with; null for nothing. */
   readonly other: Span | null;
 }
 
