@@ -253,8 +253,8 @@ test("the entry line unfolds, what is held stays, and a held serial counts on", 
   const serial = page.getByLabel("Serial sent", { exact: true });
   await serial.fill("007");
   await serial.press("Control+Alt+h");
-  await page.getByLabel("Our antenna", { exact: true }).fill("dipole");
-  await page.getByRole("button", { name: "Hold Our antenna for the next contact" }).click();
+  await page.getByLabel("Own antenna", { exact: true }).fill("dipole");
+  await page.getByRole("button", { name: "Hold Own antenna for the next contact" }).click();
   await page.getByLabel("CQ zone", { exact: true }).fill("99");
   await page.getByLabel("Call", { exact: true }).fill("ZP9QRJ");
   await page.keyboard.press("Enter");
@@ -262,11 +262,11 @@ test("the entry line unfolds, what is held stays, and a held serial counts on", 
   await page.getByLabel("CQ zone", { exact: true }).fill("11");
   await page.keyboard.press("Enter");
   await expect(serial).toHaveValue("008");
-  await expect(page.getByLabel("Our antenna", { exact: true })).toHaveValue("dipole");
+  await expect(page.getByLabel("Own antenna", { exact: true })).toHaveValue("dipole");
   await expect(page.getByLabel("CQ zone", { exact: true })).toHaveValue("");
   await expect
     .poll(async () => (await app.api<{ items: object[] }>("logbooks/1/contacts?call=ZP9QRJ")).items[0])
-    .toMatchObject({ serialSent: 7, cqZone: 11, extra: [{ name: "MY_ANTENNA", value: "dipole" }] });
+    .toMatchObject({ serialSent: 7, cqZone: 11, ownAntenna: "dipole" });
 });
 
 test("calls that fit are offered, with a question mark for a letter not heard", async ({ page, app }) => {
