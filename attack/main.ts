@@ -29,7 +29,7 @@ for (const [name, attack] of Object.entries(ATTACKS)) {
   if (asked.length > 0 && !asked.includes(name)) continue;
   const outcome = await attack();
   process.stdout.write(`${lineOf(outcome)}\n`);
-  held &&= outcome.broken.length === 0;
+  held &&= outcome.broken.length === 0 && (outcome.over ?? []).length === 0;
 }
 forget();
 process.exit(held ? 0 : 1);

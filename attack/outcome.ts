@@ -3,12 +3,15 @@ export interface Outcome {
   readonly what: string;
   readonly tried: number;
   readonly broken: readonly string[];
+  /** What took longer, or more memory, than it may: it depends on the machine, and no test asserts it. */
+  readonly over?: readonly string[];
   /** What was measured on the way. */
   readonly measured?: string;
 }
 
 /** A summary line. */
-export function lineOf({ what, tried, broken, measured }: Outcome): string {
+export function lineOf({ what, tried, broken: wrong, over = [], measured }: Outcome): string {
+  const broken = [...wrong, ...over];
   const held = broken.length === 0 ? "held" : `BROKEN ${broken.length} times: ${broken.slice(0, 3).join("; ")}`;
   return `${what}: ${tried} tried, ${held}${measured === undefined ? "" : ` (${measured})`}`;
 }
