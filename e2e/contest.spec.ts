@@ -232,8 +232,11 @@ test("search and pounce, the run frequency, operators, messages in pieces, and a
   await dialog.getByRole("button", { name: "Move Own 1", exact: true }).focus();
   await page.keyboard.press("Space");
   await expect(dialog.getByText("Own 1: place 5 of 5.")).toBeAttached();
-  await page.keyboard.press("ArrowUp");
-  await expect(dialog.getByText("Own 1: place 4 of 5.")).toBeAttached();
+  // What is picked up listens to keys a moment after it says that it is.
+  await expect(async () => {
+    await page.keyboard.press("ArrowUp");
+    await expect(dialog.getByText("Own 1: place 4 of 5.")).toBeAttached({ timeout: 2000 });
+  }).toPass();
   await page.keyboard.press("Space");
   await expect(dialog.getByRole("group", { name: "Running" }).getByRole("listitem").last()).toContainText("AGN");
   await expectAccessible(page);
