@@ -42,8 +42,19 @@ test("a log file is imported, reported, passed over a second time, and undone", 
   await expect(report).toContainText("added86");
 });
 
-test("files dropped on the page are looked into one after the other", async ({ page }) => {
+test("files dropped on the page are looked into one after the other, also when the first answer is late", async ({
+  page,
+}) => {
   await page.goto("/desk");
+  let answerFirst = () => {};
+  const late = new Promise<void>((resolve) => (answerFirst = resolve));
+  let isAnswered = false;
+  await page.route(/imports\?.*dropped\.adi/, async (route) => {
+    const response = await route.fetch();
+    await late;
+    await route.fulfill({ response });
+    isAnswered = true;
+  });
   const transfer = await page.evaluateHandle(() => {
     const data = new DataTransfer();
     data.items.add(new File(["<CALL:6>LU4QRV"], "dropped.adi"));
@@ -61,6 +72,12 @@ test("files dropped on the page are looked into one after the other", async ({ p
   await dialog.getByRole("button", { name: "Pass over this file" }).click();
   await expect(dialog).toContainText(/second.adi, .*2 of 2/);
   await expect(dialog.getByRole("alert")).toContainText("None of these contacts was made under CX3QUA");
+  // The file that was passed over is dropped when its answer comes, and does not take the place of this one.
+  const dropping = page.waitForRequest((request) => request.method() === "DELETE");
+  answerFirst();
+  await dropping;
+  expect(isAnswered).toBe(true);
+  await expect(dialog.getByLabel("In the file")).toContainText("cannot be taken0");
 });
 
 test("a picture and an empty file are refused in plain words", async ({ page }) => {

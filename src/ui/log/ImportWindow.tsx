@@ -35,10 +35,13 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
   const [files, setFiles] = useState(dropped);
   const [at, setAt] = useState(0);
   const [choices, setChoices] = useState(USUAL_CHOICES);
-  const [lookId, setLookId] = useState<number | null>(null);
+  const [lookAt, setLookAt] = useState<{ readonly file: File; readonly id: number } | null>(null);
   const [jobId, setJobId] = useState<number | null>(null);
   const picker = useRef<HTMLInputElement>(null);
   const file = files[at];
+  const lookId = lookAt !== null && lookAt.file === file ? lookAt.id : null;
+  /** The file that is waited for: one that was passed over meanwhile is not, and its answer comes all the same. */
+  const awaited = useRef<File | undefined>(undefined);
   const looked = useJob(lookId, "look");
   const job = useJob(jobId, "import");
   const report = looked?.state === "done" ? looked.report : null;
@@ -50,7 +53,10 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
         query: { name: chosen.name, look: "yes" },
         body: chosen,
       }),
-    onSuccess: ({ id }) => setLookId(id),
+    onSuccess: ({ id }, chosen) => {
+      if (awaited.current === chosen) setLookAt({ file: chosen, id });
+      else void drop(id, true);
+    },
   });
   const run = useMutation({
     mutationFn: (id: number) =>
@@ -64,14 +70,20 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
 
   const { mutate: lookInto } = look;
   useEffect(() => {
+    awaited.current = file;
     if (file !== undefined) lookInto(file);
   }, [file, lookInto]);
 
   /** A file that was looked into, and is not to be imported, is not kept. */
+  async function drop(id: number, isRunning: boolean): Promise<void> {
+    const quietly = () => {};
+    if (isRunning) await ask(jobs.cancelJob, { params: { jobId: id } }).catch(quietly);
+    await ask(fileEndpoints.dropLookedInto, { params: { logbookId, jobId: id } }).catch(quietly);
+  }
+
   function forget() {
-    if (lookId === null || jobId !== null) return;
-    if (looked?.state === "running") cancel.mutate(lookId);
-    void ask(fileEndpoints.dropLookedInto, { params: { logbookId, jobId: lookId } }).catch(() => {});
+    awaited.current = undefined;
+    if (lookId !== null && jobId === null) void drop(lookId, looked?.state === "running");
   }
 
   function close() {
@@ -81,7 +93,6 @@ export function ImportWindow({ files: dropped, onClose }: ImportWindowProps) {
 
   function next() {
     forget();
-    setLookId(null);
     setJobId(null);
     look.reset();
     run.reset();
