@@ -99,6 +99,12 @@ export const BAND: Dimension = {
   compare: (a, b) => compareBands(String(a), String(b)),
 };
 
+/** A mode has no space in it; a submode may, as OLIVIA 4/125. */
+function partsOfMode(key: Key): { readonly mode: string; readonly submode: string | undefined } {
+  const [, mode = "", submode] = /^(\S+)(?: (.*))?$/s.exec(String(key)) ?? [];
+  return { mode, submode };
+}
+
 /** A mode with the submode that people call it by: "MFSK FT4", "CW", and "SSB" whatever the sideband. */
 export const MODE: Dimension = {
   ...{ id: "mode", label: "Mode", from: ["mode", "submode"] },
@@ -106,9 +112,9 @@ export const MODE: Dimension = {
     const usual = usualMode(mode!, submode);
     return usual === mode ? mode : `${mode} ${usual}`;
   },
-  text: (key) => String(key).split(" ").at(-1)!,
+  text: (key) => partsOfMode(key).submode ?? String(key),
   conditions: (key) => {
-    const [mode = "", submode] = String(key).split(" ");
+    const { mode, submode } = partsOfMode(key);
     const ofMode: Condition = { field: "mode", is: "is", value: mode };
     if (submode !== undefined) return [ofMode, { field: "submode", is: "is", value: submode }];
     return usualMode(mode, "any") === mode ? [ofMode] : [ofMode, { field: "submode", is: "empty" }];

@@ -19,6 +19,7 @@ test.each([
   [BAND, { band: "20m" }, "20m", "20 m"],
   [MODE, { mode: "SSB", submode: "LSB" }, "SSB", "SSB"],
   [MODE, { mode: "MFSK", submode: "FT4" }, "MFSK FT4", "FT4"],
+  [MODE, { mode: "OLIVIA", submode: "OLIVIA 4/125" }, "OLIVIA OLIVIA 4/125", "OLIVIA 4/125"],
   [MODE, { mode: "CW", submode: null }, "CW", "CW"],
   [DISTANCE, { distanceKm: 0 }, 0, "under 500 km"],
   [DISTANCE, { distanceKm: 1999 }, 1000, "1\u2009000 km to 2\u2009000 km"],

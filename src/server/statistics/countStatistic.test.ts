@@ -15,6 +15,7 @@ const MODES = [
   { mode: "SSB" },
   { mode: "MFSK", submode: "FT4" },
   { mode: "MFSK" },
+  { mode: "OLIVIA", submode: "OLIVIA 4/125" },
 ];
 const GRIDS = ["IP62", "JN58td", "PM95", null];
 const STARTS = ["1969-12-31T23:10:00Z", "2024-02-29T00:00:00Z", "2025-07-06T12:59:59Z", "2026-11-21T05:30:00Z"];
