@@ -12,7 +12,6 @@ export type Key = string | number;
 
 /** Something that contacts are told apart by. */
 export interface Dimension {
-  readonly id: string;
   /** What one of its values is called. */
   readonly label: string;
   /** The facts that it follows from. */
@@ -37,7 +36,7 @@ const ascending = (a: Key, b: Key) => (a < b ? -1 : a > b ? 1 : 0);
 /** A fact that is one of a few texts, found by itself. */
 function factOf(id: CountedFact, label: string, text: Dimension["text"] = String): Dimension {
   return {
-    ...{ id, label, from: [id], text },
+    ...{ label, from: [id], text },
     keyOf: (facts) => facts[id] ?? null,
     conditions: (key) => [{ field: id, is: "is", value: String(key) }],
   };
@@ -55,7 +54,7 @@ function between(from: string, before: string): readonly Condition[] {
 
 /** By months since the year 0. */
 export const MONTH: Dimension = {
-  ...{ id: "month", label: "Month", from: ["day"], always: "between", compare: ascending },
+  ...{ label: "Month", from: ["day"], always: "between", compare: ascending },
   keyOf: ({ day }) => {
     const date = new Date(day! * 1000);
     return date.getUTCFullYear() * 12 + date.getUTCMonth();
@@ -72,14 +71,14 @@ export const MONTH_END: Dimension = {
 };
 
 export const YEAR: Dimension = {
-  ...{ id: "year", label: "Year", from: ["day"], always: "between", compare: ascending },
+  ...{ label: "Year", from: ["day"], always: "between", compare: ascending },
   keyOf: ({ day }) => new Date(day! * 1000).getUTCFullYear(),
   text: String,
   conditions: (key) => between(dayOf(Number(key), 0), dayOf(Number(key) + 1, 0)),
 };
 
 export const HOUR: Dimension = {
-  ...{ id: "hour", label: "Hour, UTC", from: ["hour"], compare: ascending },
+  ...{ label: "Hour, UTC", from: ["hour"], compare: ascending },
   always: Array.from({ length: 24 }, (_, hour) => hour),
   keyOf: ({ hour }) => hour!,
   text: (key) => String(key).padStart(2, "0"),
@@ -88,7 +87,7 @@ export const HOUR: Dimension = {
 
 /** From Monday, 1, to Sunday, 7. */
 export const WEEKDAY: Dimension = {
-  ...{ id: "weekday", label: "Weekday", from: ["weekday"], compare: ascending, always: [1, 2, 3, 4, 5, 6, 7] },
+  ...{ label: "Weekday", from: ["weekday"], compare: ascending, always: [1, 2, 3, 4, 5, 6, 7] },
   keyOf: ({ weekday }) => weekday! || 7,
   text: (key) => WEEKDAYS[Number(key) % 7]!,
   conditions: (key) => [{ field: "weekday", is: "is", value: WEEKDAYS[Number(key) % 7]! }],
@@ -107,7 +106,7 @@ function partsOfMode(key: Key): { readonly mode: string; readonly submode: strin
 
 /** A mode with the submode that people call it by: "MFSK FT4", "CW", and "SSB" whatever the sideband. */
 export const MODE: Dimension = {
-  ...{ id: "mode", label: "Mode", from: ["mode", "submode"] },
+  ...{ label: "Mode", from: ["mode", "submode"] },
   keyOf: ({ mode, submode = null }) => {
     const usual = usualMode(mode!, submode);
     return usual === mode ? mode : `${mode} ${usual}`;
@@ -137,7 +136,7 @@ export const CONTEST = factOf("contestId", "Contest");
 const DISTANCES: readonly number[] = [0, 500, 1000, 2000, 4000, 6000, 8000, 10_000, 12_000, 14_000, 16_000, 18_000];
 
 export const DISTANCE: Dimension = {
-  ...{ id: "distance", label: "Distance", from: ["distanceKm"], compare: ascending, always: DISTANCES },
+  ...{ label: "Distance", from: ["distanceKm"], compare: ascending, always: DISTANCES },
   ...{ hasLongNames: true, lacking: "grid on one of the sides" },
   keyOf: ({ distanceKm = null }) => (distanceKm === null ? null : DISTANCES.findLast((from) => from <= distanceKm)!),
   text: (key, unit) => classText(Number(key), DISTANCES, (kilometres) => distanceText(kilometres, unit)),
@@ -146,7 +145,7 @@ export const DISTANCE: Dimension = {
 
 /** How a contact stands on channels: a dimension of confirmations and not of contacts. */
 export const CHANNEL: Dimension = {
-  ...{ id: "channel", label: "Channel", from: [], keyOf: () => null },
+  ...{ label: "Channel", from: [], keyOf: () => null },
   conditions: (key) => [{ field: `${key}.sent`, is: "is", value: "sent" }],
   always: CHANNELS.map(({ id }) => id),
   text: (key) => channelName(key as (typeof CHANNELS)[number]["id"]),
@@ -160,7 +159,7 @@ const DELAY_WORDS =
   );
 
 export const DELAY: Dimension = {
-  ...{ id: "delay", label: "Taken", from: [], keyOf: () => null, conditions: () => [], compare: ascending },
+  ...{ label: "Taken", from: [], keyOf: () => null, conditions: () => [], compare: ascending },
   ...{ hasLongNames: true, lacking: "day of one of the two" },
   always: DELAYS,
   text: (key) => DELAY_WORDS[DELAYS.indexOf(Number(key))]!,

@@ -48,10 +48,13 @@ export function StatisticCard({ statistic, asked, round }: StatisticCardProps) {
   const data = counted.data;
   const other = asked.other === null ? null : (compared.data ?? null);
   const isReady = data !== undefined && (asked.other === null || other !== null);
-  const rows = useMemo(
-    () => (isReady ? rowsOf(statistic, data, other, unit) : []),
-    [isReady, statistic, data, other, unit],
-  );
+  // Only whole times are compared.
+  const [from, otherFrom] = [asked.span.from ?? "", asked.other?.from ?? ""];
+  const rows = useMemo(() => {
+    if (!isReady) return [];
+    const beside = other === null ? null : ({ counted: other, from: [from, otherFrom] } as const);
+    return rowsOf(statistic, data, beside, unit);
+  }, [isReady, statistic, data, other, from, otherFrom, unit]);
   const error = counted.error ?? compared.error;
   const heading = `statistic-${id}`;
   const isEmpty = rows.every(({ cells }) => cells.every(({ value }) => value === 0));

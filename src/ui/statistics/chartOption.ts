@@ -8,7 +8,7 @@ export const DRAWN = 12;
 
 /** What is drawn, with the cell that it stands for. */
 interface Datum {
-  readonly value: number | readonly number[];
+  readonly value: number | null | readonly number[];
   readonly cell: Cell;
 }
 
@@ -52,7 +52,12 @@ export function chartOption(statistic: Statistic, rows: readonly Row[], look: Ch
 function seriesOf(statistic: Statistic, rows: readonly Row[], { colour, shade }: ChartLook) {
   const { series, form, isPart } = statistic;
   const isCompared = (rows[0]?.cells.length ?? 0) > series.length;
-  const data = (at: number) => rows.map(({ cells }): Datum => ({ value: cells[at]!.value, cell: cells[at]! }));
+  // Where nothing was counted there is a gap, and not a fall to nothing.
+  const data = (at: number) =>
+    rows.map(({ cells }): Datum => {
+      const cell = cells[at]!;
+      return { value: cell.figure === null ? null : cell.value, cell };
+    });
   const type = form === "lines" ? ("line" as const) : ("bar" as const);
   const look = { type, symbolSize: 4, showSymbol: rows.length <= 36, barMaxWidth: 26, cursor: "pointer" };
   if (isCompared && isPart)
@@ -81,7 +86,7 @@ function seriesOf(statistic: Statistic, rows: readonly Row[], { colour, shade }:
   ];
 }
 
-/** Cells of a field: the darker, the more contacts. */
+/** Cells of a field: the stronger the colour, the more contacts. */
 function cellsOption(rows: readonly Row[], { colour, shade, text }: ChartLook) {
   const along = [...new Set(rows.map(({ label }) => label))];
   const across = [...new Set(rows.map((row) => row.across!))].toReversed();

@@ -19,10 +19,18 @@ export interface Row {
   readonly cells: readonly Cell[];
 }
 
+/** What was counted in another time, and when both begin. */
+export interface Compared {
+  readonly counted: Counted;
+  /** The first day, "2026-01-01", of the time asked for, and of the other one. */
+  readonly from: readonly [string, string];
+}
+
 /** What was counted as rows; compared with another time, both stand beside each other. */
-export function rowsOf(statistic: Statistic, counted: Counted, other: Counted | null, unit: DistanceUnit): Row[] {
-  if (other === null) return counted.figures.map((figure) => row(statistic, figure, null, false, unit));
-  if (statistic.isInTime) return inTime(statistic, counted, other, unit);
+export function rowsOf(statistic: Statistic, counted: Counted, compared: Compared | null, unit: DistanceUnit): Row[] {
+  if (compared === null) return counted.figures.map((figure) => row(statistic, figure, null, false, unit));
+  if (statistic.isInTime) return inTime(statistic, counted, compared, unit);
+  const { counted: other } = compared;
   const nameOf = ({ key, across }: Figure) => `${key} ${across}`;
   const others = new Map(other.figures.map((figure) => [nameOf(figure), figure]));
   const known = new Set(counted.figures.map(nameOf));
@@ -34,12 +42,14 @@ export function rowsOf(statistic: Statistic, counted: Counted, other: Counted | 
   ].sort((a, b) => compareRows(statistic, a, b));
 }
 
-/** Two times laid over each other from their beginnings: the first month beside the first. */
-function inTime(statistic: Statistic, counted: Counted, other: Counted, unit: DistanceUnit): Row[] {
-  const length = Math.max(counted.figures.length, other.figures.length);
-  return Array.from({ length }, (_, nth) =>
-    row(statistic, counted.figures[nth] ?? null, other.figures[nth] ?? null, true, unit),
-  );
+/** Two times laid over each other from their beginnings, also where nothing was counted there: the first month beside the first. */
+function inTime(statistic: Statistic, counted: Counted, { counted: other, from }: Compared, unit: DistanceUnit): Row[] {
+  const [figures, others] = [counted, other].map((one, nth) => {
+    const first = Number(statistic.along.keyOf({ day: Date.parse(from[nth]!) / 1000 }));
+    return new Map(one.figures.map((figure) => [Number(figure.key) - first, figure]));
+  }) as [Map<number, Figure>, Map<number, Figure>];
+  const places = [...new Set([...figures.keys(), ...others.keys()])].sort((a, b) => a - b);
+  return places.map((place) => row(statistic, figures.get(place) ?? null, others.get(place) ?? null, true, unit));
 }
 
 function row(
