@@ -5,6 +5,7 @@ import {
   CIVIL_TWILIGHT,
   darkShare,
   darkSince,
+  gridDistance,
   gridOf,
   parseGrid,
   pathBetween,
@@ -195,4 +196,13 @@ test("a path is in the dark since its last lit point went into the night", () =>
   expect(darkShare(FAROL, south, night - dark + 5)).toBe(1);
   expect(darkShare(FAROL, south, night - dark - 5)).toBeLessThan(1);
   expect(darkSince(FAROL, south, Date.UTC(2026, 5, 21, 15) / 1000)).toBe(0);
+});
+
+test("the way between two grids is that between their middles, and there is none where one is missing", () => {
+  // GF35co is the middle of 34.3958 S, 53.7917 W, JN58td that of 48.1458 N, 11.6250 E.
+  const exact = geodesic.Geodesic.WGS84.Inverse(-34.3958, -53.7917, 48.1458, 11.625).s12! / 1000;
+  const kilometres = gridDistance("GF35co", "JN58td")!;
+  expect(Math.abs(kilometres - exact) / exact).toBeLessThan(0.006);
+  expect(gridDistance("GF35co", "GF35co")).toBe(0);
+  for (const none of [null, "", "ZZ99"]) expect(gridDistance("GF35co", none)).toBeNull();
 });

@@ -93,6 +93,37 @@ test("a deleted contact comes back under its own number, confirmations and all",
   });
 });
 
+test("a contact that was deleted before its later facts had columns comes back without them", async () => {
+  const { context, logbookId, logged } = await begin();
+  const { store } = context;
+  const deleted = valueOf(deleteContact(context, logbookId, logged.id));
+  const entries = store.q.selectFrom("journalEntry").selectAll().where("batchId", "=", deleted.batchId);
+  const { id, before } = store.first(entries)!;
+  const kept = JSON.parse(before!) as Record<string, unknown>;
+  for (const later of ["ownSummit", "ownIsland", "ownPark", "ownAntenna", "credits"]) delete kept[later];
+  store.run(
+    store.q
+      .updateTable("journalEntry")
+      .set({ before: JSON.stringify(kept) })
+      .where("id", "=", id),
+  );
+  expect(undoBatch(context, logbookId, deleted.batchId)).toMatchObject({ ok: true, value: { undone: 1 } });
+  expect(valueOf(getContact(context, logbookId, logged.id))).toMatchObject({ comment: "first", ownSummit: null });
+});
+
+test("the distance and whether it is confirmed follow the contact through changes and their undo", async () => {
+  const { context, logbookId, logged } = await begin();
+  const { store } = context;
+  const derived = () =>
+    store.first(store.q.selectFrom("contact").select(["distanceKm", "confirmed"]).where("id", "=", logged.id));
+  expect(derived()).toEqual({ distanceKm: null, confirmed: 1 });
+  const change = { grid: "JN58td", confirmations: [] };
+  valueOf(changeContact(context, logbookId, logged.id, change));
+  expect(derived()).toEqual({ distanceKm: 11_237, confirmed: 0 });
+  undoBatch(context, logbookId, valueOf(listBatches(context, logbookId))[0]!.id);
+  expect(derived()).toEqual({ distanceKm: null, confirmed: 1 });
+});
+
 test("a change made from an old revision is refused", async () => {
   const { context, logbookId, logged } = await begin();
   expect(changeContact(context, logbookId, logged.id, { comment: "mine", revision: 1 }).ok).toBe(true);
