@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import type { StoredContact } from "../src/core/contract";
+import type { App } from "./app";
 import { expectAccessible } from "./axe";
 import { expect, test } from "./test";
 
@@ -19,13 +20,16 @@ test.beforeEach(async ({ page, app }, { testId }) => {
   await expect(rows(page).nth(1)).toContainText(/\d/);
   await page.keyboard.press("Control+Alt+f");
   await page.keyboard.type(place);
-  await expect(counted(page)).toContainText("5 in the filter");
+  await expect(counted(page)).toContainText(", 5 in the filter");
 });
 
 // Behind a window the log is hidden from whoever reads it aloud; it is looked at all the same.
 const rows = (page: Page) =>
   page.getByRole("grid", { name: "Log", includeHidden: true }).getByRole("row", { includeHidden: true });
 const counted = (page: Page) => page.getByRole("status", { name: "How many contacts" });
+
+const newest = async (app: App) =>
+  (await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=E51QRX&limit=1")).items[0]!;
 
 test("a filter is made of chips and groups, kept under a name, and cleared", async ({ page }) => {
   await page.keyboard.press("Control+Alt+n");
@@ -35,27 +39,27 @@ test("a filter is made of chips and groups, kept under a name, and cleared", asy
   await asked.getByLabel("Value").selectOption("17m");
   await expectAccessible(page);
   await page.keyboard.press("Enter");
-  await expect(counted(page)).toContainText("2 in the filter");
+  await expect(counted(page)).toContainText(", 2 in the filter");
   const filter = page.getByRole("group", { name: "Filter" });
   await filter.getByRole("button", { name: "Add a condition" }).click();
   await asked.getByLabel("Field").selectOption("entityCode");
   await asked.getByRole("combobox", { name: "Entity" }).fill("new zea");
   await page.getByRole("option", { name: "New Zealand ZL" }).click();
   await asked.getByRole("button", { name: "Add" }).click();
-  await expect(counted(page)).toContainText("1 in the filter");
+  await expect(counted(page)).toContainText(", 1 in the filter");
   await filter.getByRole("button", { name: "and", exact: true }).click();
-  await expect(counted(page)).toContainText("3 in the filter");
+  await expect(counted(page)).toContainText(", 3 in the filter");
   await filter.getByRole("button", { name: "Keep" }).click();
   await page.getByRole("dialog").getByLabel("Name").fill("Far south");
   await page.keyboard.press("Enter");
   await expect(page.getByText("The filter is kept as Far south.")).toBeVisible();
   await filter.getByRole("button", { name: "Remove: Band is 17m" }).click();
-  await expect(counted(page)).toContainText("2 in the filter");
+  await expect(counted(page)).toContainText(", 2 in the filter");
   await filter.getByRole("button", { name: "Clear" }).click();
-  await expect(counted(page)).toContainText("5 in the filter");
+  await expect(counted(page)).toContainText(", 5 in the filter");
   await page.getByRole("button", { name: "Filters" }).click();
   await page.getByRole("menuitem", { name: "Far south", exact: true }).click();
-  await expect(counted(page)).toContainText("3 in the filter");
+  await expect(counted(page)).toContainText(", 3 in the filter");
 });
 
 test("a selection is changed after it was shown what changes, and undone as a whole", async ({ page }) => {
@@ -87,6 +91,31 @@ test("a selection is changed after it was shown what changes, and undone as a wh
   await expect(rows(page).nth(1)).toContainText("17 m");
 });
 
+test("keys that are faster than what is found are for what is found", async ({ page, app }) => {
+  const { place } = await newest(app);
+  await page.keyboard.press("Control+Alt+f");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Delete");
+  await expect(counted(page)).not.toContainText("in the filter");
+  let release = () => {};
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route(/\/contacts\?.*find=/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  const asked = page.waitForRequest((request) => new URL(request.url()).searchParams.get("find") === place);
+  await page.keyboard.type(place!);
+  await page.keyboard.press("Enter");
+  await asked;
+  await page.keyboard.press("Delete");
+  await page.keyboard.press("Shift+ArrowDown");
+  await page.keyboard.press("Shift+ArrowDown");
+  release();
+  await expect(counted(page)).toContainText(", 5 in the filter, 3 selected");
+  for (let row = 1; row <= 3; row++) await expect(rows(page).nth(row)).toHaveAttribute("aria-selected", "true");
+  expect((await newest(app)).place).toBe(place);
+});
+
 test("a cell is edited in place; what follows is told, and what is wrong is said", async ({ page, app }) => {
   await page.keyboard.press("Enter");
   const call = page.getByRole("textbox", { name: "Call of E51QRX" });
@@ -94,8 +123,7 @@ test("a cell is edited in place; what follows is told, and what is wrong is said
   await call.fill("E5");
   await page.keyboard.press("Enter");
   await expect(rows(page).nth(1).getByRole("alert")).toContainText("suffix");
-  const { items } = await app.api<{ items: StoredContact[] }>("logbooks/1/contacts?call=E51QRX&limit=1");
-  await app.api(`logbooks/1/contacts/${items[0]!.id}`, { method: "PATCH", json: { name: "Tere" } });
+  await app.api(`logbooks/1/contacts/${(await newest(app)).id}`, { method: "PATCH", json: { name: "Tere" } });
   await call.fill("ZK3QRX");
   await page.keyboard.press("Enter");
   await expect(rows(page).nth(1).getByRole("alert")).toContainText("Name Tere, was empty. Enter again");

@@ -51,7 +51,10 @@ export function Log({ leaveTo, children }: LogProps) {
   const views = useSavedViews(logbook.id);
   const [layout, setLayout] = useLayout(logbook.id, views.items);
   const [typed, setTyped] = useFindText(params.get("find") ?? "");
-  const find = useSettled(typed, FIND_DEBOUNCE_MS);
+  // What Enter was pressed on is not waited for: the keys that follow are meant for what it finds.
+  const [entered, setEntered] = useState(typed);
+  const settled = useSettled(typed, FIND_DEBOUNCE_MS);
+  const find = typed === entered ? typed : settled;
   useEffect(() => go({ find: find || null }, "replace"), [find, go]);
   const asked = { find, filter: layout.filter, sort: layout.sort };
   const rows = useContactRows(logbook.id, logbook.contactCount, asked);
@@ -106,7 +109,6 @@ export function Log({ leaveTo, children }: LogProps) {
     { id: "journal", run: () => setOpen("journal") },
     { id: "cards", run: () => setOpen("cards") },
     { id: "statistics", run: showStatistics },
-    { id: "statistics", run: showStatistics },
     { id: "labels", label: "Cards owed, with labels", run: () => router.push("/labels") },
     { id: "export", run: () => setOpen("export") },
     { id: "sendSelected", label: "Send the selected contacts", run: () => withSelected("send") },
@@ -134,8 +136,10 @@ export function Log({ leaveTo, children }: LogProps) {
           value={typed}
           onChange={({ target }) => setTyped(target.value)}
           onKeyDown={(event) => {
-            if (event.key === "Enter" || event.key === "ArrowDown") tableRef.current?.focus();
-            else if (event.key === "Escape") {
+            if (event.key === "Enter" || event.key === "ArrowDown") {
+              setEntered(typed);
+              tableRef.current?.focus();
+            } else if (event.key === "Escape") {
               setTyped("");
               leaveTo.current?.focus();
             } else return;
@@ -253,7 +257,9 @@ export function Log({ leaveTo, children }: LogProps) {
         layout={layout}
         setLayout={setLayout}
         picked={picked}
-        setPicked={(next) => setSelected({ of: shown, picked: next })}
+        setPicked={(change) =>
+          setSelected((now) => ({ of: shown, picked: change(now.of === shown ? now.picked : NONE_PICKED) }))
+        }
         emptyText={emptyText(find, narrowed)}
         focusRef={tableRef}
         onOpen={setContact}

@@ -10,7 +10,7 @@ import { DataGrid } from "../kit/grid/DataGrid";
 import { LoadFailure } from "../kit/LoadFailure";
 import { CellEditor, factCell } from "./CellEditor";
 import { cellLook, cellOf } from "./columns";
-import { isPicked, NONE_PICKED, type Picked, withSet, withToggled } from "./selection";
+import { ALL_PICKED, isPicked, NONE_PICKED, type Picked, withSet, withToggled } from "./selection";
 import type { ContactRows } from "./useContactRows";
 
 interface LogTableProps {
@@ -22,7 +22,7 @@ interface LogTableProps {
   layout: Layout;
   setLayout: (layout: Layout) => void;
   picked: Picked;
-  setPicked: (picked: Picked) => void;
+  setPicked: (change: (now: Picked) => Picked) => void;
   /** What is said when nothing is shown. */
   emptyText: string;
   focusRef: RefObject<HTMLDivElement | null>;
@@ -63,7 +63,7 @@ export function LogTable(props: LogTableProps) {
 
   async function pickTo(from: number, to: number) {
     const ids = await idsBetween(Math.min(from, to), Math.max(from, to));
-    setPicked(withSet(picked, ids, true));
+    if (ids !== null) setPicked((now) => withSet(now, ids, true));
   }
 
   function goTo(from: number, to: number, withShift: boolean) {
@@ -73,24 +73,26 @@ export function LogTable(props: LogTableProps) {
   }
 
   function pick({ id }: StoredContact, index: number) {
-    setPicked(withToggled(picked, id));
+    setPicked((now) => withToggled(now, id));
     setAnchor({ of: shown, row: index });
   }
 
   function onKey(event: KeyboardEvent, contact: StoredContact | undefined, index: number): boolean {
     if (event.ctrlKey || event.metaKey) {
       if (event.key.toLowerCase() !== "a") return false;
-      setPicked({ kind: "all", except: new Set() });
+      setPicked(() => ALL_PICKED);
     } else if (event.key === "Delete" && contact) onDelete(contact);
     else if (event.key === " " && contact) pick(contact, index);
-    else if (event.key === "Escape" && (picked.kind === "all" || picked.ids.size > 0)) setPicked(NONE_PICKED);
+    else if (event.key === "Escape" && (picked.kind === "all" || picked.ids.size > 0)) setPicked(() => NONE_PICKED);
     else return false;
     return true;
   }
 
   function onCellClick(event: MouseEvent, index: number) {
     const contact = window.rows[index];
-    if (!event.shiftKey && (event.ctrlKey || event.metaKey) && contact) setPicked(withToggled(picked, contact.id));
+    if (!event.shiftKey && (event.ctrlKey || event.metaKey) && contact) {
+      setPicked((now) => withToggled(now, contact.id));
+    }
     goTo(index, index, event.shiftKey);
   }
 

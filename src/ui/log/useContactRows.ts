@@ -31,8 +31,11 @@ export interface ContactRows {
   /** Loads what is missing between two rows, both inside. */
   readonly show: (first: number, last: number) => void;
   readonly reload: () => void;
-  /** The numbers of the contacts between two rows, both inside; loads them where needed. */
-  readonly idsBetween: (first: number, last: number) => Promise<number[]>;
+  /**
+   * The numbers of the contacts between two rows, both inside, of what is asked for; loads them where needed. Null
+   * where they do not come, or something else was asked for meanwhile.
+   */
+  readonly idsBetween: (first: number, last: number) => Promise<number[] | null>;
 }
 
 /** Whether less than the whole log is shown. */
@@ -58,23 +61,22 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
   const latest = useRef(window);
   const [state, setState] = useState<ContactRows["state"]>("loading");
   const [loadedFor, setLoadedFor] = useState<string | null>(null);
-  const loading = useRef(new Set<number>());
+  const loading = useRef(new Map<number, Promise<void>>());
   // Answers to a question that was asked before everything was forgotten are of no use.
   const generation = useRef(0);
   // The rows in hand are of this generation; those of another are replaced by the first page that comes.
   const held = useRef(0);
   const shown = useRef<readonly [number, number]>([0, 0]);
   const query = JSON.stringify(queryOf(asked));
+  const asking = useRef(query);
 
   const keep = useCallback((next: RowWindow) => {
     latest.current = next;
     setWindow(next);
   }, []);
 
-  const load = useCallback(
+  const loadAnew = useCallback(
     async (page: number) => {
-      if (loading.current.has(page)) return;
-      loading.current.add(page);
       const begun = generation.current;
       try {
         const answer = await ask(contacts.listContacts, {
@@ -96,6 +98,17 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
     [logbookId, query, keep],
   );
 
+  const load = useCallback(
+    (page: number) => {
+      const known = loading.current.get(page);
+      if (known !== undefined) return known;
+      const answer = loadAnew(page);
+      loading.current.set(page, answer);
+      return answer;
+    },
+    [loadAnew],
+  );
+
   const reload = useCallback(() => {
     generation.current++;
     loading.current.clear();
@@ -105,10 +118,11 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
   }, [load]);
 
   useEffect(() => {
+    asking.current = query;
     generation.current++;
     loading.current.clear();
     void load(0);
-  }, [load]);
+  }, [load, query]);
 
   const show = useCallback(
     (first: number, last: number) => {
@@ -120,13 +134,17 @@ export function useContactRows(logbookId: number, total: number, asked: Asked): 
 
   const idsBetween = useCallback(
     async (first: number, last: number) => {
+      while (held.current !== generation.current && loading.current.size > 0) {
+        await Promise.all(loading.current.values());
+      }
       for (const page of missingPages(latest.current, first, last)) await load(page);
+      if (held.current !== generation.current || asking.current !== query) return null;
       return latest.current.rows
         .slice(first, last + 1)
         .map((row) => row?.id)
         .filter((id) => id !== undefined);
     },
-    [load],
+    [load, query],
   );
 
   useLive((event) => {

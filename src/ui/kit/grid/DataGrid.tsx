@@ -178,7 +178,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
   function onKeyDown(event: KeyboardEvent) {
     if (event.target !== scroller.current || event.altKey) return;
     setOpening(false);
-    const row = rowAt(cursor.row);
+    const row = isReady ? rowAt(cursor.row) : undefined;
     const next = cursor.onKey(event);
     if (next !== null) {
       if (next.row !== cursor.row) {
@@ -186,7 +186,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
         props.onMoved?.(cursor.row, next.row, event.shiftKey);
       }
     } else if (event.key === "Enter" && !event.ctrlKey) {
-      if (row === undefined || !isReady) setOpening(true);
+      if (row === undefined) setOpening(true);
       else if (activeColumn !== undefined) onOpen(row, activeColumn);
     } else if (event.key === "F2" && row !== undefined && activeColumn !== undefined && props.onEdit) {
       props.onEdit(row, activeColumn);
