@@ -1,8 +1,9 @@
 import { setTimeout } from "node:timers/promises";
 import { type Question, serviceById, type ServiceId } from "../../core/confirm";
+import { ServiceProblem } from "../http/askQuestion";
 import type { JobRun } from "../jobs/jobRun";
 import { letRest, type ServiceAccess } from "./access";
-import { askService, ServiceProblem } from "./askService";
+import { askService } from "./askService";
 
 /** A job waits so long for a service that asks for patience, seconds; for more it ends, and says until when. */
 const LONGEST_WAIT = 20;

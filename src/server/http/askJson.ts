@@ -82,7 +82,7 @@ export async function askJson(
       ...init,
       retry,
       hooks: { beforeRetry },
-      redirect: "error",
+      redirect: "manual",
       timeout: false,
       signal: stop.signal,
     }).catch((error: unknown) => {

@@ -1,7 +1,8 @@
 import { serviceById } from "../../core/confirm";
 import { readCertificates } from "../../core/identity/chain";
 import { keepOf, keptAuthority } from "../confirm/access";
-import { askService, ServiceProblem } from "../confirm/askService";
+import { askService } from "../confirm/askService";
+import { ServiceProblem } from "../http/askQuestion";
 import type { Context } from "../context";
 import type { Account } from "./account";
 
