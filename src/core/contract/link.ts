@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { descriptorSchema, RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
 import { FASTEST, SLOWEST } from "../signal";
+import { settingSchema } from "./setting";
 import { ONE_LINE, type TextLine } from "./spot";
 
 /** What a link is to the rest of the application, whatever its kind. */
@@ -78,19 +79,6 @@ export const linkTestSchema = z.strictObject({
   secretsOf,
 });
 
-/** A field of a kind's settings, as a form shows it. */
-export const settingSchema = z.object({
-  key: z.string(),
-  label: z.string(),
-  hint: z.string(),
-  type: z.enum(["text", "number", "choice", "switch", "list", "secret"]),
-  choices: z.array(z.object({ value: z.string(), label: z.string() })),
-  start: z.union([z.string(), z.number(), z.boolean(), z.array(z.string()), z.null()]),
-  /** It is shown while another has a value. */
-  when: z.object({ key: z.string(), is: z.string() }).nullable(),
-});
-export type Setting = z.output<typeof settingSchema>;
-
 export const linkKindSchema = z.object({
   id: z.string(),
   role: z.enum(LINK_ROLES),
@@ -99,10 +87,6 @@ export const linkKindSchema = z.object({
   settings: z.array(settingSchema),
 });
 export type LinkKindInfo = z.output<typeof linkKindSchema>;
-
-/** A step of a test: what was tried, and what came of it, with how to mend it. */
-export const testStepSchema = z.object({ what: z.string(), ok: z.boolean(), text: z.string() });
-export type TestStep = z.output<typeof testStepSchema>;
 
 const speed = z.number().min(SLOWEST).max(FASTEST);
 

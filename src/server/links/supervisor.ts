@@ -11,7 +11,8 @@ import type {
 } from "../../core/contract";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
-import { kindById, secretsOf } from "./kinds";
+import { readSettings, toldSettings, withSecretsOf } from "../settings/keptSettings";
+import { kindById } from "./kinds";
 import type { Connection, LinkKind, Opening } from "./linkKind";
 import { addLinkRow, changeLinkRow, keepSending, type LinkRow, linkRows, removeLinkRow } from "./linkStore";
 
@@ -78,9 +79,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
 
   /** Settings with the secrets of a link where they say nothing of them. */
   function withSecrets(kind: LinkKind, given: Settings, of: LinkRow | undefined): Settings {
-    if (of?.kind !== kind.id) return given;
-    const kept = secretsOf(kind).filter((key) => given[key] == null && of.settings[key] != null);
-    return { ...given, ...Object.fromEntries(kept.map((key) => [key, of.settings[key]])) };
+    return of?.kind === kind.id ? withSecretsOf(kind.settings, given, of.settings) : given;
   }
   const rowOf = (id: number | undefined) => running.get(id ?? 0)?.row ?? removed.get(id ?? 0);
 
@@ -244,7 +243,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
     kind: LinkKind,
     { id, name, on, settings }: Pick<LinkRow, "name" | "on" | "settings"> & { readonly id: number | null },
   ): Result<Pick<LinkRow, "kind" | "name" | "on" | "settings">> {
-    const parsed = settingsOf(kind, settings);
+    const parsed = readSettings(kind.settings, settings);
     if (!parsed.ok) return parsed;
     const same = [...running.values()].find(
       ({ row }) => row.id !== id && row.name.toLowerCase() === name.toLowerCase(),
@@ -310,7 +309,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
     async test({ kind: id, settings: given, secretsOf: like }) {
       const kind = kindById(id);
       if (kind === undefined) return invalid([{ field: "kind", text: `there are no links of the kind "${id}"` }]);
-      const settings = settingsOf(kind, withSecrets(kind, given, rowOf(like)));
+      const settings = readSettings(kind.settings, withSecrets(kind, given, rowOf(like)));
       if (!settings.ok) return settings;
       const held = heldBy(kind.address(settings.value));
       for (const one of held) drop(one);
@@ -340,17 +339,7 @@ function toldOf({ kind: id, settings }: LinkRow): Pick<Link, "settings" | "secre
   const kind = kindById(id);
   // Of a kind that is not known it is not known either what is secret.
   if (kind === undefined) return { settings: {}, secrets: Object.keys(settings) };
-  const secret = secretsOf(kind);
-  const told = Object.entries(settings).filter(([key]) => !secret.includes(key));
-  const has = secret.filter((key) => settings[key] != null && settings[key] !== "");
-  return { settings: Object.fromEntries(told), secrets: has };
-}
-
-/** Settings as a kind understands them, or what is wrong with each. */
-function settingsOf(kind: LinkKind, given: unknown): Result<unknown> {
-  const parsed = kind.settings.safeParse(given);
-  if (parsed.success) return done(parsed.data);
-  return invalid(faultsOf(parsed.error).map(({ field, text }) => ({ field: `settings.${field}`, text })));
+  return toldSettings(kind.settings, settings);
 }
 
 /** The address of a link; null where its settings or its kind are not understood. */

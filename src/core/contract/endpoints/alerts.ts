@@ -9,7 +9,7 @@ import {
   alertTrialSchema,
 } from "../alert";
 import { endpoint } from "../endpoint";
-import { testStepSchema } from "../link";
+import { testStepSchema } from "../setting";
 import { removedSchema } from "./removed";
 
 export const alertState = endpoint({

@@ -10,9 +10,9 @@ import {
   orderedSchema,
   positionRadioSchema,
   radioCommandSchema,
-  testStepSchema,
 } from "../link";
 import { endpoint } from "../endpoint";
+import { testStepSchema } from "../setting";
 import { spotCommandSchema } from "../spot";
 import { removedSchema } from "./removed";
 
