@@ -8,6 +8,7 @@ import { startAlmanac } from "../stand-ins/almanac/server";
 import { startKeyer } from "../stand-ins/keyer/server";
 import { DEMO_TOKEN, startLantern } from "../stand-ins/lantern/server";
 import { startOrganiser } from "../stand-ins/organiser/server";
+import { startSkerry } from "../stand-ins/skerry/server";
 import { startTideline, TIDELINE_CALLS, TIDELINE_KEY } from "../stand-ins/tideline/server";
 
 interface LanternCounts {
@@ -65,7 +66,8 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
   const tidelineUrl = `http://127.0.0.1:${portOf(tideline)}`;
   const organiser = await startOrganiser({ port: 0 });
   const organiserUrl = `http://127.0.0.1:${portOf(organiser)}`;
-  const almanac = await startAlmanac({ port: 0 });
+  const almanac = await startAlmanac({ port: 0, perSecond: 100 });
+  const skerry = await startSkerry({ port: 0, perSecond: 100 });
   const keyer = await startKeyer({ port: 0, limit: 4 });
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
@@ -94,6 +96,7 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
         YPSILOID_ORGANISER_URL: organiserUrl,
         YPSILOID_ORGANISER_TIMEOUT: "2",
         YPSILOID_ALMANAC_URL: `http://127.0.0.1:${portOf(almanac)}`,
+        YPSILOID_SKERRY_URL: `http://127.0.0.1:${portOf(skerry)}`,
         YPSILOID_KEYER_PORT: String(portOf(keyer)),
       },
     });
@@ -165,7 +168,8 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
       tideline.closeAllConnections();
       organiser.closeAllConnections();
       almanac.closeAllConnections();
-      for (const standIn of [lantern, tideline, organiser, almanac, keyer])
+      skerry.closeAllConnections();
+      for (const standIn of [lantern, tideline, organiser, almanac, skerry, keyer])
         await new Promise((resolve) => standIn.close(resolve));
       rmSync(data, { recursive: true, force: true });
     },

@@ -14,6 +14,7 @@ import { HERON, heronDialect } from "./radio/heron";
 import { startKnobs } from "./radio/knobs";
 import { PETREL, petrelDialect } from "./radio/petrel";
 import { type RadioServer, type RadioServerOptions, startRadio } from "./radio/server";
+import { startSkerry } from "./skerry/server";
 import { startSun } from "./sun/server";
 import { startTideline, TIDELINE_CALLS, TIDELINE_KEY } from "./tideline/server";
 
@@ -134,6 +135,7 @@ const STAND_INS: readonly StandIn[] = [
         logs: followLogs(portOfAir()),
       }),
   },
+  { id: "skerry", name: "Skerry", start: (port) => startSkerry({ port, logs: followLogs(portOfAir()) }) },
 ];
 
 const wanted = process.argv.slice(2);

@@ -3,6 +3,8 @@ import { join, resolve } from "node:path";
 import { z } from "zod";
 import { type ServiceId, SERVICE_IDS, SERVICES } from "../core/confirm";
 import type { ServiceDefaults } from "./confirm/access";
+import type { DirectoryDefaults } from "./directory/directories";
+import { DIRECTORY_SOURCES } from "./directory/sources";
 
 type ServiceSettings = Readonly<
   Record<`${ServiceId}Url`, z.ZodOptional<z.ZodURL>> &
@@ -29,24 +31,27 @@ const settingsSchema = z.strictObject({
   ) as ServiceSettings),
   organiserUrl: z.url({ protocol: /^https?$/ }).optional(),
   organiserTimeoutSeconds: z.coerce.number().min(1).max(600).default(15),
-  almanacUrl: z.url({ protocol: /^https?$/ }).optional(),
-  almanacTimeoutSeconds: z.coerce.number().min(1).max(600).default(10),
+  /** Of each directory: its address, unless another one is chosen, and how long it is waited for. */
+  ...(Object.assign(
+    {},
+    ...DIRECTORY_SOURCES.map(({ id }) => ({
+      [`${id}Url`]: z.url({ protocol: /^https?$/ }).optional(),
+      [`${id}TimeoutSeconds`]: z.coerce.number().min(1).max(600).default(10),
+    })),
+  ) as Record<never, never>),
   /** Where a keyer is, from before links were kept in the database: it is taken over as a link. */
   keyerHost: z.string().min(1).default("127.0.0.1"),
   keyerPort: port.optional(),
   importLimitMegabytes: z.coerce.number().min(1).max(100_000).default(2000),
 });
 
-export interface Config extends Omit<
-  z.output<typeof settingsSchema>,
-  keyof ServiceSettings | "organiserUrl" | "almanacUrl"
-> {
+export interface Config extends Omit<z.output<typeof settingsSchema>, keyof ServiceSettings | "organiserUrl"> {
   /** The data folder, absolute. */
   readonly data: string;
   readonly databaseFile: string;
   readonly services: ServiceDefaults;
   readonly organiserUrl: string;
-  readonly almanacUrl: string;
+  readonly directories: DirectoryDefaults;
 }
 
 /** Which environment variable sets which setting; README.md has the same table. */
@@ -66,8 +71,12 @@ const VARIABLES = {
   ) as Record<string, string>),
   YPSILOID_ORGANISER_URL: "organiserUrl",
   YPSILOID_ORGANISER_TIMEOUT: "organiserTimeoutSeconds",
-  YPSILOID_ALMANAC_URL: "almanacUrl",
-  YPSILOID_ALMANAC_TIMEOUT: "almanacTimeoutSeconds",
+  ...(Object.fromEntries(
+    DIRECTORY_SOURCES.flatMap(({ id }) => [
+      [`YPSILOID_${id.toUpperCase()}_URL`, `${id}Url`],
+      [`YPSILOID_${id.toUpperCase()}_TIMEOUT`, `${id}TimeoutSeconds`],
+    ]),
+  ) as Record<string, string>),
   YPSILOID_KEYER_HOST: "keyerHost",
   YPSILOID_KEYER_PORT: "keyerPort",
   YPSILOID_IMPORT_LIMIT_MB: "importLimitMegabytes",
@@ -109,7 +118,16 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
       ]),
     ) as ServiceDefaults,
     organiserUrl: settings.organiserUrl ?? `http://127.0.0.1:${settings.standInsPort + 1}`,
-    almanacUrl: settings.almanacUrl ?? `http://127.0.0.1:${settings.standInsPort + 3}`,
+    directories: Object.fromEntries(
+      DIRECTORY_SOURCES.map(({ id, standIn }) => {
+        const { [`${id}Url`]: url, [`${id}TimeoutSeconds`]: seconds } = settings as Readonly<Record<string, unknown>>;
+        const usual = `http://127.0.0.1:${settings.standInsPort + standIn.place}`;
+        return [
+          id,
+          { settings: { ...standIn.settings, url: String(url ?? usual) }, timeoutMs: Number(seconds) * 1000 },
+        ];
+      }),
+    ),
   };
 }
 

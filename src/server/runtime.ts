@@ -17,7 +17,6 @@ import { createSiteWatch } from "./logbook/siteWatch";
 import { createReader, type Reader } from "./reader/reader";
 import { adoptKeyer } from "./links/adoptKeyer";
 import { createLinks, type Links } from "./links/supervisor";
-import { askAlmanac } from "./directory/almanac";
 import { createDirectory, type Directory } from "./directory/directory";
 import { createSendingByItself, type SendingByItself } from "./confirm/byItself";
 import type { KeyRing } from "./identity/keyRing";
@@ -116,14 +115,13 @@ async function start(): Promise<Runtime> {
     // A long job tells so with each of its transactions: what the finder remembers is worth nothing any more.
     if (event.type === "manyContacts" && ++changes % LONG_JOB === 0) finder.forget();
   });
-  const almanac = { url: config.almanacUrl, timeoutMs: config.almanacTimeoutSeconds * 1000 };
   const directory = createDirectory({
     store,
     write: door.write,
-    ask: (baseCall) => askAlmanac(almanac, baseCall),
     announce: hub.announce,
     now: nowSeconds,
-    fault: (error) => log.info({ err: error }, "the directory does not answer"),
+    defaults: config.directories,
+    fault: (error) => log.info({ err: error }, "a directory does not answer"),
   });
   const context = contextOf({ store, door, hub, finder, reader });
   await door.write(() => adoptKeyer(context, config));

@@ -6,6 +6,8 @@ import { SERVICE_IDS, SERVICES } from "../core/confirm";
 import { faultsOf } from "../core/contact";
 import { type Identity, type Job, logbookInputSchema } from "../core/contract";
 import type { ServiceAccess, ServiceDefaults } from "./confirm/access";
+import type { DirectoryDefaults } from "./directory/directories";
+import { DIRECTORY_SOURCES } from "./directory/sources";
 import { findJob, type JobRequest } from "./jobs/job";
 import { insertJob } from "./jobs/supervisor";
 import { doJob, type JobMeans } from "./jobs/work";
@@ -44,6 +46,16 @@ export function valueOf<Value>(result: Result<Value>): Value {
 /** All services at one address. For tests. */
 export function testServices(url = "http://127.0.0.1:1", timeoutMs = 10_000): ServiceDefaults {
   return Object.fromEntries(SERVICE_IDS.map((id) => [id, { url, token: "secret", timeoutMs }])) as ServiceDefaults;
+}
+
+/** How directories are reached, by their ids; those of which nothing is said are nowhere. For tests. */
+export function testDirectories(
+  settings: Readonly<Record<string, Readonly<Record<string, string>>>> = {},
+  timeoutMs = 10_000,
+): DirectoryDefaults {
+  return Object.fromEntries(
+    DIRECTORY_SOURCES.map(({ id }) => [id, { settings: { url: "http://127.0.0.1:1", ...settings[id] }, timeoutMs }]),
+  );
 }
 
 /** What a job needs besides the log. For tests. */

@@ -1,7 +1,7 @@
 import { gridCenter, pathBetween } from "../../src/core/geo";
 import { ENTITIES, resolve } from "../../src/core/entity";
-import { listingOf } from "../almanac/world";
 import { NAMED, namingOf } from "./people";
+import { stationFacts } from "./stationFacts";
 
 const AT = Date.UTC(2026, 10, 23) / 1000;
 
@@ -17,11 +17,11 @@ test.each([
   ["JA3QR", "JA"],
   ["OH2QS", "OH"],
   ["PY2QS", "PY"],
-])("who is listed under %s has a name, a place and a grid of %s", (beginning, prefix) => {
+])("who has a call of %s has a name, a place and a grid of %s", (beginning, prefix) => {
   const { names, places } = namingOf(prefix)!;
-  const listed = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].flatMap((last) => listingOf(beginning + last, AT) ?? []);
-  expect(listed.length).toBeGreaterThan(5);
-  for (const { call, name, place, grid } of listed) {
+  const stations = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].flatMap((last) => stationFacts(beginning + last, AT) ?? []);
+  expect(stations).toHaveLength(26);
+  for (const { call, name, place, grid } of stations) {
     expect(names).toContain(name);
     expect(places).toContain(place);
     const { latitude, longitude } = resolve(call, AT);

@@ -72,6 +72,9 @@ export type LiveEvent =
   | { /** Which contests are known, or announced. */ readonly type: "contests" }
   | { /** A directory's answer about a station has arrived. */ readonly type: "directory"; readonly baseCall: string }
   | {
+      /** How a directory is reached, whether it is asked, or that it is to be left alone. */ readonly type: "directories";
+    }
+  | {
       /** Something of an entry into a contest that is no contact. */
       readonly type: "contest";
       readonly logbookId: number;
@@ -106,6 +109,7 @@ function concernOf(event: LiveEvent): Concern {
     case "job":
     case "logbook":
     case "directory":
+    case "directories":
     case "exceptions":
     case "arrivals":
     case "contests":

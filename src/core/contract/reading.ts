@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { MODE_GROUPS } from "../band";
 import { storedContactSchema } from "./contact";
+import { directoryEntrySchema } from "./directory";
 
 export const briefEntitySchema = z.object({ code: z.int(), name: z.string(), prefix: z.string() });
 
@@ -38,20 +39,6 @@ export const readingQuerySchema = z.strictObject({
   /** Within which time a second contact on band and mode group is a duplicate, seconds. */
   within: z.coerce.number().int().min(0).max(4_000_000_000).default(DUPLICATE_WITHIN),
 });
-
-/** What a call directory has of a station. */
-export const directoryEntrySchema = z.object({
-  name: z.string().nullable(),
-  place: z.string().nullable(),
-  grid: z.string().nullable(),
-  /** Whether the station confirms contacts online, as it says itself; null where it does not say. */
-  confirmsOnline: z.boolean().nullable(),
-  /** When it was asked. */
-  askedAt: z.string(),
-});
-export type DirectoryEntry = z.output<typeof directoryEntrySchema>;
-/** What a directory answers. */
-export type Listing = Omit<DirectoryEntry, "askedAt">;
 
 /** A call of the log or of the directory that fits what is typed so far. */
 export const callHintSchema = z.object({ call: z.string(), contacts: z.int() });

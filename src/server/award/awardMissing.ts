@@ -15,7 +15,7 @@ import { placeWhileTyping } from "../../core/reading";
 import { createLedger } from "../../core/spot";
 import type { Store } from "../db/store";
 import { exceptionsByCall } from "../directory/callExceptions";
-import { listingOf } from "../directory/directory";
+import { listingOf } from "../directory/listings";
 import { siteAt } from "../logbook/sites";
 import { KEPT_FOR, spotsSince } from "../spot/keptSpots";
 import { type CountedContact, wholeLog } from "./countedContacts";

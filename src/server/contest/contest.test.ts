@@ -375,8 +375,8 @@ describe("after it", () => {
     valueOf(markFinding(context, entry.id, { key: before!.key, lookedAt: true }));
 
     const { store } = context;
-    const listing = { baseCall: "LU2QSB", body: '{"call":"LU2QSB"}', askedAt: NOW };
-    store.run(store.q.insertInto("directoryEntry").values(listing));
+    const listing = { baseCall: "LU2QSB", directory: "almanac", body: '{"call":"LU2QSB"}', askedAt: NOW };
+    store.run(store.q.insertInto("listing").values(listing));
     log(context, entry, "LU2QSA", 90, { band: "10m", received: { serial: "99" } });
     const [listed] = doubts();
     expect(listed!.weight).toBeLessThan(0.5);

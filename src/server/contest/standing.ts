@@ -153,9 +153,12 @@ function knownCalls({ store }: Context, { logbookId, tag }: Entry): KnownCalls {
       .groupBy("baseCall"),
   );
   const answers = store.all(
-    store.q.selectFrom("directoryEntry").select(["baseCall", (eb) => eb("body", "is not", null).as("listed")]),
+    store.q
+      .selectFrom("listing")
+      .select(["baseCall", (eb) => eb.fn.count<number>("body").as("listed")])
+      .groupBy("baseCall"),
   );
-  const listed = new Map(answers.map((answer) => [answer.baseCall, Boolean(answer.listed)]));
+  const listed = new Map(answers.map((answer) => [answer.baseCall, answer.listed > 0]));
   return {
     worked: new Map(worked.map(({ baseCall, count }) => [baseCall, count])),
     listed: (call) => listed.get(call) ?? null,

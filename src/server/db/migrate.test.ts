@@ -2,6 +2,7 @@ import Database from "better-sqlite3";
 import { mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { listingOf } from "../directory/listings";
 import { unopenedBy } from "../front/unopened";
 import { NewerDatabase } from "./migrate";
 import { MIGRATIONS } from "./migrations";
@@ -245,4 +246,21 @@ test("what files said of our own references and antenna gets its columns; what d
     ...extras.slice(1).map((fields) => ({ ...none, extra: JSON.stringify(fields) })),
     { ...none, extra: null },
   ]);
+});
+
+test("what the one directory said before there were several is still there, as its own", () => {
+  const file = newFile();
+  earlier(file, Object.keys(MIGRATIONS).indexOf("0019-directories"));
+  const sqlite = new Database(file);
+  sqlite.exec(
+    `INSERT INTO directoryEntry (baseCall, body, askedAt) VALUES ('OY4QSA', '{"name":"Solveig"}', 7), ('DL1QTA', NULL, 8)`,
+  );
+  sqlite.close();
+  const store = openStore(file);
+  expect(store.all(store.q.selectFrom("listing").selectAll().orderBy("askedAt"))).toEqual([
+    { baseCall: "OY4QSA", directory: "almanac", body: '{"name":"Solveig"}', askedAt: 7 },
+    { baseCall: "DL1QTA", directory: "almanac", body: null, askedAt: 8 },
+  ]);
+  expect(listingOf(store, "OY4QSA")).toMatchObject({ name: "Solveig", place: null, by: [{ name: "Almanac" }] });
+  store.close();
 });

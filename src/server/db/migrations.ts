@@ -339,4 +339,15 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
     ),
     `ALTER TABLE site ADD COLUMN logbookId INTEGER REFERENCES logbook(id) ON DELETE SET NULL`,
   ],
+  "0019-directories": [
+    `CREATE TABLE directory (
+      id TEXT PRIMARY KEY, place INTEGER NOT NULL, isUsed INTEGER NOT NULL, settings TEXT, restsUntil INTEGER,
+      restsWhy TEXT) STRICT, WITHOUT ROWID`,
+    `CREATE TABLE listing (
+      baseCall TEXT NOT NULL, directory TEXT NOT NULL, body TEXT, askedAt INTEGER NOT NULL,
+      PRIMARY KEY (baseCall, directory)) STRICT, WITHOUT ROWID`,
+    `INSERT INTO listing (baseCall, directory, body, askedAt)
+      SELECT baseCall, 'almanac', body, askedAt FROM directoryEntry`,
+    `DROP TABLE directoryEntry`,
+  ],
 };

@@ -37,7 +37,8 @@ export interface Schema {
   jobItem: JobItemTable;
   export: ExportTable;
   stationNote: StationNoteTable;
-  directoryEntry: DirectoryEntryTable;
+  directory: DirectoryTable;
+  listing: ListingTable;
   contestRules: ContestRulesTable;
   contestEntry: ContestEntryTable;
   contestSerial: ContestSerialTable;
@@ -176,9 +177,21 @@ interface AnnouncedContestTable {
   about: string;
 }
 
-/** What a call directory answered about a station; `body` is its JSON, null where it is not listed. */
-interface DirectoryEntryTable {
+/** How a directory is reached and in which place it is asked; `settings` is their JSON, null for the installation's. */
+export interface DirectoryTable {
+  id: string;
+  place: number;
+  isUsed: number;
+  settings: string | null;
+  /** Until when it wants to be left alone, and why. */
+  restsUntil: number | null;
+  restsWhy: string | null;
+}
+
+/** What a directory answered about a station; `body` is its JSON, null where it is not listed. */
+interface ListingTable {
   baseCall: string;
+  directory: string;
   body: string | null;
   askedAt: number;
 }

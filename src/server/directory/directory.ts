@@ -1,12 +1,10 @@
 import { parseCallsign } from "../../core/callsign";
-import { isoTime } from "../../core/contact";
-import type { DirectoryEntry, Listing, LiveEvent } from "../../core/contract";
 import type { Context } from "../context";
-import type { Store } from "../db/store";
+import { ServiceProblem } from "../http/askQuestion";
+import { createClients } from "./clients";
+import { type DirectoryDefaults, letDirectoryRest, setUpDirectories } from "./directories";
+import { keepListings, unaskedOf } from "./listings";
 
-/** How long an answer is believed, seconds: a listing, and that a call is not listed. */
-const LISTED_FOR = 30 * 86_400;
-const UNLISTED_FOR = 86_400;
 /** A directory that failed is left alone for so long, milliseconds. */
 const REST_MS = 30_000;
 /** A call that is typed on is not asked for. */
@@ -15,7 +13,7 @@ const SETTLED_MS = 300;
 const PACE_MS = 1000;
 const MOST_WONDERED = 500;
 
-/** Asks the directory about calls that are typed; its answers are kept, and arrive by the live stream. */
+/** Asks the directories about calls that are typed; their answers are kept, and arrive by the live stream. */
 export interface Directory {
   /** Sees to it that the listing of a call that is typed at a position is known, soon; nobody waits for it. */
   want(call: string, position: string): void;
@@ -24,13 +22,8 @@ export interface Directory {
   close(): void;
 }
 
-interface DirectoryOptions extends Pick<Context, "write"> {
-  readonly store: Store;
-  /** Null when the call is not listed; throws when the directory fails. */
-  readonly ask: (baseCall: string) => Promise<Listing | null>;
-  readonly announce: (event: LiveEvent) => void;
-  /** Seconds since 1970 UTC. */
-  readonly now: () => number;
+interface DirectoryOptions extends Pick<Context, "store" | "write" | "announce" | "now"> {
+  readonly defaults: DirectoryDefaults;
   readonly fault: (error: unknown) => void;
   readonly settledMs?: number;
   readonly paceMs?: number;
@@ -39,37 +32,54 @@ interface DirectoryOptions extends Pick<Context, "write"> {
 export function createDirectory({
   store,
   write,
-  ask,
   announce,
   now,
+  defaults,
   fault,
   settledMs = SETTLED_MS,
   paceMs = PACE_MS,
 }: DirectoryOptions): Directory {
   /** By position: what one types on does not stop what another one waits for. */
   const timers = new Map<string, NodeJS.Timeout>();
-  let restUntil = 0;
+  /** Until when those that failed are left alone. */
+  const resting = new Map<string, number>();
+  const clientOf = createClients();
   const asking = new Set<string>();
 
   async function lookUp(baseCall: string): Promise<void> {
-    if (asking.has(baseCall) || Date.now() < restUntil || isKnown(store, baseCall, now())) return;
+    if (asking.has(baseCall)) return;
     asking.add(baseCall);
     try {
-      const entry = await ask(baseCall);
-      const row = { baseCall, body: entry === null ? null : JSON.stringify(entry), askedAt: now() };
-      const keep = store.q
-        .insertInto("directoryEntry")
-        .values(row)
-        .onConflict((conflict) => conflict.column("baseCall").doUpdateSet({ body: row.body, askedAt: row.askedAt }));
-      await write(() => store.run(keep));
-      if (entry !== null) announce({ type: "directory", baseCall });
+      for (const one of setUpDirectories(store, defaults)) {
+        const { id } = one.source;
+        if (!one.isUsed || (one.restsUntil ?? 0) > now() || (resting.get(id) ?? 0) > Date.now()) continue;
+        if (unaskedOf(store, id, [baseCall], now()).length === 0) continue;
+        try {
+          const listings = await clientOf(one).ask([baseCall]);
+          await write(() => keepListings(store, id, listings, now()));
+          if (listings.get(baseCall) != null) announce({ type: "directory", baseCall });
+        } catch (error) {
+          resting.set(id, Date.now() + REST_MS);
+          fault(error);
+          if (error instanceof ServiceProblem && error.restSeconds !== null) {
+            const until = now() + error.restSeconds;
+            await write(() => letDirectoryRest({ store, announce }, id, until, error.message));
+          }
+        }
+      }
     } catch (error) {
-      restUntil = Date.now() + REST_MS;
       fault(error);
     } finally {
       asking.delete(baseCall);
     }
   }
+
+  /** Whether any directory would answer. */
+  const isAnyAwake = () =>
+    setUpDirectories(store, defaults).some(
+      ({ source, isUsed, restsUntil }) =>
+        isUsed && (restsUntil ?? 0) <= now() && (resting.get(source.id) ?? 0) <= Date.now(),
+    );
 
   /** The newest is asked for first: the others are of less use every minute. */
   const wondered = new Set<string>();
@@ -79,7 +89,7 @@ export function createDirectory({
     const baseCall = [...wondered].at(-1);
     if (baseCall === undefined) return;
     pacing = setTimeout(next, paceMs).unref();
-    if (Date.now() < restUntil) return;
+    if (!isAnyAwake()) return;
     wondered.delete(baseCall);
     void lookUp(baseCall);
   }
@@ -108,18 +118,4 @@ export function createDirectory({
       for (const timer of timers.values()) clearTimeout(timer);
     },
   };
-}
-
-function isKnown(store: Store, baseCall: string, now: number): boolean {
-  const row = store.first(store.q.selectFrom("directoryEntry").selectAll().where("baseCall", "=", baseCall));
-  return row !== undefined && now - row.askedAt < (row.body === null ? UNLISTED_FOR : LISTED_FOR);
-}
-
-/** What the directory said of a station, if it was asked before. */
-export function listingOf(store: Store, baseCall: string): DirectoryEntry | null {
-  const row = store.first(store.q.selectFrom("directoryEntry").selectAll().where("baseCall", "=", baseCall));
-  if (row?.body === undefined || row.body === null) return null;
-  // What was answered before directories were asked whether a station confirms online says nothing of it.
-  const listing = { confirmsOnline: null, ...(JSON.parse(row.body) as Omit<Listing, "confirmsOnline">) };
-  return { ...listing, askedAt: isoTime(row.askedAt) };
 }

@@ -9,7 +9,7 @@ import { followedAwards } from "../award/followed";
 import { slotsOfItem } from "../award/slotsOfItem";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
-import { listingOf } from "../directory/directory";
+import { listingOf } from "../directory/listings";
 import { done, invalid, type Result } from "../problem";
 import { withConfirmations } from "./contactRow";
 import { siteNow } from "./sites";

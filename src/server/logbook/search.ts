@@ -97,11 +97,11 @@ export function createSearcher(store: Store): Searcher {
     else known.delete(call);
   }
 
-  /** Calls that were worked, and those that the directory has. */
+  /** Calls that were worked, and those that a directory lists. */
   function* callsKnown(logbookId: number): Generator<KnownCall> {
     const worked = callsOf(logbookId);
     yield* worked.values();
-    const listed = store.q.selectFrom("directoryEntry").select("baseCall").where("body", "is not", null);
+    const listed = store.q.selectFrom("listing").select("baseCall").distinct().where("body", "is not", null);
     for (const call of store.values(listed)) if (!worked.has(call)) yield { call, contacts: 0 };
   }
 

@@ -346,7 +346,9 @@ test("of a station that is needed a directory is asked once, and what it says st
   expect(wondered).toEqual(["P5QUZ"]);
   const body = JSON.stringify({ name: null, place: null, grid: null, confirmsOnline: true });
   context.store.run(
-    context.store.q.insertInto("directoryEntry").values({ baseCall: "P5QUZ", body, askedAt: context.now() }),
+    context.store.q
+      .insertInto("listing")
+      .values({ baseCall: "P5QUZ", directory: "almanac", body, askedAt: context.now() }),
   );
   hub.announce({ type: "directory", baseCall: "P5QUZ" });
   await until(() => events.some(({ spots }) => spots.some(({ confirmsOnline }) => confirmsOnline === true)));

@@ -30,7 +30,7 @@ import type { Store } from "../db/store";
 import { followedAwards } from "../award/followed";
 import { awardsOf } from "../award/ownAwards";
 import { slotsOfItem } from "../award/slotsOfItem";
-import { listingOf } from "../directory/directory";
+import { listingOf } from "../directory/listings";
 
 /** What the path lets through holds for so long, seconds. */
 export const PATH_HOLDS = 300;

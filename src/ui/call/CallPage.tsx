@@ -24,7 +24,7 @@ import { useAddress } from "../kit/useAddress";
 import { useLive } from "../kit/useLive";
 import { cellLook, cellOf } from "../log/columns";
 import { useLogbook } from "../shell/logbook";
-import { saidIn, slotsOf, standingsOf } from "./known";
+import { listedFacts, saidIn, slotsOf, standingsOf } from "./known";
 
 /** So many contacts with one station are listed. */
 const LISTED = 500;
@@ -143,7 +143,7 @@ function Known({ call }: { call: string }) {
             </Button>
           </div>
         </Part>
-        <Part title="What the directory says">
+        <Part title="What directories say">
           <Listed directory={directory} />
         </Part>
         <Part title="Asked for a confirmation" wide>
@@ -212,22 +212,27 @@ function SaidList({ contacts }: { contacts: readonly StoredContact[] }) {
 }
 
 function Listed({ directory }: Pick<Reading, "directory">) {
-  if (directory === null) return <p className="text-soft">Nothing: it was not asked yet, or does not list the call.</p>;
-  const { name, place, grid, confirmsOnline, askedAt } = directory;
-  const confirms = confirmsOnline === null ? null : confirmsOnline ? "online" : "not online";
-  const facts = { Name: name, Place: place, Grid: grid, Confirms: confirms };
+  if (directory === null)
+    return <p className="text-soft">Nothing: they were not asked yet, or do not list the call.</p>;
   return (
-    <>
-      <dl className="grid grid-cols-[72px_minmax(0,1fr)] gap-x-3 gap-y-[3px]">
-        {Object.entries(facts).map(([label, text]) => (
-          <div key={label} className="contents">
-            <dt className="text-soft">{label}</dt>
-            <dd>{text ?? <span className="text-faint">not said</span>}</dd>
-          </div>
-        ))}
-      </dl>
-      <p className="mt-1.5 text-tiny text-soft">As it was asked on {fullTime(askedAt)} UTC.</p>
-    </>
+    <div className="grid gap-3">
+      {directory.by.map(({ directory: id, name, askedAt, listing }) => (
+        <div key={id} role="group" aria-label={name}>
+          <h3 className="font-semibold">{name}</h3>
+          <dl className="grid grid-cols-[72px_minmax(0,1fr)] gap-x-3 gap-y-[3px]">
+            {listedFacts(listing).map(([label, text]) => (
+              <div key={label} className="contents">
+                <dt className="text-soft">{label}</dt>
+                <dd className="break-words">{text}</dd>
+              </div>
+            ))}
+          </dl>
+          <p className="mt-1 text-tiny text-soft">
+            {listing.saidOn !== null && `Said on ${listing.saidOn}, `}asked on {fullTime(askedAt)} UTC.
+          </p>
+        </div>
+      ))}
+    </div>
   );
 }
 

@@ -1,7 +1,8 @@
 import { emptyConfirmation } from "@/core/confirm";
 import { checkContact, completeContact } from "@/core/contact";
 import type { StoredContact } from "@/core/contract";
-import { saidIn, slotsOf, standingsOf } from "./known";
+import { EMPTY_LISTING } from "@/core/directory";
+import { listedFacts, saidIn, slotsOf, standingsOf } from "./known";
 
 const NOW = Date.UTC(2026, 10, 28) / 1000;
 
@@ -37,4 +38,16 @@ test("where it was worked, and where it confirmed", () => {
     { channel: "card", name: "Card", sent: 0, confirmed: 0, waiting: 1 },
     { channel: "lantern", name: "Lantern", sent: 1, confirmed: 1, waiting: 0 },
   ]);
+});
+
+test("what a directory says stands under the names that a contact's fields have, and what it does not say is left out", () => {
+  const listing = { ...EMPTY_LISTING, name: "Ana", grid: "GF35co", latitude: -34.4, longitude: -53.8, cqZone: 13 };
+  expect(listedFacts({ ...listing, confirmsOnline: false })).toEqual([
+    ["Name", "Ana"],
+    ["Grid", "GF35co"],
+    ["CQ zone", "13"],
+    ["Coordinates", "-34.400, -53.800"],
+    ["Confirms", "not online"],
+  ]);
+  expect(listedFacts(EMPTY_LISTING)).toEqual([]);
 });

@@ -2,6 +2,7 @@ import { type Channel, CHANNELS, isConfirmed } from "@/core/confirm";
 import { FACT_GROUPS, type FactField, factText } from "@/core/contact";
 import type { Slot } from "@/core/award";
 import type { StoredContact } from "@/core/contract";
+import { EMPTY_LISTING, type Listing } from "@/core/directory";
 import { entityByCode } from "@/core/entity";
 
 /** A fact that a station gave, and when it was given last. */
@@ -20,6 +21,10 @@ const THEIRS: readonly FactField[] = FACT_GROUPS.flatMap(({ fields }) => fields)
   ({ group, key }) => group === "theirs" && !NOT_SAID.has(key),
 );
 
+const THEIRS_LISTED = FACT_GROUPS.flatMap(({ fields }) => fields).filter(
+  ({ group, key }) => group === "theirs" && key in EMPTY_LISTING,
+);
+
 /** What a station said of itself in its contacts, which are in order, the newest first. */
 export function saidIn(contacts: readonly StoredContact[]): Said[] {
   return THEIRS.flatMap(({ key, kind, label }) => {
@@ -32,6 +37,18 @@ export function saidIn(contacts: readonly StoredContact[]): Said[] {
     const before = [...new Set(given.map(({ text }) => text))].filter((text) => text !== newest.text);
     return [{ label, ...newest, before }];
   });
+}
+
+/** What a directory says of a station, as labels and texts. */
+export function listedFacts(listing: Listing): (readonly [label: string, text: string])[] {
+  const { latitude, longitude, confirmsOnline } = listing;
+  const coordinates =
+    latitude === null || longitude === null ? null : `${latitude.toFixed(3)}, ${longitude.toFixed(3)}`;
+  const facts = THEIRS_LISTED.map(({ key, label }) => [label, listing[key as keyof Listing]] as const);
+  const confirms = confirmsOnline === null ? null : confirmsOnline ? "online" : "not online";
+  return [...facts, ["Coordinates", coordinates] as const, ["Confirms", confirms] as const].flatMap(([label, value]) =>
+    value === null ? [] : [[label, String(value)] as const],
+  );
 }
 
 function textOf(kind: FactField["kind"], value: string | number | null): string {

@@ -7,6 +7,7 @@ import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
 import { movedTable } from "@/core/award";
 import { accountKey, claimsKey, creditsKey, looksKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
 import { backupsKey } from "../station/backupsKey";
+import { directoriesKey } from "../station/directoriesKey";
 import { inStepKey } from "../confirm/inStep/inStepKey";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
@@ -71,6 +72,7 @@ export function LogbookProvider({
     if (event.type === "arrivals") return void client.invalidateQueries({ queryKey: ["arrivals"] });
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "identities") return void client.invalidateQueries({ queryKey: ["identities"] });
+    if (event.type === "directories") return void client.invalidateQueries({ queryKey: directoriesKey });
     if (event.type === "sun") return void client.invalidateQueries({ queryKey: ["sun"] });
     if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id)
       return;

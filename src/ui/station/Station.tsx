@@ -4,6 +4,7 @@ import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useActions } from "../kit/actions";
 import { useAddress } from "../kit/useAddress";
 import { BACKUPS_PAGE } from "./pages/backupsPage";
+import { DIRECTORIES_PAGE } from "./pages/directoriesPage";
 import { LINKS_PAGE } from "./pages/linksPage";
 import { LOGBOOKS_PAGE } from "./pages/logbooksPage";
 import { SERVICES_PAGE } from "./pages/servicesPage";
@@ -17,6 +18,7 @@ const PAGES: readonly StationPage[] = [
   SITES_PAGE,
   LINKS_PAGE,
   SERVICES_PAGE,
+  DIRECTORIES_PAGE,
   BACKUPS_PAGE,
   SETTINGS_PAGE,
   STEPS_PAGE,

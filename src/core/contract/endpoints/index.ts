@@ -9,6 +9,7 @@ import * as confirm from "./confirm";
 import * as contacts from "./contacts";
 import * as contest from "./contest";
 import * as credits from "./credits";
+import * as directories from "./directories";
 import * as files from "./files";
 import * as identities from "./identities";
 import * as inStep from "./inStep";
@@ -26,6 +27,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   station,
   backups,
   calls,
+  directories,
   logbooks,
   filters,
   views,

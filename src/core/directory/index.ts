@@ -1,0 +1,1 @@
+export { completed, EMPTY_LISTING, isComplete, type Listing, listingSchema, together } from "./listing";
