@@ -120,12 +120,11 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     organiserUrl: settings.organiserUrl ?? `http://127.0.0.1:${settings.standInsPort + 1}`,
     directories: Object.fromEntries(
       DIRECTORY_SOURCES.map(({ id, standIn }) => {
-        const { [`${id}Url`]: url, [`${id}TimeoutSeconds`]: seconds } = settings as Readonly<Record<string, unknown>>;
+        const { [`${id}Url`]: url, [`${id}TimeoutSeconds`]: seconds } = settings as Readonly<
+          Record<string, string | undefined>
+        >;
         const usual = `http://127.0.0.1:${settings.standInsPort + standIn.place}`;
-        return [
-          id,
-          { settings: { ...standIn.settings, url: String(url ?? usual) }, timeoutMs: Number(seconds) * 1000 },
-        ];
+        return [id, { settings: { ...standIn.settings, url: url ?? usual }, timeoutMs: Number(seconds) * 1000 }];
       }),
     ),
   };

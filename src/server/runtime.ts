@@ -18,6 +18,7 @@ import { createReader, type Reader } from "./reader/reader";
 import { adoptKeyer } from "./links/adoptKeyer";
 import { createLinks, type Links } from "./links/supervisor";
 import { createDirectory, type Directory } from "./directory/directory";
+import { createLookUpWatch } from "./directory/lookUpWatch";
 import { createSendingByItself, type SendingByItself } from "./confirm/byItself";
 import type { KeyRing } from "./identity/keyRing";
 import { createIdentityWatch } from "./identity/watch";
@@ -100,6 +101,7 @@ async function start(): Promise<Runtime> {
   const keyRing: KeyRing = { dataKey: null };
   const means = () => ({
     services: config.services,
+    directories: config.directories,
     dataKey: keyRing.dataKey,
     databaseFile: config.databaseFile,
   });
@@ -157,6 +159,11 @@ async function start(): Promise<Runtime> {
     services: config.services,
     fault: (error) => log.error({ err: error }, "asking after identities failed"),
   });
+  const lookUpWatch = createLookUpWatch({
+    context,
+    supervisor,
+    fault: (error) => log.error({ err: error }, "going on with looking up stations failed"),
+  });
   const siteWatch = createSiteWatch({
     context,
     fault: (error) => log.error({ err: error }, "looking after the times of sites failed"),
@@ -172,7 +179,7 @@ async function start(): Promise<Runtime> {
   );
   if (store.first(store.q.selectFrom("logbook").select("id").where("goneAt", "is not", null)) !== undefined)
     remover.begin();
-  const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch, siteWatch];
+  const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch, siteWatch, lookUpWatch];
   const end = () => {
     for (const signal of SIGNALS) process.removeListener(signal, endWithProcess);
     ending.abort();

@@ -60,7 +60,7 @@ export function testDirectories(
 
 /** What a job needs besides the log. For tests. */
 export function testMeans(url?: string, timeoutMs?: number): JobMeans {
-  return { services: testServices(url, timeoutMs), dataKey: null, databaseFile: null };
+  return { services: testServices(url, timeoutMs), directories: testDirectories(), dataKey: null, databaseFile: null };
 }
 
 /** The service that takes only what is signed. */

@@ -1,9 +1,19 @@
 import { z } from "zod";
 import { RECEIVED_STATES, SENT_STATES } from "../confirm";
 import { contactFactsSchema, daySchema, type FactKey, OWN_FACTS, SETTABLE_FACTS } from "../contact";
+import { ENRICH_WAYS, ENRICHED } from "../directory";
 import { selectionSchema } from "./contact";
 
 const LONGEST_SHIFT = 20 * 366 * 86_400;
+
+/** What is taken of what directories say of stations. */
+export const enrichChoiceSchema = z.strictObject({
+  way: z.enum(ENRICH_WAYS).default("empty"),
+  facts: z.array(z.enum(ENRICHED)).min(1, "choose a fact"),
+  /** Their ids; they are believed in the order that is set for them. */
+  directories: z.array(z.string().max(40)).min(1, "choose a directory"),
+});
+export type EnrichChoice = z.output<typeof enrichChoiceSchema>;
 
 /** One change for many contacts. */
 export const changeSchema = z.discriminatedUnion("do", [
@@ -44,6 +54,13 @@ export const changeSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("move"), logbookId: z.int().positive() }),
   z.strictObject({ do: z.literal("copy"), logbookId: z.int().positive() }),
   z.strictObject({ do: z.literal("delete") }),
+  enrichChoiceSchema.extend({
+    do: z.literal("enrich"),
+    /** Contacts that stay as they are. */
+    without: z.array(z.int().positive()).max(100_000).default([]),
+    /** What is doubtful and taken all the same, as "17 grid": the contact and the fact. */
+    taken: z.array(z.string().max(40)).max(100_000).default([]),
+  }),
 ]);
 export type Change = z.output<typeof changeSchema>;
 

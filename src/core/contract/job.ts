@@ -2,6 +2,7 @@ import { z } from "zod";
 import { GAINS } from "../award";
 import { countReportSchema } from "./award";
 import { changeReportSchema } from "./change";
+import { lookUpReportSchema } from "./directory";
 import { sendLookSchema, serviceIdSchema } from "./service";
 
 /** What to do with contacts of a file that are in the log already, and with what they lack. */
@@ -242,6 +243,7 @@ const REPORTS = {
   undo: undoReportSchema,
   preview: changeReportSchema,
   change: changeReportSchema,
+  lookUp: lookUpReportSchema,
 };
 type JobKind = keyof typeof REPORTS;
 
@@ -279,6 +281,7 @@ export const jobSchema = z.discriminatedUnion("kind", [
   jobOf("undo"),
   jobOf("preview"),
   jobOf("change"),
+  jobOf("lookUp"),
 ]);
 /** Long work, as the interface shows it. */
 export type Job = z.output<typeof jobSchema>;

@@ -10,7 +10,7 @@ import { insertJob } from "../jobs/supervisor";
 import { findJob } from "../jobs/job";
 import { changeContact, getContact, logContact } from "../logbook/contacts";
 import { undoBatch } from "../logbook/undo";
-import { testContext, testIdentity, testServices, valueOf } from "../testing";
+import { testContext, testIdentity, testMeans, testServices, valueOf } from "../testing";
 import { accessOf, changeSettings, restsUntil, type ServiceDefaults, settingsOf } from "./access";
 import { compareAccount } from "./account";
 import { outboxes } from "./outbox";
@@ -46,7 +46,7 @@ const control = (body: object) => fetch(`${address}/control`, { method: "POST", 
 async function run<Kind extends "send" | "fetch" | "sendLook">(kind: Kind, service: ServiceId, choice?: SendChoice) {
   const request = { kind, service, ...(choice && { choice }) } as Parameters<typeof insertJob>[3];
   const jobId = insertJob(context, logbookId, "Test", request);
-  await doJob(context, jobId, new AbortController().signal, { services: defaults, dataKey: null, databaseFile: null });
+  await doJob(context, jobId, new AbortController().signal, { ...testMeans(), services: defaults });
   return findJob(context.store, jobId) as JobOf<Kind>;
 }
 const standing = (id: number, service: ServiceId) =>
@@ -231,14 +231,10 @@ describe("a sending of some", () => {
       ...context,
       announce: (event) => void (event.type === "outbox" && event.waiting === 20 && stop.abort()),
     };
-    await doJob(announcing, jobId, stop.signal, { services: defaults, dataKey: null, databaseFile: null });
+    await doJob(announcing, jobId, stop.signal, { ...testMeans(), services: defaults });
     const { accepted = 0 } = (findJob(context.store, jobId) as JobOf<"send">).report ?? {};
     expect([accepted, findJob(context.store, jobId)!.state]).toEqual([100, "cancelled"]);
-    await doJob(context, jobId, new AbortController().signal, {
-      services: defaults,
-      dataKey: null,
-      databaseFile: null,
-    });
+    await doJob(context, jobId, new AbortController().signal, { ...testMeans(), services: defaults });
     const { report, state } = findJob(context.store, jobId) as JobOf<"send">;
     expect(state).toBe("done");
     expect(report).toMatchObject({ accepted: 120, known: 0, leftOut: 0, queued: 120 });

@@ -33,9 +33,16 @@ export function keepListings(
 /**
  * Of stations those of which a directory is to be asked: what it said is too old, and none that comes before it has
  * said all that is needed.
+ *
+ * @param order the directories that are asked
  */
-export function unaskedOf(store: Store, directory: string, baseCalls: readonly string[], now: number): string[] {
-  const order = directoriesInUse(store);
+export function unaskedOf(
+  store: Store,
+  directory: string,
+  baseCalls: readonly string[],
+  now: number,
+  order: readonly string[] = directoriesInUse(store),
+): string[] {
   const before = order.slice(0, order.indexOf(directory));
   return baseCalls.filter((baseCall) => {
     const kept = keptOf(store, baseCall);

@@ -6,6 +6,7 @@ import {
   claimedContactsSchema,
   fetchChoiceSchema,
   importChoicesSchema,
+  lookUpInputSchema,
   type Job,
   type JobOf,
   selectionSchema,
@@ -44,6 +45,7 @@ export const jobRequestSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("undo"), batchId: z.number() }),
   z.object({ kind: z.literal("preview"), selection: selectionSchema, change: changeSchema }),
   z.object({ kind: z.literal("change"), change: changeSchema, previewId: z.number() }),
+  z.object({ kind: z.literal("lookUp"), input: lookUpInputSchema }),
 ]);
 export type JobRequest = z.output<typeof jobRequestSchema>;
 

@@ -7,6 +7,7 @@ import type {
   ImportReport,
   InStepReport,
   LookReport,
+  LookUpReport,
   SendLook,
   SendFileReport,
   SendReport,
@@ -24,6 +25,8 @@ import { sendFile } from "../confirm/sendFile";
 import { signToFile } from "../confirm/signToFile";
 import { sendOutbox } from "../confirm/sendOutbox";
 import { accessOf, type ServiceDefaults } from "../confirm/access";
+import type { DirectoryDefaults } from "../directory/directories";
+import { lookUpStations } from "../directory/lookUpStations";
 import type { DataKey } from "../identity/keyRing";
 import type { Context } from "../context";
 import { backUpBefore } from "../backup/backUpBefore";
@@ -36,11 +39,12 @@ import { lookIntoFile } from "../logbook/lookIntoFile";
 import { type UndoCheckpoint, undoInSteps } from "../logbook/undo";
 import { requestOf, runJob } from "./jobRun";
 
-/** What jobs need besides the log: how services are reached, what opens the keys that sign, and what is backed up. */
+/** What jobs need besides the log: how services and directories are reached, what opens the keys that sign, and what is backed up. */
 export interface JobMeans {
   /** What is backed up before a large change; null for nothing. */
   readonly databaseFile: string | null;
   readonly services: ServiceDefaults;
+  readonly directories: DirectoryDefaults;
   readonly dataKey: DataKey;
 }
 
@@ -49,7 +53,7 @@ export async function doJob(
   context: Context,
   jobId: number,
   signal: AbortSignal,
-  { services, dataKey, databaseFile }: JobMeans,
+  { services, directories, dataKey, databaseFile }: JobMeans,
   backUp: BackUp = backupInThread,
 ): Promise<void> {
   const request = requestOf(context, jobId);
@@ -114,6 +118,10 @@ export async function doJob(
         await backUpBefore(run, lookedAt(context.store, request.previewId), databaseFile, backUp);
         return changeMany(run, request);
       });
+    case "lookUp":
+      return runJob<LookUpReport, LookUpReport>(context, jobId, signal, (run) =>
+        lookUpStations(run, request.input, directories),
+      );
     case "undo":
       return runJob<UndoReport, UndoCheckpoint>(context, jobId, signal, async (run) => {
         await backUpBefore(run, contactsOfBatch(context.store, request.batchId), databaseFile, backUp);

@@ -2,6 +2,7 @@ import { factField } from "../../core/contact";
 import type { Change } from "../../core/contract";
 import { exactSpanText } from "../../core/time/words";
 import type { Context } from "../context";
+import { sourceById } from "../directory/sources";
 import { findLogbook } from "./logbooks";
 import { findSite } from "./sites";
 
@@ -35,6 +36,10 @@ export function summaryOf(context: Context, change: Change): string {
       return `Moved to ${nameOf(change.logbookId)}`;
     case "copy":
       return "Copied from another logbook";
+    case "enrich": {
+      const names = change.directories.map((id) => sourceById(id)?.name ?? id);
+      return `Enriched from ${names.join(", ")}`;
+    }
     case "delete":
       return "Deleted a selection";
   }

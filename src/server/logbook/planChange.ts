@@ -3,6 +3,7 @@ import { changedContact, isoTime, secondsOf } from "../../core/contact";
 import type { Change, StoredContact } from "../../core/contract";
 import type { Context } from "../context";
 import { exceptionsByCall } from "../directory/callExceptions";
+import { cellName, enricherOf } from "../directory/enricher";
 import { JobProblem } from "../jobs/jobRun";
 import type { ContactChange } from "./batch";
 import { findLogbook } from "./logbooks";
@@ -54,6 +55,20 @@ export function plannerFor(context: Context, logbookId: number, change: Change):
       return ({ confirmations }) => ({ kind: "change", patch: { confirmations: withCard(confirmations, change) } });
     case "resolve":
       return facts(() => ({ entityCode: null, continent: null, cqZone: null, ituZone: null }));
+    case "enrich": {
+      const proposed = enricherOf(store, logbookId, change);
+      const without = new Set(change.without);
+      const taken = new Set(change.taken);
+      return facts((contact) =>
+        without.has(contact.id)
+          ? {}
+          : Object.fromEntries(
+              proposed({ ...contact, at: secondsOf(contact.startedAt) })
+                .filter(({ fact, doubt }) => doubt === null || taken.has(cellName(contact.id, fact)))
+                .map(({ fact, is }) => [fact, is]),
+            ),
+      );
+    }
     case "delete":
       return () => ({ kind: "delete" });
     case "move":

@@ -6,7 +6,11 @@ import { createSearcher } from "./search";
 const PIECE = 50;
 
 /** The numbers of the contacts of a selection that are in a logbook. */
-export function selectedIds(context: Context, logbookId: number, selection: Selection): readonly number[] {
+export function selectedIds(
+  context: Pick<Context, "store" | "now">,
+  logbookId: number,
+  selection: Selection,
+): readonly number[] {
   const { store } = context;
   if ("all" in selection) {
     const except = new Set(selection.except);

@@ -7,6 +7,7 @@ import { claimPlan } from "../award/claimPlan";
 import { contactsBehind } from "../award/contactsBehind";
 import { records } from "../award/records";
 import { tryAward } from "../award/tryAward";
+import { lookAtEnriching } from "../directory/lookAtEnriching";
 import { contactDays } from "../logbook/days";
 import { logbookTotals } from "../logbook/logbookTotals";
 import { countStatistic } from "../statistics/countStatistic";
@@ -24,6 +25,7 @@ export const LOOKS = {
   tryAward,
   contactDays,
   logbookTotals,
+  lookAtEnriching,
   countStatistic,
 };
 export type Looks = typeof LOOKS;

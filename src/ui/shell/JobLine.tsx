@@ -148,6 +148,10 @@ export function summaryOf(job: Job): string {
       ];
       return parts.filter(Boolean).join(", ");
     }
+    case "lookUp":
+      return job.report.directories
+        .map(({ name, asked, listed }) => `${name}: ${many(asked, "station")} asked for, ${count(listed)} listed`)
+        .join("; ");
     case "count":
       return `${many(job.report.counted, "contact")} counted`;
     case "sendLook":

@@ -1,5 +1,14 @@
-import { directoryOrderSchema, directoryPatchSchema, directorySchema, directoryTestSchema } from "../directory";
+import {
+  directoryOrderSchema,
+  directoryPatchSchema,
+  directorySchema,
+  directoryTestSchema,
+  enrichLookInputSchema,
+  enrichLookSchema,
+  lookUpInputSchema,
+} from "../directory";
 import { endpoint } from "../endpoint";
+import { jobOf } from "../job";
 import { testStepSchema } from "../setting";
 
 export const directories = endpoint({
@@ -35,4 +44,24 @@ export const testDirectory = endpoint({
   needs: "manage",
   body: directoryTestSchema,
   answer: { items: testStepSchema },
+});
+
+export const lookUp = endpoint({
+  method: "POST",
+  path: "logbooks/{logbookId}/look-ups",
+  summary:
+    "Ask directories for the stations of contacts that lack something; what they say is kept, and changes nothing",
+  needs: "change",
+  status: 202,
+  body: lookUpInputSchema,
+  answer: jobOf("lookUp"),
+});
+
+export const enrichLook = endpoint({
+  method: "POST",
+  path: "logbooks/{logbookId}/enriching",
+  summary: "Look what contacts would get of what directories said; it is done as a change of many",
+  needs: "read",
+  body: enrichLookInputSchema,
+  answer: enrichLookSchema,
 });

@@ -9,7 +9,7 @@ import { findJob } from "../../jobs/job";
 import { createSupervisor, insertJob } from "../../jobs/supervisor";
 import { doJob } from "../../jobs/work";
 import { changeContact, getContact, logContact } from "../../logbook/contacts";
-import { testContext, testIdentity, testServices, valueOf } from "../../testing";
+import { testContext, testIdentity, testMeans, testServices, valueOf } from "../../testing";
 import { letRest, type ServiceDefaults } from "../access";
 import { startFetching } from "../outbox";
 import { actView, gainOfAct, listActs, startInStep } from "./act";
@@ -60,7 +60,7 @@ async function inStep(services: ServiceId[] = ["lantern", "tideline"]) {
   return go(jobId);
 }
 async function go(jobId: number, signal = new AbortController().signal) {
-  await doJob(context, jobId, signal, { services: defaults, dataKey: null, databaseFile: null });
+  await doJob(context, jobId, signal, { ...testMeans(), services: defaults });
   return findJob(context.store, jobId) as JobOf<"inStep">;
 }
 const states = ({ report }: JobOf<"inStep">) =>
@@ -217,7 +217,7 @@ test("a job that dies goes on where it was, and sends nothing twice", async () =
       context.announce(event);
     },
   };
-  await doJob(stopping, jobId, abort.signal, { services: defaults, dataKey: null, databaseFile: null });
+  await doJob(stopping, jobId, abort.signal, { ...testMeans(), services: defaults });
   expect(told).toBeGreaterThan(1);
   expect(findJob(context.store, jobId)!.state).toMatch(/cancelled|done/);
   const job = await go(jobId);
