@@ -120,7 +120,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     organiserUrl: settings.organiserUrl ?? `http://127.0.0.1:${settings.standInsPort + 1}`,
     directories: Object.fromEntries(
       DIRECTORY_SOURCES.map(({ id, standIn }) => {
-        const { [`${id}Url`]: url, [`${id}TimeoutSeconds`]: seconds } = settings as Readonly<
+        const { [`${id}Url`]: url, [`${id}TimeoutSeconds`]: seconds } = settings as unknown as Readonly<
           Record<string, string | undefined>
         >;
         const usual = `http://127.0.0.1:${settings.standInsPort + standIn.place}`;

@@ -24,11 +24,11 @@ export async function lookUpStations(
 ): Promise<LookUpReport> {
   const { context, logbookId, signal } = run;
   const { store } = context;
-  const all = stationsToAsk(store, logbookId, selection, choice, context.now());
   const order = chosenDirectories(store, choice);
   const isOpen = (station: string) =>
     order.some((id) => unaskedOf(store, id, [station], context.now(), order).length > 0);
-  const stations = first === null ? all : all.filter(isOpen).slice(0, first);
+  const open = stationsToAsk(store, logbookId, selection, choice, context.now()).filter(isOpen);
+  const stations = first === null ? open : open.slice(0, first);
   const report: LookUpReport = {
     stations: stations.length,
     directories: order.map(

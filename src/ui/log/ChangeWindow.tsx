@@ -21,11 +21,11 @@ import { SENT_WORDS } from "./CardFields";
 import { Window } from "../kit/Window";
 import { ProgressBar, summaryOf } from "../shell/JobLine";
 import { useLogbook } from "../shell/logbook";
-import { changeFrom, type ChangeDraft, EMPTY_CHANGE } from "./changeDraft";
+import { changeFrom, type ChangeDraft, type DraftedChange, EMPTY_CHANGE } from "./changeDraft";
 import { labelOf, valueInWords } from "./contactForm";
 import { useUndo } from "./useUndo";
 
-const KINDS: readonly (readonly [Change["do"], string])[] = [
+const KINDS: readonly (readonly [DraftedChange, string])[] = [
   ["set", "Set a field"],
   ["shift", "Shift the times"],
   ["site", "Set our side as at a site"],
@@ -131,7 +131,7 @@ export function ChangeWindow({ logbookId, selection, selected, start, onClose }:
             autoFocus
             value={draft.do}
             onChange={({ target }) => {
-              setDraft({ ...draft, do: target.value as Change["do"] });
+              setDraft({ ...draft, do: target.value as DraftedChange });
               setTried(false);
             }}
           >
@@ -359,7 +359,8 @@ function Report({ report }: { report: ChangeReport }) {
   );
 }
 
-function UndoChange({ logbookId, report: { batchId, changed } }: { logbookId: number; report: ChangeReport }) {
+/** Takes a change back that was just made. */
+export function UndoChange({ logbookId, report: { batchId, changed } }: { logbookId: number; report: ChangeReport }) {
   const undo = useUndo(logbookId);
   if (batchId === null || changed === 0) return null;
   return (

@@ -19,6 +19,7 @@ import { useLogbook } from "../shell/logbook";
 import { statisticsAddress } from "../statistics/address";
 import { ALWAYS } from "../statistics/span";
 import { CardsWindow } from "./CardsWindow";
+import { EnrichWindow } from "../enrich/EnrichWindow";
 import { SendWindow } from "../confirm/SendWindow";
 import { ChangeWindow } from "./ChangeWindow";
 import { ColumnsWindow } from "./ColumnsWindow";
@@ -62,9 +63,9 @@ export function Log({ leaveTo, children }: LogProps) {
   // A selection belongs to what was shown when it was made.
   const [selected, setSelected] = useState({ of: shown, picked: NONE_PICKED });
   const picked = selected.of === shown ? selected.picked : NONE_PICKED;
-  const [open, setOpen] = useState<"journal" | "columns" | "views" | "change" | "send" | "export" | "cards" | null>(
-    null,
-  );
+  const [open, setOpen] = useState<
+    "journal" | "columns" | "views" | "change" | "enrich" | "send" | "export" | "cards" | null
+  >(null);
   const [editing, setEditing] = useState<EditedCondition | null>(null);
   const openedId = Number(params.get("contact") ?? "");
   const setContact = (one: StoredContact | null) => go({ contact: one === null ? null : String(one.id) });
@@ -100,7 +101,7 @@ export function Log({ leaveTo, children }: LogProps) {
 
   const showStatistics = () => router.push(statisticsAddress(layout.filter, ALWAYS));
 
-  const withSelected = (what: "change" | "send") =>
+  const withSelected = (what: "change" | "enrich" | "send") =>
     chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen(what);
   useActions([
     { id: "toLog", run: () => tableRef.current?.focus() },
@@ -111,6 +112,7 @@ export function Log({ leaveTo, children }: LogProps) {
     { id: "statistics", run: showStatistics },
     { id: "labels", label: "Cards owed, with labels", run: () => router.push("/labels") },
     { id: "export", run: () => setOpen("export") },
+    { id: "enrich", label: "Enrich the selected contacts from directories", run: () => withSelected("enrich") },
     { id: "sendSelected", label: "Send the selected contacts", run: () => withSelected("send") },
     { id: "columns", label: "Choose the columns of the log", run: () => setOpen("columns") },
     { id: "views", run: () => setOpen("views") },
@@ -221,6 +223,9 @@ export function Log({ leaveTo, children }: LogProps) {
             <Button small look="act" onClick={() => withSelected("change")}>
               Change
             </Button>
+            <Button small onClick={() => withSelected("enrich")}>
+              Enrich
+            </Button>
             <Button small onClick={() => withSelected("send")}>
               Send
             </Button>
@@ -303,6 +308,14 @@ export function Log({ leaveTo, children }: LogProps) {
       )}
       {open === "send" && (
         <SendWindow logbookId={logbook.id} selection={selectionOf(picked, held)} onClose={() => setOpen(null)} />
+      )}
+      {open === "enrich" && (
+        <EnrichWindow
+          logbookId={logbook.id}
+          selection={selectionOf(picked, held)}
+          selected={chosen}
+          onClose={() => setOpen(null)}
+        />
       )}
       {open === "change" && (
         <ChangeWindow

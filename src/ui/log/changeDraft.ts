@@ -3,9 +3,12 @@ import { type Change, changeSchema } from "@/core/contract";
 import { factField, type FactKey, type OwnFact } from "@/core/contact";
 import { readField } from "./contactForm";
 
+/** What is said in a form of its own; what directories say is taken over elsewhere. */
+export type DraftedChange = Exclude<Change["do"], "enrich">;
+
 /** What stands in the window of a change, as typed. */
 export interface ChangeDraft {
-  readonly do: Change["do"];
+  readonly do: DraftedChange;
   readonly field: FactKey;
   readonly value: string;
   readonly shift: string;

@@ -1,0 +1,9 @@
+/** So many contacts stand on a page. */
+export const PAGE = 50;
+
+/** A set with a value that is in it taken out, or else put in. */
+export function withToggled<Value>(values: ReadonlySet<Value>, value: Value): ReadonlySet<Value> {
+  const next = new Set(values);
+  if (!next.delete(value)) next.add(value);
+  return next;
+}
