@@ -35,6 +35,6 @@ export function listingOf(call: string, at: number, logs?: AirLogs): AlmanacList
   if (dice[0]! < UNLISTED) return null;
   const confirms = dice[5]! < 180 ? { confirmsOnline: true } : dice[5]! < 225 ? { confirmsOnline: false } : {};
   const fault = dice[6]! < 16 ? oneOf(FAULTS, dice[7]!)!(facts) : {};
-  const saidOn = `20${15 + (dice[8]! % 11)}-0${1 + (dice[9]! % 9)}-1${dice[10]! % 10}`;
+  const saidOn = `20${18 + (dice[8]! % 8)}-0${1 + (dice[9]! % 9)}-1${dice[10]! % 10}`;
   return { ...facts, ...fault, ...confirms, saidOn };
 }

@@ -70,7 +70,13 @@ function Enriching({ logbookId, selection, selected, onClose, used }: EnrichWind
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
   const [goOn, setGoOn] = useState(true);
   const [offset, setOffset] = useState(0);
-  const [lookUpId, setLookUpId] = useState<number | null>(null);
+  const [startedId, setStartedId] = useState<number | null>(null);
+  // One that was begun before may still go on.
+  const { data: recent } = useQuery({ queryKey: ["jobs"], queryFn: () => ask(jobs.jobs) });
+  const goingOn = recent?.items.find(
+    (job) => job.kind === "lookUp" && job.logbookId === logbookId && job.state === "running",
+  );
+  const lookUpId = startedId ?? goingOn?.id ?? null;
   const lookUp = useJob(lookUpId, "lookUp");
   const taking = useTaking(logbookId);
 
@@ -95,12 +101,13 @@ function Enriching({ logbookId, selection, selected, onClose, used }: EnrichWind
   const start = useMutation({
     mutationFn: (first: number | null) =>
       ask(directories.lookUp, { params: { logbookId }, body: { selection, choice, first, goOn } }),
-    onSuccess: ({ id }) => setLookUpId(id),
+    onSuccess: ({ id }) => setStartedId(id),
   });
-  const steer = useMutation({
-    mutationFn: (what: "cancelJob" | "runJobAgain") => ask(jobs[what], { params: { jobId: lookUpId! } }),
+  const pause = useMutation({
+    mutationFn: (jobId: number) => ask(jobs.cancelJob, { params: { jobId } }),
+    onSuccess: ({ id }) => setStartedId(id),
   });
-  const problem = start.error?.message ?? steer.error?.message ?? look.error?.message ?? taking.problem;
+  const problem = start.error?.message ?? pause.error?.message ?? look.error?.message ?? taking.problem;
   const found = look.data;
 
   function choose(next: Partial<typeof leftOut>): void {
@@ -198,10 +205,9 @@ function Enriching({ logbookId, selection, selected, onClose, used }: EnrichWind
               lookUp={lookUp}
               goOn={goOn}
               setGoOn={setGoOn}
-              isBusy={start.isPending || steer.isPending || taking.isTaking}
+              isBusy={start.isPending || pause.isPending || taking.isTaking}
               onStart={(first) => start.mutate(first)}
-              onPause={() => steer.mutate("cancelJob")}
-              onGoOn={() => steer.mutate("runJobAgain")}
+              onPause={() => lookUpId !== null && pause.mutate(lookUpId)}
             />
           )}
           {problem !== null && (
@@ -232,9 +238,9 @@ const REFRESHED_AFTER = 100;
 
 function Ticks({ label, children }: { label: string; children: React.ReactNode }) {
   return (
-    <div role="group" aria-label={label} className="flex flex-wrap items-center gap-x-4">
-      <span className="w-20 text-soft">{label}</span>
-      {children}
+    <div role="group" aria-label={label} className="grid grid-cols-[88px_minmax(0,1fr)] items-baseline">
+      <span className="text-soft">{label}</span>
+      <div className="flex flex-wrap gap-x-4">{children}</div>
     </div>
   );
 }
@@ -258,45 +264,36 @@ interface LookUpPartProps {
   isBusy: boolean;
   onStart: (first: number | null) => void;
   onPause: () => void;
-  onGoOn: () => void;
 }
 
 /** How many stations are still to be asked for, and how far that is. */
-function LookUpPart({ found, lookUp, goOn, setGoOn, isBusy, onStart, onPause, onGoOn }: LookUpPartProps) {
+function LookUpPart({ found, lookUp, goOn, setGoOn, isBusy, onStart, onPause }: LookUpPartProps) {
   if (lookUp?.state === "running") {
     return <Progress lookUp={lookUp} onPause={onPause} />;
   }
   const open = found?.unasked ?? 0;
+  const isPaused = lookUp?.state === "cancelled";
   return (
     <div className="grid gap-1.5">
       {lookUp?.state === "failed" && lookUp.problem !== null && <p className="text-stop">{lookUp.problem}</p>}
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <span role="status" className="flex-1">
+        <span role="status" className="basis-full">
           {found === undefined
             ? "Looking"
             : open === 0
               ? `All of the ${many(found.stations, "station")} that lack something are looked up.`
-              : `${lookUp?.state === "cancelled" ? "Paused: " : ""}${count(open)} of ${many(found.stations, "station")} that lack something are still to be looked up.`}
+              : `${isPaused ? "Paused: " : ""}${count(open)} of ${many(found.stations, "station")} that lack something are still to be looked up.`}
         </span>
         {open > 0 && (
           <>
-            <Tick
-              label="Go on by itself the next day, where a directory has a limit"
-              checked={goOn}
-              onChange={setGoOn}
-            />
-            {lookUp?.state === "cancelled" && (
-              <Button small look="act" disabled={isBusy} onClick={onGoOn}>
-                Go on
-              </Button>
-            )}
+            <Tick label="Where a limit is reached, go on by itself the next day" checked={goOn} onChange={setGoOn} />
             {open > A_FEW && (
               <Button small disabled={isBusy} onClick={() => onStart(A_FEW)}>
                 Look up {A_FEW} first
               </Button>
             )}
             <Button small look="act" disabled={isBusy} onClick={() => onStart(null)}>
-              Look up all {count(open)}
+              {isPaused ? "Go on with all" : "Look up all"} {count(open)}
             </Button>
           </>
         )}

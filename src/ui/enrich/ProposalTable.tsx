@@ -23,6 +23,9 @@ interface ProposalTableProps {
   setOffset: (offset: number) => void;
 }
 
+/** Of the columns; the last takes what is left. */
+const WIDTHS = ["27%", "14%", "15%", "18%", "9%", undefined] as const;
+
 /** What each contact would get, the old beside the new. What is doubtful is taken only where it is ticked. */
 export function ProposalTable(props: ProposalTableProps) {
   const { found, nameOf, without, setWithout, taken, setTaken, offset, setOffset } = props;
@@ -61,7 +64,12 @@ export function ProposalTable(props: ProposalTableProps) {
           </>
         )}
       </div>
-      <table className="w-full" aria-label="What each contact would get">
+      <table className="w-full table-fixed" aria-label="What each contact would get">
+        <colgroup>
+          {WIDTHS.map((width, index) => (
+            <col key={index} style={{ width }} />
+          ))}
+        </colgroup>
         <TableHead titles={["Contact", "Fact", "Is", "Becomes", "By", "Doubt"]} />
         <tbody>
           {rows.map(({ contactId, call, startedAt, proposals }) => {
