@@ -1,6 +1,7 @@
 import { startApp } from "../e2e/app";
-import type { Backup, Job, Logbook } from "../src/core/contract";
+import type { Backup, Job, Logbook, StoredContact } from "../src/core/contract";
 import { isoTime } from "../src/core/contact";
+import { ENRICHED } from "../src/core/directory";
 import { type Line, most, table, time } from "./measure";
 import { makeAdi, makeContacts } from "./records";
 
@@ -26,6 +27,7 @@ try {
   await logWhile(desk, "20 000 are imported", [await importInto(twenty, 20_000)]);
   await logWhile(desk, "20 000 are changed", [await change(twenty, "first")]);
   await logWhile(desk, "two jobs write", [await importInto(two, 100_000), await change(twenty, "second")]);
+  await logWhileEnriching(desk, large);
   await logWhileBackingUp(desk);
   const sent = await logbook("E");
   await app.identify(sent, "CX3QUA");
@@ -86,6 +88,52 @@ async function logWhileBackingUp(logbookId: number): Promise<void> {
   const backup = app.api<Backup>("backups", { method: "POST" }).finally(() => (running = false));
   await logging(logbookId, Infinity, "a backup is made", () => running);
   console.error(`  ${Math.round((await backup).bytes / 1e6)} MB`);
+}
+
+/** Logs contacts, and asks for readings, while 2000 contacts of a large log are looked up at the pace that is allowed, and enriched. */
+async function logWhileEnriching(logbookId: number, large: number): Promise<void> {
+  const ids: number[] = [];
+  for (let offset = 0; offset < 2000; offset += 200) {
+    const { items } = await app.api<{ items: StoredContact[] }>(
+      `logbooks/${large}/contacts?offset=${offset}&limit=200`,
+    );
+    ids.push(...items.map(({ id }) => id));
+  }
+  const choice = { way: "empty", facts: ENRICHED, directories: ["almanac", "skerry"] };
+  const selection = { ids };
+  const lookUp = { selection, choice };
+  const looking = await app.api<Job>(`logbooks/${large}/look-ups`, { method: "POST", json: lookUp });
+  let running = true;
+  const readings = reading(large, () => running);
+  await logWhile(logbookId, "2 000 are looked up", [looking]);
+  running = false;
+  await readings;
+  const change = { do: "enrich", ...choice };
+  const preview = await ended(
+    await app.api<Job>(`logbooks/${large}/changes`, { method: "POST", json: { selection, change } }),
+  );
+  const enriching = await app.api<Job>(`logbooks/${large}/changes/${preview.id}/run`, { method: "POST" });
+  await logWhile(logbookId, "2 000 are enriched", [enriching]);
+}
+
+/** Asks for readings as somebody types, as long as it goes on. */
+async function reading(logbookId: number, goesOn: () => boolean): Promise<void> {
+  const times: number[] = [];
+  for (let number = 0; goesOn(); number++) {
+    const call = `DL${number % 10}QT${String.fromCharCode(65 + (number % 26))}`;
+    times.push(await time(() => app.api(`logbooks/${logbookId}/reading?call=${call}&band=20m&mode=CW`)));
+    await new Promise((resolve) => setTimeout(resolve, EVERY_MS));
+  }
+  const usual = most(times, 0.95);
+  const line = {
+    what: `a reading over HTTP while 2 000 are looked up, ${times.length} of them, log of 250 000`,
+    measured: `p95 ${usual.toFixed(1)} ms`,
+    limit: "",
+    target: "p95 under 50 ms",
+    within: usual < 50,
+  };
+  console.error(`${line.what}: ${line.measured}`);
+  lines.push(line);
 }
 
 function logOne(logbookId: number): Promise<unknown> {
