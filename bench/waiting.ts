@@ -82,8 +82,7 @@ async function logWhile(logbookId: number, what: string, jobs: readonly Job[]): 
 
 /** Logs contacts as long as a backup of all that was imported so far is made. */
 async function logWhileBackingUp(logbookId: number): Promise<void> {
-  // What jobs wrote before is still on its way into the file, and keeps the disk busy by itself.
-  await new Promise((resolve) => setTimeout(resolve, SETTLE_MS));
+  await settled();
   let running = true;
   const backup = app.api<Backup>("backups", { method: "POST" }).finally(() => (running = false));
   await logging(logbookId, Infinity, "a backup is made", () => running);
@@ -92,6 +91,7 @@ async function logWhileBackingUp(logbookId: number): Promise<void> {
 
 /** Logs contacts, and asks for readings, while 2000 contacts of a large log are looked up at the pace that is allowed, and enriched. */
 async function logWhileEnriching(logbookId: number, large: number): Promise<void> {
+  await settled();
   const ids: number[] = [];
   for (let offset = 0; offset < 2000; offset += 200) {
     const { items } = await app.api<{ items: StoredContact[] }>(
@@ -135,6 +135,9 @@ async function reading(logbookId: number, goesOn: () => boolean): Promise<void> 
   console.error(`${line.what}: ${line.measured}`);
   lines.push(line);
 }
+
+/** What jobs wrote before is on its way into the file for a while, and keeps the disk busy by itself. */
+const settled = () => new Promise((resolve) => setTimeout(resolve, SETTLE_MS));
 
 function logOne(logbookId: number): Promise<unknown> {
   const call = `DL${++logged % 10}QTA`;

@@ -1,4 +1,4 @@
-import type { Server } from "node:http";
+import type { IncomingMessage, Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { startAlmanac } from "../../../stand-ins/almanac/server";
 import { startSkerry } from "../../../stand-ins/skerry/server";
@@ -200,11 +200,14 @@ test("it is paused at once, and goes on where it was", async () => {
     kind: "lookUp",
     input: { selection: ALL, choice: { ...CHOICE, directories: ["almanac"] }, first: null, goOn: false },
   });
+  let asked = 0;
+  servers[0]!.on("request", ({ url = "" }: IncomingMessage) => void (asked += url.startsWith("/calls/") ? 1 : 0));
   const running = run(jobId, stop);
-  const known = () => CALLS.filter((call) => listingOf(context.store, call) !== null).length;
-  while (known() < 2) await new Promise((resolve) => setTimeout(resolve, 5));
+  while (asked < 4) await new Promise((resolve) => setTimeout(resolve, 5));
   stop.abort();
   expect(await running).toMatchObject({ state: "cancelled" });
+  const known = CALLS.filter((call) => listingOf(context.store, call) !== null);
+  expect(known.length).toBeGreaterThan(0);
   const before = look({ directories: ["almanac"] }).unasked;
   expect(before).toBeGreaterThan(0);
   expect(await run(jobId)).toMatchObject({ state: "done" });

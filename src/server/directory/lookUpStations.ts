@@ -1,5 +1,6 @@
 import { setTimeout } from "node:timers/promises";
 import { isoTime } from "../../core/contact";
+import type { Listing } from "../../core/directory";
 import type { LookUpInput, LookUpReport } from "../../core/contract";
 import { fullTime } from "../../core/time/words";
 import { ServiceProblem } from "../http/askQuestion";
@@ -58,16 +59,21 @@ export async function lookUpStations(
       return;
     }
     const { batch, perSecond } = one.source;
+    // Each transaction makes whoever logs a contact wait for the disk: they are few.
+    const listings = new Map<string, Listing | null>();
+    const keep = () => keepListings(store, directory, listings, context.now());
     for (let start = 0; start < some.length; start += batch) {
       const pause = (paces.get(directory) ?? 0) - Date.now();
-      if (pause > 0) await setTimeout(pause, null, { signal });
-      paces.set(directory, Date.now() + 1000 / perSecond);
       try {
-        const listings = await clientOf(one).ask(some.slice(start, start + batch), signal);
-        keepListings(store, directory, listings, context.now());
-        said.asked += listings.size;
-        for (const listing of listings.values()) if (listing !== null) said.listed++;
+        if (pause > 0) await setTimeout(pause, null, { signal });
+        paces.set(directory, Date.now() + 1000 / perSecond);
+        for (const [station, listing] of await clientOf(one).ask(some.slice(start, start + batch), signal)) {
+          listings.set(station, listing);
+          said.asked++;
+          if (listing !== null) said.listed++;
+        }
       } catch (error) {
+        keep();
         if (!(error instanceof ServiceProblem)) throw error;
         said.problem = error.message;
         if (error.restSeconds === null) return;
@@ -76,6 +82,7 @@ export async function lookUpStations(
         return store.transaction(() => letDirectoryRest(context, directory, until, error.message));
       }
     }
+    keep();
   }
 
   for (let start = 0; start < stations.length; start += PIECE) {

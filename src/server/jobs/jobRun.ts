@@ -114,7 +114,7 @@ export async function runJob<Report extends object, Checkpoint>(
   }
 }
 
-export function announceJob(context: Context, jobId: number): void {
+export function announceJob(context: Pick<Context, "store" | "announce">, jobId: number): void {
   const job = findJob(context.store, jobId);
   if (job !== undefined) context.announce({ type: "job", job });
 }

@@ -118,6 +118,15 @@ test("a job that is told to end and does not is ended from outside", async () =>
   expect(stateOf(job)).toBe("cancelled");
 });
 
+test("a job that failed, and might go on by itself, does not when it is cancelled", async () => {
+  const job = valueOf(send());
+  threads[0]!.emit("error", new Error("broken"));
+  threads[0]!.end();
+  await settled();
+  expect(valueOf(supervisor.cancel(context, job.id)).state).toBe("cancelled");
+  expect(heard.at(-1)).toMatchObject({ type: "job", job: { id: job.id, state: "cancelled" } });
+});
+
 test("a job that ends in its time is not ended from outside", () => {
   const job = valueOf(send());
   jest.useFakeTimers();

@@ -143,7 +143,9 @@ export function createSupervisor(
       const job = findJob(context.store, jobId);
       if (job === undefined) return missing(`job ${jobId}`);
       void stop(jobId);
-      return done(job);
+      // One that would go on by itself later does not.
+      if (job.state === "failed") markCancelled(context, jobId);
+      return done(findJob(context.store, jobId)!);
     },
     async close() {
       closed = true;
@@ -187,6 +189,11 @@ export function insertJob(context: Context, logbookId: number, title: string, re
 /** Says of jobs that an earlier process left unfinished that they were interrupted. */
 export function markInterrupted(context: Pick<Context, "store" | "now">): void {
   markEnded(context, { state: "interrupted", problem: INTERRUPTED });
+}
+
+function markCancelled({ store, announce }: Pick<Context, "store" | "announce">, jobId: number): void {
+  store.run(store.q.updateTable("job").set({ state: "cancelled", problem: CANCELLED }).where("id", "=", jobId));
+  announceJob({ store, announce }, jobId);
 }
 
 /** Says how a job ended of which it is not written yet; or all of them. */

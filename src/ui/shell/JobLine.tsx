@@ -36,7 +36,7 @@ export function JobLine({ job }: { job: Job }) {
       {job.report !== null && <p className="text-soft">{summaryOf(job)}</p>}
       <div className="flex items-center justify-between">
         <span className="text-tiny text-faint">{fullTime(job.startedAt)} UTC</span>
-        {job.state === "running" && (
+        {(job.state === "running" || goesOnLater(job)) && (
           <Button small look="quiet" onClick={() => act.mutate("cancelJob")}>
             Cancel
           </Button>
@@ -49,6 +49,11 @@ export function JobLine({ job }: { job: Job }) {
       </div>
     </div>
   );
+}
+
+/** Whether it ended, and goes on by itself. */
+function goesOnLater(job: Job): boolean {
+  return job.kind === "lookUp" && job.state === "failed" && job.report?.goesOnAt != null;
 }
 
 export function ProgressBar({ job }: { job: Job }) {
