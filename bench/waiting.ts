@@ -137,7 +137,9 @@ async function reading(logbookId: number, goesOn: () => boolean): Promise<void> 
 }
 
 /** What jobs wrote before is on its way into the file for a while, and keeps the disk busy by itself. */
-const settled = () => new Promise((resolve) => setTimeout(resolve, SETTLE_MS));
+async function settled(): Promise<void> {
+  await new Promise((resolve) => setTimeout(resolve, SETTLE_MS));
+}
 
 function logOne(logbookId: number): Promise<unknown> {
   const call = `DL${++logged % 10}QTA`;

@@ -39,7 +39,7 @@ test("contacts are enriched: looked up, looked at, what is doubtful left out, ta
   await table.getByRole("checkbox").first().press("Space");
   await expect(dialog).toContainText("but for 1 that you left out");
   await dialog.getByRole("button", { name: "Take over what is ticked" }).press("Enter");
-  await expect(dialog).toContainText(/\d+ contacts.* enriched\. The journal has it as one batch/);
+  await expect(dialog).toContainText(/\d+ contacts enriched.*\. The journal has it as one batch/);
   const enriched = await contacts();
   const named = enriched.filter(({ name }) => name !== null);
   expect(named.length).toBeGreaterThan(9);

@@ -17,7 +17,7 @@ import { Tick } from "../kit/Tick";
 import { useJob } from "../kit/useJob";
 import { useNow } from "../kit/useNow";
 import { Window } from "../kit/Window";
-import { ProgressBar, summaryOf } from "../shell/JobLine";
+import { ProgressBar } from "../shell/JobLine";
 import { useDirectories } from "../station/useDirectories";
 import { ProposalTable } from "./ProposalTable";
 import { PAGE, withToggled } from "./ticks";
@@ -151,14 +151,14 @@ function Enriching({ logbookId, selection, selected, onClose, used }: EnrichWind
       {taking.job !== null && (
         <div role="status">
           {taking.isTaking && <ProgressBar job={taking.job} />}
-          {taking.report !== null && <p>{summaryOf(taking.job)} enriched. The journal has it as one batch.</p>}
+          {taking.report !== null && <p>{takenText(taking.report)}</p>}
         </div>
       )}
       {taking.report === null && (
         <>
           <div className="grid grid-cols-[260px_minmax(0,1fr)] gap-x-5 gap-y-2 max-lg:grid-cols-1">
             <Choice
-              label="What"
+              label="How"
               autoFocus
               value={way}
               onChange={({ target }) => {
@@ -231,6 +231,16 @@ function Enriching({ logbookId, selection, selected, onClose, used }: EnrichWind
       )}
     </Window>
   );
+}
+
+function takenText({ changed, unchanged, refused, meanwhile }: ChangeReport): string {
+  const parts = [
+    `${many(changed, "contact")} enriched`,
+    unchanged > 0 ? `${count(unchanged)} as before` : "",
+    ...refused.slice(0, 3).map(({ call, reason }) => `${call} not: ${reason}`),
+    meanwhile > 0 ? `${count(meanwhile)} left alone, changed meanwhile` : "",
+  ];
+  return `${parts.filter(Boolean).join(", ")}. The journal has it as one batch.`;
 }
 
 /** After so many stations more what is shown is read anew. */
