@@ -1,12 +1,12 @@
 "use client";
 
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { ChartColumn, Columns3, Download, Filter, History, Mail } from "lucide-react";
+import { ChartColumn, Columns3, Download, History, Mail } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
-import { EMPTY_FILTER, goneFrom, SHIPPED_FILTERS, USUAL_LAYOUT } from "@/core/view";
+import { goneFrom, USUAL_LAYOUT } from "@/core/view";
 import * as contacts from "@/core/contract/endpoints/contacts";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
@@ -26,13 +26,14 @@ import { ColumnsWindow } from "./ColumnsWindow";
 import { ContactPanel } from "./ContactPanel";
 import { ExportWindow } from "./ExportWindow";
 import { type EditedCondition, FilterBar } from "./FilterBar";
+import { FilterMenu } from "./FilterMenu";
 import { Journal } from "./Journal";
 import { LogTable } from "./LogTable";
 import { ALL_PICKED, NONE_PICKED, pickedCount, selectionOf } from "./selection";
 import { isNarrowed, useContactRows } from "./useContactRows";
 import { useDeleteContact } from "./useDeleteContact";
 import { useLayout } from "./useLayout";
-import { useSavedFilters, useSavedViews } from "../kit/useSaved";
+import { useSavedViews } from "../kit/useSaved";
 import { ViewsWindow } from "./ViewsWindow";
 
 const FIND_DEBOUNCE_MS = 60;
@@ -48,7 +49,6 @@ interface LogProps {
 export function Log({ leaveTo, children }: LogProps) {
   const { logbook } = useLogbook();
   const [params, go] = useAddress();
-  const filters = useSavedFilters(logbook.id);
   const views = useSavedViews(logbook.id);
   const [layout, setLayout] = useLayout(logbook.id, views.items);
   const [typed, setTyped] = useFindText(params.get("find") ?? "");
@@ -149,46 +149,13 @@ export function Log({ leaveTo, children }: LogProps) {
             event.stopPropagation();
           }}
         />
-        <DropMenu
-          label="Filters"
-          parts={[
-            {
-              title: "Filters",
-              entries: SHIPPED_FILTERS.map(({ name, filter }) => ({
-                label: name,
-                run: () => setLayout({ ...layout, filter }),
-              })),
-            },
-            {
-              title: "Kept",
-              entries: filters.items.map(({ name, filter }) => ({
-                label: name,
-                run: () => setLayout({ ...layout, filter }),
-              })),
-            },
-            {
-              title: "Remove a kept one",
-              entries: filters.items.map(({ id, name, filter }) => ({
-                label: `Remove ${name}`,
-                run: () =>
-                  filters.remove.mutate(id, {
-                    onSuccess: () =>
-                      toast(`The filter ${name} is removed.`, {
-                        action: { label: "Undo", onClick: () => filters.keep.mutate({ name, filter }) },
-                      }),
-                  }),
-              })),
-            },
-            {
-              entries: [
-                { label: "Add a condition…", run: () => setEditing({ into: [] }) },
-                { label: "No filter", run: () => setLayout({ ...layout, filter: EMPTY_FILTER }) },
-              ],
-            },
-          ]}
-        >
-          <Filter size={14} aria-hidden /> <span className="max-sm:sr-only">Filter</span>
-        </DropMenu>
+        <FilterMenu
+          logbookId={logbook.id}
+          setFilter={(filter) => setLayout({ ...layout, filter })}
+          onAdd={() => setEditing({ into: [] })}
+          noneText="No filter"
+          shortens
+        />
         <DropMenu
           label="View"
           parts={[

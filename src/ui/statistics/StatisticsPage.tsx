@@ -1,18 +1,18 @@
 "use client";
 
-import { CalendarDays, ChartColumn, Filter, Scale } from "lucide-react";
+import { CalendarDays, ChartColumn, Scale } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { capital } from "@/core/capital";
 import { STATISTICS } from "@/core/statistics";
-import { EMPTY_FILTER, type FilterGroup, filterText, parseFilter, SHIPPED_FILTERS } from "@/core/view";
+import { type FilterGroup, filterText, parseFilter } from "@/core/view";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { DropMenu } from "../kit/DropMenu";
 import { many } from "../kit/format";
 import { useAddress } from "../kit/useAddress";
-import { useSavedFilters } from "../kit/useSaved";
 import { type EditedCondition, FilterBar } from "../log/FilterBar";
+import { FilterMenu } from "../log/FilterMenu";
 import { useLogbook } from "../shell/logbook";
 import type { Asked } from "./leadOf";
 import { comparisonsOf, isWhole, parseSpan, type Span, spanText, spanWords, usualSpans } from "./span";
@@ -23,7 +23,6 @@ import { StatisticCard } from "./StatisticCard";
 export function StatisticsPage() {
   const { logbook } = useLogbook();
   const [params, go] = useAddress();
-  const filters = useSavedFilters(logbook.id);
   const [editing, setEditing] = useState<EditedCondition | null>(null);
   const [open, setOpen] = useState<"span" | "other" | null>(null);
   const [counted, setCounted] = useState({ round: 0, contacts: logbook.contactCount });
@@ -49,21 +48,12 @@ export function StatisticsPage() {
     <div className="grid h-full grid-rows-[auto_auto_minmax(0,1fr)]">
       <div className="flex flex-wrap items-center gap-2 border-b border-line bg-panel px-4 py-2">
         <h1 className="mr-1 text-title font-semibold">Statistics</h1>
-        <DropMenu
-          label="Filters"
-          parts={[
-            { title: "Filters", entries: SHIPPED_FILTERS.map(({ name, filter }) => entry(name, filter)) },
-            { title: "Kept", entries: filters.items.map(({ name, filter }) => entry(name, filter)) },
-            {
-              entries: [
-                { label: "Add a condition…", run: () => setEditing({ into: [] }) },
-                { label: "The whole log", run: () => setFilter(EMPTY_FILTER) },
-              ],
-            },
-          ]}
-        >
-          <Filter size={14} aria-hidden /> Filter
-        </DropMenu>
+        <FilterMenu
+          logbookId={logbook.id}
+          setFilter={setFilter}
+          onAdd={() => setEditing({ into: [] })}
+          noneText="The whole log"
+        />
         <DropMenu
           label={`Time: ${spanWords(span)}`}
           parts={[
@@ -165,7 +155,4 @@ export function StatisticsPage() {
     </div>
   );
 
-  function entry(label: string, filter: FilterGroup) {
-    return { label, run: () => setFilter(filter) };
-  }
 }
