@@ -49,6 +49,15 @@ test("every word is found in call, name, place, comment and notes, without case 
   expect(await page({ find: "%" })).toEqual([]);
 });
 
+test("a site is found under the name that it has now", async () => {
+  const { context, filtered } = await begin({});
+  const at = (name: string) => filtered(is("site", "is", name));
+  expect([await at("Cabo Farol"), await at("The lighthouse")]).toEqual([["OY4QSA"], []]);
+  const site = context.store.first(context.store.q.selectFrom("site").selectAll())!;
+  context.store.run(context.store.q.updateTable("site").set({ name: "The lighthouse" }).where("id", "=", site.id));
+  expect([await at("Cabo Farol"), await at("The lighthouse")]).toEqual([[], ["OY4QSA"]]);
+});
+
 test("what is found follows every change", async () => {
   const { context, logbookId, ids, page } = await begin({}, { call: "LU3QSC" });
   const found = async () => [await page({ find: "sunnva" }), await page({ mode: "CW" }), await page({ band: "20m" })];

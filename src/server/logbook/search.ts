@@ -37,12 +37,20 @@ const MOST_CHANGES = 2000;
 
 export function createSearcher(store: Store): Searcher {
   let lastEntry = -1;
+  let siteNames = "";
   const mirrors = new Map<number, LogMirror>();
   const lists = new Map<string, Int32Array>();
   const calls = new Map<number, Map<string, KnownCall>>();
 
   /** Takes in what changed since the last search: every change of a contact writes an entry of the journal. */
   function bringUpToDate(): void {
+    // A contact's site is asked for by its name, which changes without the journal.
+    const names = store.values(store.q.selectFrom("site").select("name").orderBy("id")).join("\n");
+    if (names !== siteNames) {
+      siteNames = names;
+      lists.clear();
+      mirrors.clear();
+    }
     const newest = newestEntry(store);
     if (newest === lastEntry) return;
     lists.clear();
