@@ -45,6 +45,10 @@ test("a first start asks for call and grid, leads through what is needed, each t
   await expect(step("Backups, on two disks")).toContainText("was made, checked and read back");
   await steps.getByRole("button", { name: "Pass over Your log so far" }).press("Enter");
   await expect(step("Your log so far")).toContainText("Passed over.");
+  await expect(step("The directories of stations")).toContainText("next");
+  await tried("The directories of stations");
+  await expect(step("The directories of stations")).toContainText("Works: Almanac: It lets CX3QUA in as a member");
+  await steps.getByRole("button", { name: "Pass over The directories of stations" }).press("Enter");
   await expect(step("Backups, on two disks")).toContainText("next");
   await page.reload();
   await expect(steps.getByRole("button", { name: "Take up Your log so far" })).toBeVisible();

@@ -20,7 +20,7 @@ test("the map follows the typed call, says what lies where one presses, and a pr
   const said = map.getByRole("status").last();
   await expect(map.getByText("The outlines are being loaded.")).toBeHidden();
   await page.keyboard.type("dl1qta");
-  await expect(said).toContainText("034° 11\u2009418 km short, 214° 28\u2009612 km long; JO41wx");
+  await expect(said).toContainText("035° 11\u2009317 km short, 215° 28\u2009713 km long; JO40ts");
   await expect(page.getByText("Germany on 20 m CW is confirmed")).toBeVisible();
   await page.keyboard.press("Escape");
 

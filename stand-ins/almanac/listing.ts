@@ -24,7 +24,7 @@ const FAULTS: readonly ((facts: StationFacts) => Partial<StationFacts>)[] = [
   // A zone that contradicts all the rest.
   ({ cqZone }) => ({ cqZone: cqZone === null ? null : ((cqZone + 12) % 40) + 1 }),
   // The name of whoever had the call before.
-  ({ name }) => ({ name: name === null ? null : `Ex-${name}` }),
+  ({ call }) => ({ name: oneOf(["Ottoline", "Casimir", "Perpetua"], call.length)! }),
 ];
 
 /** A station's listing; null for the one in five that is not listed. */

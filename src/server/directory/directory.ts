@@ -1,12 +1,14 @@
 import { parseCallsign } from "../../core/callsign";
 import type { Context } from "../context";
-import { ServiceProblem } from "../http/askQuestion";
+import { RefusedAccess, ServiceProblem } from "../http/askQuestion";
 import { createClients } from "./clients";
 import { type DirectoryDefaults, letDirectoryRest, setUpDirectories } from "./directories";
 import { keepListings, unaskedOf } from "./listings";
 
 /** A directory that failed is left alone for so long, milliseconds. */
 const REST_MS = 30_000;
+/** One that does not let one in is not asked again for so long, seconds, unless it is set up otherwise. */
+const REFUSED_REST = 3600;
 /** A call that is typed on is not asked for. */
 const SETTLED_MS = 300;
 /** What nobody waits for is asked at this pace, milliseconds, so many of them wait at most. */
@@ -61,9 +63,10 @@ export function createDirectory({
         } catch (error) {
           resting.set(id, Date.now() + REST_MS);
           fault(error);
-          if (error instanceof ServiceProblem && error.restSeconds !== null) {
-            const until = now() + error.restSeconds;
-            await write(() => letDirectoryRest({ store, announce }, id, until, error.message));
+          const seconds = restOf(error);
+          if (seconds !== null) {
+            const { message } = error as ServiceProblem;
+            await write(() => letDirectoryRest({ store, announce }, id, now() + seconds, message));
           }
         }
       }
@@ -118,4 +121,10 @@ export function createDirectory({
       for (const timer of timers.values()) clearTimeout(timer);
     },
   };
+}
+
+/** For how long a directory is to be left alone after a failure, beyond the usual, seconds; null where that is enough. */
+function restOf(error: unknown): number | null {
+  if (error instanceof RefusedAccess) return REFUSED_REST;
+  return error instanceof ServiceProblem ? error.restSeconds : null;
 }

@@ -5,6 +5,7 @@ import { startAlmanac } from "../../../stand-ins/almanac/server";
 import { send } from "../../../stand-ins/manners";
 import { listingOf as listedBySkerry } from "../../../stand-ins/skerry/listing";
 import { startSkerry } from "../../../stand-ins/skerry/server";
+import { isoTime } from "../../core/contact";
 import type { LiveEvent } from "../../core/contract";
 import type { Context } from "../context";
 import { testContext, testDirectories, valueOf } from "../testing";
@@ -64,6 +65,24 @@ const set = (id: string, settings: Record<string, unknown>) =>
   valueOf(changeDirectory(context, defaults, id, { settings: { ...defaults[id]!.settings, ...settings } }));
 const told = async (id: string) => (await listDirectories(context, defaults)).find((one) => one.id === id)!;
 
+/** Asks as calls are typed, and waits for what is announced. */
+function typing() {
+  const events: LiveEvent[] = [];
+  const directory = createDirectory({
+    store: context.store,
+    write: context.write,
+    now: () => now,
+    announce: (event) => events.push(event),
+    defaults,
+    fault: () => {},
+    settledMs: 1,
+  });
+  const heard = async (type: LiveEvent["type"]) => {
+    while (!events.some((event) => event.type === type)) await new Promise((resolve) => setTimeout(resolve, 5));
+  };
+  return { directory, heard };
+}
+
 describe("Almanac", () => {
   test("shows members more than guests, and begins a session anew when one has ended", async () => {
     const client = clientOf("almanac");
@@ -101,24 +120,28 @@ describe("Almanac", () => {
     ]);
   });
 
+  test("with a wrong password it is not asked again, and says why, until it is set up otherwise", async () => {
+    set("almanac", { password: "wrong-password" });
+    changeDirectory(context, defaults, "skerry", { isUsed: false });
+    const { directory, heard } = typing();
+    directory.want(KNOWN, "left");
+    await heard("directories");
+    expect((await told("almanac")).rest).toEqual({
+      until: isoTime(now + 3600),
+      why: "Almanac refused the user or the password: check it in the settings of Almanac",
+    });
+    directory.close();
+    set("almanac", { password: "cabo-farol" });
+    expect((await told("almanac")).rest).toBeNull();
+  });
+
   test("guests are answered so often a day: it is left alone until the next one, and says so", async () => {
     set("almanac", { user: "" });
     await control({ guestsToday: 1 });
-    const events: LiveEvent[] = [];
-    const faults: unknown[] = [];
-    const directory = createDirectory({
-      ...context,
-      store: context.store,
-      write: context.write,
-      now: () => now,
-      announce: (event) => events.push(event),
-      defaults,
-      fault: (error) => faults.push(error),
-      settledMs: 1,
-    });
+    const { directory, heard } = typing();
     changeDirectory(context, defaults, "skerry", { isUsed: false });
     for (const call of [KNOWN, "W3QUB", "W4QUB"]) directory.want(call, call);
-    while (!events.some(({ type }) => type === "directories")) await new Promise((resolve) => setTimeout(resolve, 5));
+    await heard("directories");
     const { rest } = await told("almanac");
     expect(rest!.why).toMatch(/^Almanac is busy and asks to be left alone until .*; nothing was lost$/);
     const midnight = (Math.floor(now / 86_400) + 1) * 86_400;
@@ -146,18 +169,7 @@ test("Skerry is asked for many at once, and knows less of them", async () => {
 
 describe("the order", () => {
   const lookUp = async (call: string) => {
-    const directory = createDirectory({
-      ...context,
-      store: context.store,
-      write: context.write,
-      announce: () => {},
-      now: () => now,
-      defaults,
-      fault: (error) => {
-        throw error;
-      },
-      settledMs: 1,
-    });
+    const { directory } = typing();
     const before = asked.length;
     directory.want(call, "left");
     while (asked.length === before) await new Promise((resolve) => setTimeout(resolve, 5));
