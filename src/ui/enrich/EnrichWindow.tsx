@@ -17,10 +17,10 @@ import { Tick } from "../kit/Tick";
 import { useJob } from "../kit/useJob";
 import { useNow } from "../kit/useNow";
 import { Window } from "../kit/Window";
+import { withToggled } from "../kit/withToggled";
 import { ProgressBar } from "../shell/JobLine";
 import { useDirectories } from "../station/useDirectories";
-import { ProposalTable } from "./ProposalTable";
-import { PAGE, withToggled } from "./ticks";
+import { PAGE, ProposalTable } from "./ProposalTable";
 import { type Since, timeLeft } from "./timeLeft";
 
 interface EnrichWindowProps {
@@ -356,10 +356,12 @@ function useTaking(logbookId: number) {
   });
   useEffect(() => listed(), [preview?.state]);
   const report: ChangeReport | null = change?.state === "done" ? change.report : null;
+  // One that could not be listed is not waited for.
+  const isListing = previewId !== null && (preview === null || preview.problem === null);
   return {
     job: change,
     report,
-    isTaking: list.isPending || previewId !== null || run.isPending || change?.state === "running",
+    isTaking: list.isPending || isListing || run.isPending || change?.state === "running",
     problem: list.error?.message ?? run.error?.message ?? preview?.problem ?? change?.problem ?? null,
     take: (selection: Selection, asked: EnrichChange) => list.mutate({ selection, change: asked }),
   };

@@ -7,7 +7,10 @@ import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
-import { PAGE, withToggled } from "./ticks";
+import { withToggled } from "../kit/withToggled";
+
+/** So many contacts stand on a page. */
+export const PAGE = 50;
 
 interface ProposalTableProps {
   found: EnrichLook;
@@ -32,6 +35,7 @@ export function ProposalTable(props: ProposalTableProps) {
   const { rows, changed, selected, doubtful } = found;
   if (changed === 0)
     return <p className="text-soft">Of what is known so far, none of the {many(selected, "contact")} gets anything.</p>;
+  const doubts = found.facts.reduce((sum, { doubtful: some }) => sum + some, 0);
   const isAllTaken = doubtful.length > 0 && doubtful.every((cell) => taken.has(cell));
   return (
     <div>
@@ -39,13 +43,13 @@ export function ProposalTable(props: ProposalTableProps) {
         <span role="status" aria-label="What would change" className="flex-1">
           <b className="font-semibold">{many(changed, "contact")}</b> of {count(selected)} would get something
           {without.size > 0 && `, but for ${count(without.size)} that you left out`}
-          {doubtful.length > 0 && (
+          {doubts > 0 && (
             <>
-              ; <Mark kind="fault" /> {count(doubtful.length)} doubtful, not taken unless ticked
+              ; <Mark kind="fault" /> {count(doubts)} doubtful, not taken unless ticked
             </>
           )}
         </span>
-        {doubtful.length > 0 && (
+        {doubts > 0 && doubtful.length === doubts && (
           <Button small onClick={() => setTaken(new Set(isAllTaken ? [] : doubtful))}>
             {isAllTaken ? "Take none of the doubtful" : "Take all of the doubtful"}
           </Button>

@@ -16,6 +16,7 @@ import { DayField } from "../kit/DayField";
 import { Field } from "../kit/Field";
 import { many } from "../kit/format";
 import { Window } from "../kit/Window";
+import { withToggled } from "../kit/withToggled";
 import { cardOf } from "./labels";
 import { useUndo } from "./useUndo";
 
@@ -82,9 +83,7 @@ export function CardsWindow({ logbookId, onClose }: { logbookId: number; onClose
   }
 
   function tick(id: number) {
-    const next = new Set(ticked);
-    if (!next.delete(id)) next.add(id);
-    setTicked(next);
+    setTicked(withToggled(ticked, id));
   }
 
   return (

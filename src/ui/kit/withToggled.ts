@@ -1,6 +1,3 @@
-/** So many contacts stand on a page. */
-export const PAGE = 50;
-
 /** A set with a value that is in it taken out, or else put in. */
 export function withToggled<Value>(values: ReadonlySet<Value>, value: Value): ReadonlySet<Value> {
   const next = new Set(values);

@@ -1,5 +1,4 @@
 import { timeLeft } from "./timeLeft";
-import { withToggled } from "./ticks";
 
 test.each([
   // 100 stations in 10 s: 1700 more take 170 s.
@@ -10,9 +9,3 @@ test.each([
   [{ at: 0, done: 0 }, { done: 500, total: null }, 10_000, ""],
   [{ at: 0, done: 0 }, { done: 500, total: 500 }, 10_000, ""],
 ])("since %j a job that is at %j", (since, progress, now, text) => expect(timeLeft(since, progress, now)).toBe(text));
-
-test("what is toggled twice is as it was", () => {
-  const some = new Set([1, 2]);
-  expect([...withToggled(some, 2)]).toEqual([1]);
-  expect([...withToggled(withToggled(some, 3), 3)]).toEqual([1, 2]);
-});
