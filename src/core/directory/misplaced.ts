@@ -36,7 +36,7 @@ const POSTAL_CODE = /^\d{4,6}\b|\b\d{5,6}$|\b[A-Z]\d[A-Z] ?\d[A-Z]\d\b|\b[A-Z]{1
 export function misplaced(fact: Enriched, listing: Listing, contact: DoubtedContact): string | null {
   const value = listing[fact];
   if (value === null) return null;
-  return DOUBTS[fact]?.(String(value), listing, contact) ?? saidLongBefore(fact, listing, contact);
+  return DOUBTS[fact](String(value), listing, contact) ?? saidLongBefore(fact, listing, contact);
 }
 
 type Doubt = (value: string, listing: Listing, contact: DoubtedContact) => string | null;
@@ -90,7 +90,7 @@ function saidLongBefore(fact: Enriched, { saidOn }: Listing, { at }: DoubtedCont
 function isSameName(one: string, other: string): boolean {
   const words = (name: string) =>
     name
-      .toLocaleLowerCase()
+      .toLowerCase()
       .split(/[\s.,-]+/u)
       .filter((word) => word.length > 1);
   const ofOther = new Set(words(other));

@@ -63,11 +63,10 @@ export function createDirectory({
         } catch (error) {
           resting.set(id, Date.now() + REST_MS);
           fault(error);
-          const seconds = restOf(error);
-          if (seconds !== null) {
-            const { message } = error as ServiceProblem;
-            await write(() => letDirectoryRest({ store, announce }, id, now() + seconds, message));
-          }
+          if (!(error instanceof ServiceProblem)) continue;
+          const seconds = error instanceof RefusedAccess ? REFUSED_REST : error.restSeconds;
+          if (seconds !== null)
+            await write(() => letDirectoryRest({ store, announce }, id, now() + seconds, error.message));
         }
       }
     } catch (error) {
@@ -121,10 +120,4 @@ export function createDirectory({
       for (const timer of timers.values()) clearTimeout(timer);
     },
   };
-}
-
-/** For how long a directory is to be left alone after a failure, beyond the usual, seconds; null where that is enough. */
-function restOf(error: unknown): number | null {
-  if (error instanceof RefusedAccess) return REFUSED_REST;
-  return error instanceof ServiceProblem ? error.restSeconds : null;
 }

@@ -91,7 +91,13 @@ test("stations are looked up, looked at, taken over as one change, and put back"
   const few = await lookUp({ first: 3 });
   expect(few).toMatchObject({ state: "done", report: { stations: 3 }, progress: { done: 3, total: 3 } });
   expect(look().unasked).toBe(15);
+  const askedAt: number[] = [];
+  servers[0]!.on("request", ({ url = "" }: IncomingMessage) => {
+    if (url.startsWith("/calls/")) askedAt.push(Date.now());
+  });
   const { report } = await lookUp();
+  // No faster than it allows: ten a second.
+  expect(askedAt.at(-1)! - askedAt[0]!).toBeGreaterThan((askedAt.length - 1) * 90);
   // What was asked is not asked again.
   expect([few.report!.directories[0]!.asked, report!.directories[0]!.asked]).toEqual([3, 15]);
   const seen = look();
