@@ -154,5 +154,4 @@ export function StatisticsPage() {
       )}
     </div>
   );
-
 }
