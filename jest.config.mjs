@@ -21,6 +21,15 @@ const MODULES = [
   "pkijs",
   "pvutils",
   "@noble/hashes",
+  "@noble/ciphers",
+  "better-auth",
+  "@better-auth/[a-z-]+",
+  "better-call",
+  "@better-fetch/fetch",
+  "defu",
+  "rou3",
+  "nanostores",
+  "set-cookie-parser",
   "@peculiar/utils",
 ];
 export default async () => {

@@ -332,7 +332,7 @@ async function runInThread(
     databaseFile,
     cells,
     jobId: insertJob(context, logbookId, "Bench", request),
-    actor: context.actor.name,
+    actor: context.actor,
     means: testMeans(),
   };
   const checkpoints: CheckpointerOrder = { databaseFile, cells };

@@ -15,7 +15,13 @@ type ServiceSettings = Readonly<
 const port = z.coerce.number().int().min(1).max(65_535);
 
 const settingsSchema = z.strictObject({
-  host: z.string().min(1).default("127.0.0.1"),
+  /** The address to listen on; where nothing is said, this computer alone, or every one of its addresses when shared. */
+  host: z.string().min(1).optional(),
+  /** Whether other people may come, who sign in then. */
+  share: z.stringbool().or(z.boolean()).default(false),
+  /** Files of a certificate and its key, PEM; one is made where none are given. */
+  tlsCertificate: z.string().min(1).optional(),
+  tlsKey: z.string().min(1).optional(),
   port: port.default(4680),
   standInsPort: port.default(4690),
   /** Names under which the application may be reached besides its own address, as in "radio.local:4680". */
@@ -45,7 +51,8 @@ const settingsSchema = z.strictObject({
   importLimitMegabytes: z.coerce.number().min(1).max(100_000).default(2000),
 });
 
-export interface Config extends Omit<z.output<typeof settingsSchema>, keyof ServiceSettings | "organiserUrl"> {
+export interface Config extends Omit<z.output<typeof settingsSchema>, keyof ServiceSettings | "organiserUrl" | "host"> {
+  readonly host: string;
   /** The data folder, absolute. */
   readonly data: string;
   readonly databaseFile: string;
@@ -58,6 +65,9 @@ export interface Config extends Omit<z.output<typeof settingsSchema>, keyof Serv
 const VARIABLES = {
   YPSILOID_HOST: "host",
   YPSILOID_PORT: "port",
+  YPSILOID_SHARE: "share",
+  YPSILOID_TLS_CERTIFICATE: "tlsCertificate",
+  YPSILOID_TLS_KEY: "tlsKey",
   YPSILOID_STANDINS_PORT: "standInsPort",
   ...(Object.fromEntries(
     SERVICE_IDS.flatMap((id) => {
@@ -103,8 +113,11 @@ export function readConfig(environment: NodeJS.ProcessEnv): Config {
     );
   }
   const settings = parsed.data;
+  if ((settings.tlsCertificate === undefined) !== (settings.tlsKey === undefined))
+    throw new ConfigProblem("A certificate and its key go together: give both tlsCertificate and tlsKey, or neither.");
   return {
     ...settings,
+    host: settings.host ?? (settings.share ? "0.0.0.0" : "127.0.0.1"),
     data,
     databaseFile: join(data, "ypsiloid.sqlite"),
     services: Object.fromEntries(

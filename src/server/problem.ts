@@ -31,3 +31,15 @@ export function invalid(faults: readonly Fault[]): { readonly ok: false; readonl
 export function missing(what: string): { readonly ok: false; readonly problem: Problem } {
   return failed(404, "Not found", `${what} does not exist`);
 }
+
+/** A problem as its response. */
+export function problemResponse({ status, title, detail, faults }: Problem): Response {
+  const body = {
+    type: "about:blank",
+    title,
+    status,
+    detail,
+    ...(faults === undefined ? {} : { errors: faults.map(({ field, text }) => ({ field, detail: text })) }),
+  };
+  return new Response(JSON.stringify(body), { status, headers: { "content-type": "application/problem+json" } });
+}

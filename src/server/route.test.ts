@@ -1,9 +1,11 @@
 import { readdirSync } from "node:fs";
 import { join, relative } from "node:path";
 import { pino } from "pino";
-import { type Endpoint, entryInputSchema, namesOf, problemSchema, RIGHTS, UPLOAD } from "../core/contract";
+import { type Endpoint, entryInputSchema, logbookInputSchema, namesOf, problemSchema, UPLOAD } from "../core/contract";
 import { ENDPOINTS } from "../core/contract/endpoints";
-import { LOCAL_OPERATOR } from "./actor";
+import { RIGHTS, ROLES, type Standing } from "../core/people";
+import { type Actor, LOCAL_OPERATOR } from "./actor";
+import type { Context } from "./context";
 import { gate } from "./gate";
 import { openApiDocument } from "./openapi";
 import { fileResponse } from "./route";
@@ -12,6 +14,9 @@ import { createHub } from "./live/hub";
 import { createLinks } from "./links/supervisor";
 import { createSpotBoard } from "./spot/board";
 import { createEntry } from "./contest/entries";
+import { changeContact, logContact } from "./logbook/contacts";
+import { createLogbook } from "./logbook/logbooks";
+import { OPEN_ENTRANCE } from "./people/entrance";
 import { taken, testContext, valueOf } from "./testing";
 
 const API = join(__dirname, "..", "app", "api", "v1");
@@ -72,6 +77,7 @@ describe("every route, asked with nonsense", () => {
       links: createLinks({ context, listen: () => () => {}, spotted: () => true, fault: () => {} }),
       spots: createSpotBoard({ context, listen: () => () => {}, fault: () => {} }),
       log: pino({ enabled: false }),
+      entrance: OPEN_ENTRANCE,
     };
     keeper.ypsiloidRuntime = Promise.resolve(runtime);
   });
@@ -124,36 +130,136 @@ describe("every route, asked with nonsense", () => {
   });
 });
 
-test("the gate asks for the right on the logbook that the path names, by itself, an entry or a job, or on the station", async () => {
-  const { context, logbookId } = await testContext();
-  const { store } = context;
-  const asked: unknown[] = [];
-  const actor = { name: "CX2QRB", may: (...of: unknown[]) => (asked.push(of), false) };
-  const jobId = store.run(
-    store.q.insertInto("job").values({
-      logbookId,
-      kind: "send",
-      title: "Send",
-      state: "done",
-      request: "{}",
-      startedAt: 0,
-      progressDone: 0,
-    }),
-  ).lastId;
-  const refused = gate({ store, actor }, "change", { logbookId, jobId });
-  expect(refused).toMatchObject({ status: 403, detail: expect.stringContaining("CX2QRB") as string });
-  gate({ store, actor }, "log", { jobId });
-  gate({ store, actor }, "manage", {});
-  expect(gate({ store, actor }, "log", { entryId: 99 })).toMatchObject({
-    status: 404,
-    detail: "entry 99 does not exist",
+describe("every route, in every role", () => {
+  const keeper = globalThis as typeof globalThis & { ypsiloidRuntime?: Promise<unknown> };
+  afterAll(() => delete keeper.ypsiloidRuntime);
+  /** A rule of its own, not that of the application: how far each role goes. */
+  const FURTHEST = { owner: 5, manager: 4, logger: 2, reader: 1 };
+  const STEP = { anyone: 0, read: 1, log: 2, change: 3, manage: 4, own: 5 };
+
+  async function begun(actor: Actor | null) {
+    const { context, logbookId } = await testContext();
+    const { store } = context;
+    const site = { name: "Hill", call: "CX3QUA", grid: "GF15" };
+    const other = valueOf(createLogbook(context, taken(logbookInputSchema, { name: "Hill", site }))).id;
+    const job = { kind: "send", title: "Send", state: "done", request: "{}", startedAt: 0, progressDone: 0 } as const;
+    const ids = [logbookId, other].map((home) => {
+      const category = { operator: "SINGLE-OP", band: "ALL", power: "LOW" };
+      const entry = { tag: "OMBU-ZONE", ownCall: "CX3QUA", category, operators: ["CX3QUA"] };
+      const arrival = { logbookId: home, linkName: "In", sender: "x", at: 0, record: "[]", outcome: "new" };
+      return {
+        logbookId: home,
+        jobId: store.run(store.q.insertInto("job").values({ ...job, logbookId: home })).lastId,
+        entryId: valueOf(createEntry(context, home, taken(entryInputSchema, entry))).id,
+        arrivalId: store.run(store.q.insertInto("arrival").values(arrival as never)).lastId,
+      };
+    });
+    keeper.ypsiloidRuntime = Promise.resolve({
+      store,
+      door: { write: context.write } as Runtime["door"],
+      hub: createHub(),
+      finder: context.finder,
+      reader: context.reader,
+      log: pino({ enabled: false }),
+      entrance: { actorOf: async () => actor, signIn: null },
+    } satisfies Partial<Runtime>);
+    return { here: ids[0]!, other: ids[1]! };
+  }
+
+  type Ids = Awaited<ReturnType<typeof begun>>["here"];
+  /** What a route says to somebody, with a query that no endpoint takes: behind the gate it is a 422 at once. */
+  async function said({ handler, method, path }: Awaited<ReturnType<typeof handlers>>[number], ids: Ids) {
+    const named: Record<string, unknown> = { ...ids, service: "lantern", award: "entities", statistic: "bands" };
+    const params = Object.fromEntries(
+      namesOf(path).map(({ name, long }) => [name, long ? ["1"] : String(named[name] ?? 1)]),
+    );
+    const body = method === "GET" || method === "DELETE" ? null : "{}";
+    const request = new Request("http://127.0.0.1/api/v1/x?nonsense=1", { method, body });
+    return (await handler(request, { params: Promise.resolve(params) })).status;
+  }
+
+  const person = (standing: Standing): Actor => ({ ...LOCAL_OPERATOR, name: "Lena", personId: 1, ...standing });
+  const isOf = (path: string) => /\{(logbook|entry|job|arrival)Id\}/.test(path);
+
+  test("who has not signed in gets nothing but what is there for anyone", async () => {
+    const { here } = await begun(null);
+    for (const one of await handlers()) {
+      const status = await said(one, here);
+      expect([told(one), status]).toEqual([told(one), one.handler.endpoint!.needs === "anyone" ? 422 : 401]);
+    }
   });
-  expect(asked).toEqual([
-    ["change", logbookId],
-    ["log", logbookId],
-    ["manage", null],
-  ]);
-  for (const right of RIGHTS) expect(gate({ store, actor: LOCAL_OPERATOR }, right, { logbookId })).toBeNull();
+
+  test.each(ROLES)("%s of the station", async (role) => {
+    const { here } = await begun(person({ role, inLogbooks: [] }));
+    for (const one of await handlers()) {
+      const may = STEP[one.handler.endpoint!.needs] <= FURTHEST[role];
+      expect([told(one), await said(one, here)]).toEqual([told(one), may ? 422 : 403]);
+    }
+  });
+
+  test.each(ROLES)("%s of one logbook, there and elsewhere", async (role) => {
+    const ids = await begun(null);
+    const { here, other } = await begun(person({ role: null, inLogbooks: [{ logbookId: ids.here.logbookId, role }] }));
+    for (const one of await handlers()) {
+      const needs = STEP[one.handler.endpoint!.needs];
+      const mayThere = needs <= (isOf(one.path) ? FURTHEST[role] : Math.min(FURTHEST[role], STEP.log));
+      expect([told(one), await said(one, here)]).toEqual([told(one), mayThere ? 422 : 403]);
+      // Of what one may not see one does not learn that it is there.
+      if (isOf(one.path)) expect([told(one), await said(one, other)]).toEqual([told(one), 404]);
+    }
+  });
+});
+
+describe("the gate", () => {
+  const logger: Actor = { ...LOCAL_OPERATOR, name: "Lena", personId: 7, role: "logger" };
+
+  test("knows a logbook also by an entry and a job of it, and takes none for another", async () => {
+    const { context, logbookId } = await testContext();
+    const { store } = context;
+    const job = { logbookId, kind: "send", title: "Send", state: "done", request: "{}", startedAt: 0 } as const;
+    const jobId = store.run(store.q.insertInto("job").values({ ...job, progressDone: 0 })).lastId;
+    const change = { needs: "change", orOwn: false } as const;
+    expect(gate({ store, actor: logger }, change, { jobId })).toMatchObject({
+      status: 403,
+      detail: `Lena has no right to change in logbook ${logbookId}: ask who owns it.`,
+    });
+    expect(gate({ store, actor: logger }, change, {})).toMatchObject({
+      detail: "Lena has no right to change at this station: ask who owns it.",
+    });
+    expect(gate({ store, actor: logger }, change, { entryId: 99 })).toMatchObject({
+      detail: "entry 99 does not exist",
+    });
+    const site = { name: "Hill", call: "CX3QUA", grid: "GF15" };
+    const other = valueOf(createLogbook(context, taken(logbookInputSchema, { name: "Hill", site }))).id;
+    expect(gate({ store, actor: LOCAL_OPERATOR }, change, { logbookId: other, jobId })).toMatchObject({ status: 404 });
+    for (const needs of RIGHTS)
+      expect(gate({ store, actor: LOCAL_OPERATOR }, { needs, orOwn: false }, { logbookId })).toBeNull();
+  });
+
+  test("lets who logs change what he logged himself, and nobody else's", async () => {
+    const { context, logbookId } = await testContext();
+    const { store } = context;
+    const own: Context = { ...context, actor: { ...logger, call: "CX2QRB" } };
+    const contact = { call: "OY4QSA", startedAt: "2026-11-23T21:00:00Z", band: "20m", mode: "CW" };
+    const mine = valueOf(logContact(own, logbookId, contact));
+    const others = valueOf(logContact(context, logbookId, { ...contact, call: "DL1QTA" }));
+    expect([mine.operator, others.operator]).toEqual(["CX2QRB", null]);
+    const change = { needs: "change", orOwn: true } as const;
+    const may = (of: Record<string, number>, actor = logger) =>
+      gate({ store, actor }, change, { logbookId, ...of }) === null;
+    expect(may({ contactId: mine.id })).toBe(true);
+    expect(may({ batchId: mine.batchId })).toBe(true);
+    expect(may({ contactId: others.id })).toBe(false);
+    expect(may({ batchId: others.batchId })).toBe(false);
+    // Changed by somebody else meanwhile, it is still his.
+    valueOf(changeContact(context, logbookId, mine.id, { name: "Solveig" }));
+    expect(may({ contactId: mine.id })).toBe(true);
+    expect(may({ contactId: mine.id }, { ...logger, personId: 8 })).toBe(false);
+    expect(may({ contactId: mine.id }, { ...logger, role: "reader" })).toBe(false);
+    expect(gate({ store, actor: logger }, change, { logbookId, contactId: others.id })).toMatchObject({
+      detail: expect.stringContaining("change what others logged") as string,
+    });
+  });
 });
 
 test("a download that is broken off lets go of the file behind it", async () => {

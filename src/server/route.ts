@@ -11,11 +11,12 @@ import {
   type Params,
   UPLOAD,
 } from "../core/contract";
+import { STRANGER } from "./actor";
 import type { Context } from "./context";
 import { diskFault } from "./db/diskFault";
 import { gate } from "./gate";
 import { LOG_FILE } from "./log";
-import { invalid, missing, type Problem, type Result } from "./problem";
+import { invalid, missing, type Problem, problemResponse, type Result } from "./problem";
 import { contextOf, type Runtime, runtime } from "./runtime";
 
 type QueryOf<E> = E extends Endpoint<string, infer Query> ? z.output<Query> : never;
@@ -52,6 +53,13 @@ type NextParameters = { params: Promise<Record<string, string | string[]> | unde
 
 const LARGEST_BODY = 1_000_000;
 
+/** What who has not signed in is told; pages ask for it then. */
+const NOT_SIGNED_IN: Problem = {
+  status: 401,
+  title: "Not signed in",
+  detail: "This station is shared: sign in, and try again. Nothing of this was done.",
+};
+
 class BadRequest extends Error {
   constructor(readonly problem: Problem) {
     super(problem.detail);
@@ -82,9 +90,11 @@ export function bind<E extends Endpoint>(
   const handler = async (request: Request, { params: raw }: NextParameters) => {
     const live = await runtime();
     try {
-      const context = contextOf(live);
+      const actor = await live.entrance.actorOf(request.headers);
+      if (actor === null && endpoint.needs !== "anyone") return problemResponse(NOT_SIGNED_IN);
+      const context = contextOf(live, actor ?? STRANGER);
       const params = paramsOf(endpoint, (await raw) ?? {});
-      const refused = gate(context, endpoint.needs, params);
+      const refused = gate(context, endpoint, params);
       if (refused !== null) return problemResponse(refused);
       const query = checked(endpoint.query, queryOf(request));
       const body = await bodyOf(endpoint.body, request);
@@ -176,17 +186,6 @@ export function fileResponse({ name, type, pieces }: FileAnswer): Response {
   return new Response(body, {
     headers: { "content-type": type, "content-disposition": `attachment; filename="${name}"` },
   });
-}
-
-function problemResponse({ status, title, detail, faults }: Problem): Response {
-  const body = {
-    type: "about:blank",
-    title,
-    status,
-    detail,
-    ...(faults === undefined ? {} : { errors: faults.map(({ field, text }) => ({ field, detail: text })) }),
-  };
-  return new Response(JSON.stringify(body), { status, headers: { "content-type": "application/problem+json" } });
 }
 
 function rowId(text: string | undefined): number {

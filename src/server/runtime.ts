@@ -2,7 +2,7 @@ import type { Logger } from "pino";
 import { createAlertMail, type AlertMail } from "./alert/alertMail";
 import { createAlertWatch, type AlertWatch } from "./alert/watch";
 import { startCounting } from "./award/counting";
-import { LOCAL_OPERATOR } from "./actor";
+import { type Actor, LOCAL_OPERATOR } from "./actor";
 import { type Backups, createBackups } from "./backup/backups";
 import { type Config, prepareDataFolder, readConfig } from "./config";
 import type { Context } from "./context";
@@ -14,6 +14,7 @@ import { openLog } from "./log";
 import { createRemover, type Remover } from "./logbook/remover";
 import { createFinder, type Finder } from "./logbook/finder";
 import { createSiteWatch } from "./logbook/siteWatch";
+import { createEntrance, type Entrance, OPEN_ENTRANCE } from "./people/entrance";
 import { createReader, type Reader } from "./reader/reader";
 import { adoptKeyer } from "./links/adoptKeyer";
 import { createLinks, type Links } from "./links/supervisor";
@@ -41,6 +42,7 @@ export interface Runtime {
   readonly byItself: SendingByItself;
   readonly directory: Directory;
   readonly keyRing: KeyRing;
+  readonly entrance: Entrance;
   readonly backups: Backups;
   readonly remover: Remover;
   readonly context: Context;
@@ -127,6 +129,7 @@ async function start(): Promise<Runtime> {
   });
   const context = contextOf({ store, door, hub, finder, reader });
   await door.write(() => adoptKeyer(context, config));
+  const entrance = config.share ? createEntrance(context, config.data, hub.listen) : OPEN_ENTRANCE;
   const spots = createSpotBoard({
     context,
     listen: hub.listen,
@@ -222,6 +225,7 @@ async function start(): Promise<Runtime> {
     byItself,
     directory,
     keyRing,
+    entrance,
     backups,
     remover,
     context,
@@ -231,15 +235,12 @@ async function start(): Promise<Runtime> {
   };
 }
 
-/** What a request works with. */
-export function contextOf({
-  store,
-  door,
-  hub,
-  finder,
-  reader,
-}: Pick<Runtime, "store" | "door" | "hub" | "finder" | "reader">): Context {
-  return { store, finder, reader, actor: LOCAL_OPERATOR, now: nowSeconds, announce: hub.announce, write: door.write };
+/** What a request works with, or, where nobody asked for it, what goes on by itself. */
+export function contextOf(
+  { store, door, hub, finder, reader }: Pick<Runtime, "store" | "door" | "hub" | "finder" | "reader">,
+  actor: Actor = LOCAL_OPERATOR,
+): Context {
+  return { store, finder, reader, actor, now: nowSeconds, announce: hub.announce, write: door.write };
 }
 
 function nowSeconds(): number {

@@ -1,14 +1,8 @@
 import { z } from "zod";
 import { awardIdSchema } from "../award";
+import type { Right } from "../people";
 import { statisticIdSchema } from "../statistics";
 import { serviceIdSchema } from "./service";
-
-/**
- * What a call needs: to see, to log, to change what was logged, to manage what all share, to own it. Whose, the path
- * says: that of a logbook, also by an entry or a job of it; or else that of the station.
- */
-export const RIGHTS = ["read", "log", "change", "manage", "own"] as const;
-export type Right = (typeof RIGHTS)[number];
 
 type Names<Path extends string> = Path extends `${string}{${infer Name}}${infer Rest}`
   ? (Name extends `${infer Plain}...` ? Plain : Name) | Names<Rest>
@@ -52,7 +46,10 @@ export interface Endpoint<
   readonly method: "GET" | "POST" | "PUT" | "PATCH" | "DELETE";
   readonly path: Path;
   readonly summary: string;
-  readonly needs: Right;
+  /** The right that it needs; nobody has to have signed in for what "anyone" may ask. */
+  readonly needs: Right | "anyone";
+  /** Who may log may do this to what is his own: the contact or the change that the path names. */
+  readonly orOwn: boolean;
   readonly status: number;
   readonly query: Query;
   readonly body: Body;
@@ -70,11 +67,12 @@ export function endpoint<
 >(
   declared: Pick<Endpoint<Path, Query, Body, Answer>, "method" | "path" | "summary" | "needs" | "answer"> & {
     readonly status?: number;
+    readonly orOwn?: boolean;
     readonly query?: Query;
     readonly body?: Body;
   },
 ): Endpoint<Path, Query, Body, Answer> {
-  return { status: 200, query: NO_QUERY as unknown as Query, body: undefined as Body, ...declared };
+  return { status: 200, orOwn: false, query: NO_QUERY as unknown as Query, body: undefined as Body, ...declared };
 }
 
 /** The names in a path, in their order, and whether each takes strokes. */

@@ -36,6 +36,7 @@ export type LiveEvent =
   | {
       /** A backup is being made, was made, or could not be; or how they are made was changed. */ readonly type: "backups";
     }
+  | { /** Who belongs to the station, what they are, or where they are signed in. */ readonly type: "people" }
   | { readonly type: "job"; readonly job: Job }
   | {
       /** A link: as it is now, null when it was removed; or what it says of what goes on. */
@@ -116,9 +117,16 @@ function concernOf(event: LiveEvent): Concern {
     case "sun":
     case "identities":
     case "backups":
+    case "people":
     case "missed":
       return {};
   }
+}
+
+/** The logbook that an event tells of; null where it tells of none. */
+export function logbookOf(event: LiveEvent): number | null {
+  if (event.type === "job") return event.job.logbookId;
+  return "logbookId" in event ? event.logbookId : null;
 }
 
 /** Whether a listener hears an event: who does not say what concerns him hears all. */

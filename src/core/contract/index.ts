@@ -19,6 +19,7 @@ export * from "./job";
 export * from "./journal";
 export * from "./link";
 export * from "./logbook";
+export * from "./person";
 export * from "./problem";
 export * from "./reading";
 export * from "./saved";

@@ -350,4 +350,37 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       SELECT baseCall, 'almanac', body, askedAt FROM directoryEntry`,
     `DROP TABLE directoryEntry`,
   ],
+  "0020-people": [
+    `CREATE TABLE person (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT NOT NULL, username TEXT UNIQUE, call TEXT, role TEXT, goneAt INTEGER,
+      email TEXT NOT NULL UNIQUE, emailVerified INTEGER NOT NULL, image TEXT,
+      createdAt TEXT NOT NULL, updatedAt TEXT NOT NULL) STRICT`,
+    `CREATE TABLE personRole (
+      personId INTEGER NOT NULL REFERENCES person(id) ON DELETE CASCADE,
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, role TEXT NOT NULL,
+      PRIMARY KEY (personId, logbookId)) STRICT, WITHOUT ROWID`,
+    `CREATE INDEX personRoleByLogbook ON personRole (logbookId)`,
+    `CREATE TABLE login (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, userId INTEGER NOT NULL REFERENCES person(id) ON DELETE CASCADE,
+      accountId TEXT NOT NULL, providerId TEXT NOT NULL, password TEXT,
+      accessToken TEXT, refreshToken TEXT, idToken TEXT, accessTokenExpiresAt TEXT, refreshTokenExpiresAt TEXT,
+      scope TEXT, createdAt TEXT NOT NULL, updatedAt TEXT NOT NULL) STRICT`,
+    `CREATE INDEX loginByPerson ON login (userId)`,
+    `CREATE TABLE session (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, userId INTEGER NOT NULL REFERENCES person(id) ON DELETE CASCADE,
+      token TEXT NOT NULL UNIQUE, expiresAt TEXT NOT NULL, ipAddress TEXT, userAgent TEXT,
+      createdAt TEXT NOT NULL, updatedAt TEXT NOT NULL) STRICT`,
+    `CREATE INDEX sessionByPerson ON session (userId)`,
+    `CREATE TABLE verification (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, identifier TEXT NOT NULL, value TEXT NOT NULL, expiresAt TEXT NOT NULL,
+      createdAt TEXT NOT NULL, updatedAt TEXT NOT NULL) STRICT`,
+    `CREATE TABLE invitation (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, tokenHash TEXT NOT NULL UNIQUE, forWhom TEXT NOT NULL, role TEXT,
+      logbookId INTEGER REFERENCES logbook(id) ON DELETE CASCADE,
+      personId INTEGER REFERENCES person(id) ON DELETE CASCADE, madeBy TEXT NOT NULL, madeAt INTEGER NOT NULL,
+      expiresAt INTEGER NOT NULL, takenAt INTEGER) STRICT`,
+    `CREATE INDEX invitationByLogbook ON invitation (logbookId)`,
+    `CREATE INDEX invitationByPerson ON invitation (personId)`,
+    `ALTER TABLE journalBatch ADD COLUMN personId INTEGER`,
+  ],
 };

@@ -5,6 +5,7 @@ import type { DistanceUnit } from "../../core/geo";
 import type { AskWay, Channel, ReceivedState, SendAnswer, SentState, ServiceId } from "../../core/confirm";
 import type { CompleteContact, FactKey } from "../../core/contact";
 import type { ArrivalOutcome } from "../../core/contract";
+import type { Role } from "../../core/people";
 
 /** Times are seconds since 1970 UTC unless a name ends in "On" (a UTC day, "2026-11-23"). Flags are 0 or 1. */
 export interface Schema {
@@ -29,6 +30,11 @@ export interface Schema {
   ownAward: OwnAwardTable;
   followedAward: FollowedAwardTable;
   statement: StatementTable;
+  person: PersonTable;
+  personRole: PersonRoleTable;
+  login: LoginTable;
+  session: SessionTable;
+  invitation: InvitationTable;
   journalBatch: JournalBatchTable;
   journalEntry: JournalEntryTable;
   job: JobTable;
@@ -587,11 +593,66 @@ interface StatementTable {
 export type BatchKind =
   "log" | "edit" | "change" | "copy" | "delete" | "import" | "send" | "confirm" | "undo" | "received" | "claim";
 
+/** Who signs in. The columns of sign-in are those of its library; a person who was removed stays for what he logged. */
+interface PersonTable {
+  id: Generated<number>;
+  name: string;
+  username: string | null;
+  call: string | null;
+  role: Role | null;
+  goneAt: number | null;
+  email: string;
+  emailVerified: number;
+  createdAt: string;
+  updatedAt: string;
+}
+
+/** What a person is in one logbook, in the place of what he is at the station. */
+interface PersonRoleTable {
+  personId: number;
+  logbookId: number;
+  role: Role;
+}
+
+interface LoginTable {
+  id: Generated<number>;
+  userId: number;
+  password: string | null;
+}
+
+/** Where a person is signed in. */
+interface SessionTable {
+  id: Generated<number>;
+  userId: number;
+  token: string;
+  expiresAt: string;
+  ipAddress: string | null;
+  userAgent: string | null;
+  createdAt: string;
+}
+
+interface InvitationTable {
+  id: Generated<number>;
+  /** The token itself is with whom it was given to. */
+  tokenHash: string;
+  forWhom: string;
+  role: Role | null;
+  logbookId: number | null;
+  /** Whose password it renews; null for somebody new. */
+  personId: number | null;
+  madeBy: string;
+  madeAt: number;
+  expiresAt: number;
+  takenAt: number | null;
+}
+
 export interface JournalBatchTable {
   id: Generated<number>;
   logbookId: number;
   at: number;
   actor: string;
+  /** Of the person who did it; null for whoever sits at the computer, and for what is done by itself. */
+  personId: number | null;
   kind: BatchKind;
   summary: string;
   contacts: Generated<number>;

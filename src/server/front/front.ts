@@ -1,5 +1,7 @@
 import { randomBytes } from "node:crypto";
-import { createServer, type IncomingMessage, type Server, type ServerResponse } from "node:http";
+import { createServer, type IncomingMessage, type RequestListener, type Server, type ServerResponse } from "node:http";
+import { createServer as createSecureServer } from "node:https";
+import { ADDRESS_HEADER } from "./address";
 import type { Problem } from "../problem";
 import { guardHeaders, refusalOf } from "./guard";
 import type { Bounds } from "./hosts";
@@ -12,6 +14,8 @@ interface FrontOptions extends Bounds {
   /** Answers what was let in. */
   readonly handle: Handle;
   readonly development?: boolean;
+  /** What it answers by, PEM; without one it is not encrypted. */
+  readonly secure?: { readonly certificate: string; readonly key: string };
   readonly isUnopened?: () => Unopened | undefined;
 }
 
@@ -22,8 +26,14 @@ const LONGEST_REQUEST = 3_600_000;
  * What stands before the application: every request, whatever its path, is looked at here first, and every answer
  * carries the policy. There is no list of exceptions.
  */
-export function createFront({ handle, development = false, isUnopened = unopened, ...bounds }: FrontOptions): Server {
-  const server = createServer((request, response) => {
+export function createFront({
+  handle,
+  development = false,
+  secure,
+  isUnopened = unopened,
+  ...bounds
+}: FrontOptions): Server {
+  const listener: RequestListener = (request, response) => {
     const { method = "", url = "", headers } = request;
     const nonce = randomBytes(16).toString("base64");
     const guards = guardHeaders(nonce, development);
@@ -38,11 +48,16 @@ export function createFront({ handle, development = false, isUnopened = unopened
     }
     // The page reads its nonce from here.
     headers["content-security-policy"] = guards["content-security-policy"];
+    headers[ADDRESS_HEADER] = request.socket.remoteAddress ?? "";
     void (async () => handle(request, response))().catch(() => {
       if (response.headersSent) response.destroy();
       else answerProblem(response, url, { status: 500, title: "Unexpected fault", detail: "The page met a fault." });
     });
-  });
+  };
+  const server =
+    secure === undefined
+      ? createServer(listener)
+      : createSecureServer({ cert: secure.certificate, key: secure.key }, listener);
   server.requestTimeout = LONGEST_REQUEST;
   server.prependListener("upgrade", (request, socket) => {
     const { method = "", url = "", headers } = request;

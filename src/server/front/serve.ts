@@ -1,20 +1,39 @@
 import { setImmediate, setTimeout } from "node:timers/promises";
 import next from "next";
 import { ConfigProblem, readConfig } from "../config";
+import { certificateFor } from "./certificate";
 import { createFront } from "./front";
+import { reachedBy, withPort } from "./reach";
+import { noteSharing } from "./sharing";
 
 /** How long open answers have when the process is told to end, milliseconds. */
 const GRACE_MS = 3000;
 /** How long what is still sent then has before. */
 const LAST_WORK_MS = 15_000;
 
+/** Addresses that only this computer reaches. */
+const LOOPBACK = /^(127\.|localhost$|::1$)/;
+
 /** Starts the built application behind its front, and ends when the process is told to. */
 export async function serve(dir: string, { development = false } = {}): Promise<void> {
   try {
-    const { host, port, allowedHosts } = readConfig(process.env);
+    const config = readConfig(process.env);
+    const { host, port } = config;
+    const names = config.share ? reachedBy(host) : [];
+    const secure = config.share ? { secure: await certificateFor(config, names, new Date()) } : {};
+    const allowedHosts = [...names.map((name) => withPort(name, port)), ...config.allowedHosts];
     const application = next({ dev: development, dir, hostname: host, port });
     const handle = application.getRequestHandler();
-    const server = createFront({ host, port, allowedHosts, development, handle });
+    const server = createFront({ host, port, allowedHosts, development, handle, ...secure });
+    if (secure.secure !== undefined) {
+      const { fingerprint, isSelfMade, until } = secure.secure;
+      const addresses = names.map((name) => `https://${withPort(name, port)}`);
+      noteSharing({ isShared: true, addresses, fingerprint, isSelfMade, until });
+    } else if (!LOOPBACK.test(host)) {
+      process.stderr.write(
+        `Ypsiloid listens on ${host}, and whoever reaches it may do all: npm start -- --share lets people sign in.\n`,
+      );
+    }
     await application.prepare();
     server.once("error", (error: NodeJS.ErrnoException) => {
       if (error.code === "EADDRINUSE")

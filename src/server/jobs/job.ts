@@ -16,6 +16,7 @@ import {
 import type { Context } from "../context";
 import type { JobTable } from "../db/schema";
 import type { Store } from "../db/store";
+import { readable } from "../logbook/liveLogbooks";
 import { done, missing, type Result } from "../problem";
 
 /** Jobs of earlier versions name one service, or null. */
@@ -81,8 +82,8 @@ const RECENT = 50;
 /** Jobs that only look at something: they are no news, and several may run at a time. */
 export const SILENT: readonly Job["kind"][] = ["preview", "look", "sendLook"];
 
-/** The newest jobs first. */
-export function recentJobs(store: Store): Job[] {
+/** The newest jobs first, of the logbooks that one may read. */
+export function recentJobs({ store, actor }: Pick<Context, "store" | "actor">): Job[] {
   return store
     .all(
       store.q
@@ -90,6 +91,7 @@ export function recentJobs(store: Store): Job[] {
         .selectAll()
         .where("kind", "not in", [...SILENT])
         .orderBy("id", "desc")
+        .where("logbookId", "in", readable({ store, actor }))
         .limit(RECENT),
     )
     .map(jobOf);

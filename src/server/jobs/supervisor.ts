@@ -41,7 +41,8 @@ export function createSupervisor(
   let closed = false;
 
   function launch(context: Context, jobId: number): void {
-    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor: context.actor.name, means: means() };
+    const { actor } = context;
+    const order: WorkerOrder = { databaseFile, cells: door.cells, jobId, actor, means: means() };
     const worker = new Worker(new URL("./worker.ts", import.meta.url), {
       workerData: order,
       resourceLimits: WORKER_LIMITS,

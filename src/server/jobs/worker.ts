@@ -4,7 +4,7 @@ import { connect, WRITER_CACHE } from "../db/store";
 import { localFinder } from "../logbook/localFinder";
 import { localReader } from "../reader/reader";
 import { doJob, type JobMeans } from "./work";
-import { LOCAL_OPERATOR } from "../actor";
+import type { Actor } from "../actor";
 
 /** What the supervisor hands to a worker thread. */
 export interface WorkerOrder {
@@ -13,7 +13,7 @@ export interface WorkerOrder {
   readonly cells: SharedArrayBuffer;
   readonly jobId: number;
   /** Who asked for it. */
-  readonly actor: string;
+  readonly actor: Actor;
   readonly means: JobMeans;
 }
 
@@ -31,7 +31,7 @@ try {
       store,
       finder: localFinder(store),
       reader: localReader(store),
-      actor: { ...LOCAL_OPERATOR, name: order.actor },
+      actor: order.actor,
       now: () => Math.floor(Date.now() / 1000),
       announce: (event) => port.postMessage(event),
       write: async (work) => work(),

@@ -17,6 +17,7 @@ import { serialLogged, takeSerial } from "../contest/serials";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { servicesInUse } from "../confirm/access";
 import { writeBatch } from "../logbook/batch";
+import { readable } from "../logbook/liveLogbooks";
 import { stationOf } from "../logbook/reading";
 import { fillOwnFacts, ownFactsAt, siteAt } from "../logbook/sites";
 import { logFactsOf, twinFinder } from "../logbook/twins";
@@ -202,10 +203,11 @@ export function undoArrival(context: Context, id: number): Result<Arrival> {
 
 /** What came, the newest first. */
 export function listArrivals(
-  { store }: Pick<Context, "store">,
+  { store, actor }: Pick<Context, "store" | "actor">,
   { outcome, limit }: { outcome?: ArrivalOutcome | undefined; limit: number },
 ): Arrival[] {
   let query = store.q.selectFrom("arrival").select(SHOWN).orderBy("id", "desc").limit(limit);
+  query = query.where("logbookId", "in", readable({ store, actor }));
   if (outcome !== undefined) query = query.where("outcome", "=", outcome);
   return store.all(query).map(arrivalOf);
 }

@@ -337,6 +337,7 @@ function openBatch(context: Context, options: BatchOptions): number {
       logbookId: options.logbookId,
       at: context.now(),
       actor: actor.name,
+      personId: actor.personId,
       kind: options.kind,
       summary: options.summary,
       undoes: options.undoes ?? null,

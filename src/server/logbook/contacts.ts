@@ -12,7 +12,7 @@ import { findLogbook } from "./logbooks";
 import { fillOwnFacts, findSite, ownFactsAt, siteAt } from "./sites";
 import { filteredContacts } from "./filterSql";
 
-/** Logs a contact. What it does not say of our side comes from the logbook's site. */
+/** Logs a contact. What it does not say of our side comes from who logs it and the logbook's site. */
 export function logContact(context: Context, logbookId: number, input: unknown): Result<LoggedContact> {
   const checked = checkContact(input, context.now());
   if (!checked.ok) return invalid(checked.faults);
@@ -31,7 +31,8 @@ function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts)
   const { store } = context;
   const site =
     (facts.siteId === null ? undefined : findSite(store, facts.siteId)) ?? siteAt(store, logbookId, facts.startedAt);
-  return fillOwnFacts({ ...facts, siteId: null }, ownFactsAt(site, facts.band));
+  const operator = facts.operator ?? context.actor.call;
+  return fillOwnFacts({ ...facts, operator, siteId: null }, ownFactsAt(site, facts.band));
 }
 
 export function getContact(context: Context, logbookId: number, id: number): Result<StoredContact> {

@@ -129,7 +129,7 @@ describe("deleting a logbook", () => {
     Object.assign(means, { remover: { begin: () => {}, close: async () => {} } });
     valueOf(await remove(hill, "Hill"));
     expect(listLogbooks(context).map(({ name }) => name)).toEqual(["Home log"]);
-    expect(gate(context, "read", { logbookId: hill })).toMatchObject({ status: 404 });
+    expect(gate(context, { needs: "read", orOwn: false }, { logbookId: hill })).toMatchObject({ status: 404 });
     expect(findLogbook(context, hill)).toMatchObject({ ok: false });
     context.store.close();
     const store = openStore(join(folder, "cut.sqlite"));

@@ -7,7 +7,7 @@ import { followFirst } from "../award/followed";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
-import { liveLogbooks } from "./liveLogbooks";
+import { liveLogbooks, readable } from "./liveLogbooks";
 import { findSite, insertSite, siteNow } from "./sites";
 
 export function createLogbook(context: Context, input: z.output<typeof logbookInputSchema>): Result<Logbook> {
@@ -50,10 +50,9 @@ export function changeLogbook(
   return findLogbook(context, id);
 }
 
-export function listLogbooks(context: Pick<Context, "store" | "now">): Logbook[] {
-  return context.store
-    .all(liveLogbooks(context.store).select("id").orderBy("id"))
-    .map(({ id }) => loadLogbook(context, id)!);
+/** The logbooks that who acts may read. */
+export function listLogbooks(context: Pick<Context, "store" | "now" | "actor">): Logbook[] {
+  return readable(context).map((id) => loadLogbook(context, id)!);
 }
 
 export function findLogbook(context: Pick<Context, "store" | "now">, id: number): Result<Logbook> {

@@ -70,6 +70,14 @@ export function addressOf<E extends Endpoint>(endpoint: E, ...[asked]: Optional<
   return `/api/v1/${path}${text === "" ? "" : `?${text}`}`;
 }
 
+let tellSignedOut = () => {};
+
+/** What is done when the server wants that one signs in; what it gives ends that. */
+export function onSignedOut(tell: () => void): () => void {
+  tellSignedOut = tell;
+  return () => (tellSignedOut = () => {});
+}
+
 /** One request to an endpoint; throws ApiProblem. */
 export async function ask<E extends Endpoint>(
   endpoint: E,
@@ -96,6 +104,7 @@ export async function ask<E extends Endpoint>(
   }
   const answer = (await response.json().catch(() => null)) as Answered<E> | ProblemDetails | null;
   if (response.ok) return answer as Answered<E>;
+  if (response.status === 401 && endpoint.needs !== "anyone") tellSignedOut();
   throw new ApiProblem(
     (answer as ProblemDetails | null) ?? {
       ...UNREACHABLE,

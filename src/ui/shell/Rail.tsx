@@ -7,6 +7,7 @@ import { serviceById } from "@/core/confirm";
 import { useActions, useRun } from "../kit/actions";
 import { useKeysOf } from "../kit/changedKeys";
 import { count, many } from "../kit/format";
+import { PersonMenu } from "../people/PersonMenu";
 import { BackupWarning } from "./BackupWarning";
 import { Clock } from "./Clock";
 import { JobsMenu } from "./JobsMenu";
@@ -75,6 +76,7 @@ export function Rail({ theme }: { theme: Themed }) {
         {paused.length > 0 && <span className="ml-1 text-stop">{paused.join(", ")} paused</span>}
       </Link>
       <JobsMenu />
+      <PersonMenu />
       <span className="flex items-center gap-1 max-sm:hidden">
         <IconButton
           label={paletteKeys === undefined ? "Find an action" : `Find an action (${paletteKeys})`}

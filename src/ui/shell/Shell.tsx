@@ -1,14 +1,16 @@
 "use client";
 
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { usePathname } from "next/navigation";
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useRef } from "react";
 import { Toaster } from "sonner";
-import type { Logbook } from "@/core/contract";
+import type { Acting, Logbook } from "@/core/contract";
 import { AlertBar } from "../alerts/AlertBar";
 import { PlaceKeeper } from "../tuning/PlaceKeeper";
 import { ActionsProvider } from "../kit/actions";
-import { FirstLogbook } from "../station/FirstLogbook";
+import { ServerState } from "../kit/ServerState";
+import { ActingProvider } from "../people/acting";
+import { NoLogbook } from "../people/NoLogbook";
+import { SignInAgain } from "../people/SignInAgain";
 import { ArrivalForm } from "../station/ArrivalForm";
 import { NewLogbook } from "../station/NewLogbook";
 import { Sites } from "../station/SitesWindow";
@@ -28,6 +30,7 @@ const ABOVE_ALERT = { bottom: 52 };
 interface ShellProps {
   logbooks: readonly Logbook[];
   current: Logbook | null;
+  acting: Acting;
   theme: Theme;
   /** How far the server had told when the logbooks were read. */
   mark: string;
@@ -35,62 +38,55 @@ interface ShellProps {
 }
 
 /** The frame around every place: rail above, places at the side, and what floats. A window of its own has no frame. */
-export function Shell({ logbooks, current, theme, mark, children }: ShellProps) {
-  const [client] = useState(
-    () =>
-      new QueryClient({
-        defaultOptions: {
-          // The server may be this machine: without a network it is there all the same.
-          queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: false, networkMode: "always" },
-          mutations: { networkMode: "always" },
-        },
-      }),
-  );
+export function Shell({ logbooks, current, acting, theme, mark, children }: ShellProps) {
   const themed = useTheme(theme);
   const frame = useRef<HTMLDivElement>(null);
   useFocusKeeper(frame);
   const isAlone = usePathname() === BAND_MAP_PATH;
   return (
-    <QueryClientProvider client={client}>
-      <ActionsProvider>
-        {current === null ? (
-          <FirstLogbook />
-        ) : (
-          <LogbookProvider key={current.id} initial={current} logbooks={logbooks} mark={mark}>
-            <RadioProvider>
-              <div
-                ref={frame}
-                className={
-                  isAlone
-                    ? "h-dvh"
-                    : "print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_auto] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto_auto]"
-                }
-              >
-                {!isAlone && (
-                  <>
-                    <Rail theme={themed} />
-                    <Nav />
-                  </>
-                )}
-                <main className={isAlone ? "h-full" : "min-h-0 min-w-0 max-sm:order-1"}>{children}</main>
-                {!isAlone && <AlertBar />}
-              </div>
-              <CommandPalette />
-              <KeyList />
-              <NewLogbook />
-              <Sites />
-              <ArrivalForm />
-              <PlaceKeeper />
-            </RadioProvider>
-          </LogbookProvider>
-        )}
-        <Toaster
-          theme={themed.theme === "night" ? "dark" : "light"}
-          position="bottom-right"
-          offset={ABOVE_ALERT}
-          closeButton
-        />
-      </ActionsProvider>
-    </QueryClientProvider>
+    <ServerState>
+      <ActingProvider acting={acting}>
+        <ActionsProvider>
+          {current === null ? (
+            <NoLogbook />
+          ) : (
+            <LogbookProvider key={current.id} initial={current} logbooks={logbooks} mark={mark}>
+              <RadioProvider>
+                <div
+                  ref={frame}
+                  className={
+                    isAlone
+                      ? "h-dvh"
+                      : "print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_auto] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto_auto]"
+                  }
+                >
+                  {!isAlone && (
+                    <>
+                      <Rail theme={themed} />
+                      <Nav />
+                    </>
+                  )}
+                  <main className={isAlone ? "h-full" : "min-h-0 min-w-0 max-sm:order-1"}>{children}</main>
+                  {!isAlone && <AlertBar />}
+                </div>
+                <CommandPalette />
+                <KeyList />
+                <NewLogbook />
+                <Sites />
+                <ArrivalForm />
+                <PlaceKeeper />
+                <SignInAgain />
+              </RadioProvider>
+            </LogbookProvider>
+          )}
+          <Toaster
+            theme={themed.theme === "night" ? "dark" : "light"}
+            position="bottom-right"
+            offset={ABOVE_ALERT}
+            closeButton
+          />
+        </ActionsProvider>
+      </ActingProvider>
+    </ServerState>
   );
 }

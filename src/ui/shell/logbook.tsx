@@ -73,6 +73,10 @@ export function LogbookProvider({
     if (event.type === "contests") return void client.invalidateQueries({ queryKey: ["contest"] });
     if (event.type === "identities") return void client.invalidateQueries({ queryKey: ["identities"] });
     if (event.type === "directories") return void client.invalidateQueries({ queryKey: directoriesKey });
+    if (event.type === "people") {
+      void client.invalidateQueries({ queryKey: ["people"] });
+      return router.refresh();
+    }
     if (event.type === "sun") return void client.invalidateQueries({ queryKey: ["sun"] });
     if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id)
       return;

@@ -3,10 +3,12 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 import { useActions } from "../kit/actions";
 import { useAddress } from "../kit/useAddress";
+import { useMay } from "../people/acting";
 import { BACKUPS_PAGE } from "./pages/backupsPage";
 import { DIRECTORIES_PAGE } from "./pages/directoriesPage";
 import { LINKS_PAGE } from "./pages/linksPage";
 import { LOGBOOKS_PAGE } from "./pages/logbooksPage";
+import { PEOPLE_PAGE } from "./pages/peoplePage";
 import { SERVICES_PAGE } from "./pages/servicesPage";
 import { SETTINGS_PAGE } from "./pages/settingsPage";
 import { SITES_PAGE } from "./pages/sitesPage";
@@ -19,6 +21,7 @@ const PAGES: readonly StationPage[] = [
   LINKS_PAGE,
   SERVICES_PAGE,
   DIRECTORIES_PAGE,
+  PEOPLE_PAGE,
   BACKUPS_PAGE,
   SETTINGS_PAGE,
   STEPS_PAGE,
@@ -36,6 +39,7 @@ export function Station() {
     PAGES.map(({ id, name }, index) => ({ id: `station ${id}`, label: `Station: ${name}`, run: () => show(index) })),
   );
   const { Page, name, about } = PAGES[at]!;
+  const mayManage = useMay("manage", null);
   return (
     <TabGroup
       vertical
@@ -67,6 +71,11 @@ export function Station() {
                   <h2 className="inline text-title font-semibold">{name}</h2>
                   <p className="ml-3 inline text-soft">{about}</p>
                 </header>
+                {!mayManage && (
+                  <p role="note" className="border-b border-line bg-hold-wash px-4 py-2">
+                    You may look at this. To change what all share, ask for the role manager.
+                  </p>
+                )}
                 <Page />
               </>
             )}

@@ -72,6 +72,6 @@ export const testAlertMail = endpoint({
   method: "POST",
   path: "logbooks/{logbookId}/alert-mail-test",
   summary: "Send a message for a test through each mail link, and say what became of it",
-  needs: "log",
+  needs: "change",
   answer: { items: testStepSchema },
 });

@@ -63,7 +63,7 @@ export const followAward = endpoint({
   method: "PUT",
   path: `${AWARDS}/{award}/followed`,
   summary: "Follow an award, or no longer: reading, spots and alerts speak of those that are followed",
-  needs: "log",
+  needs: "change",
   body: z.strictObject({ followed: z.boolean() }),
   answer: z.object({ followed: z.boolean() }),
 });

@@ -44,6 +44,7 @@ export const changeContact = endpoint({
   path: "logbooks/{logbookId}/contacts/{contactId}",
   summary: "Change some facts of a contact",
   needs: "change",
+  orOwn: true,
   body: { checkedLater: contactPatchSchema },
   answer: storedContactSchema,
 });
@@ -53,6 +54,7 @@ export const deleteContact = endpoint({
   path: "logbooks/{logbookId}/contacts/{contactId}",
   summary: "Delete a contact; the answer names the batch to undo to have it back",
   needs: "change",
+  orOwn: true,
   answer: z.object({ batchId: z.int() }),
 });
 

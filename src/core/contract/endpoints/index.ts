@@ -16,6 +16,7 @@ import * as inStep from "./inStep";
 import * as jobs from "./jobs";
 import * as links from "./links";
 import * as logbooks from "./logbooks";
+import * as people from "./people";
 import { alertRules, filters, spotViews, views } from "./saved";
 import * as spots from "./spots";
 import * as station from "./station";
@@ -25,6 +26,7 @@ import * as sun from "./sun";
 /** Every endpoint of the interface for programs. */
 export const ENDPOINTS: readonly Endpoint[] = [
   station,
+  people,
   backups,
   calls,
   directories,

@@ -21,7 +21,7 @@ export const cancelJob = endpoint({
   method: "POST",
   path: "jobs/{jobId}/cancel",
   summary: "Cancel a running job",
-  needs: "log",
+  needs: "change",
   answer: jobSchema,
 });
 

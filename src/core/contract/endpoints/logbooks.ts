@@ -139,5 +139,6 @@ export const undo = endpoint({
   path: "logbooks/{logbookId}/journal/{batchId}/undo",
   summary: "Undo a batch: at once, and what was undone; or, a large one, by a job",
   needs: "change",
+  orOwn: true,
   answer: z.union([jobSchema, undoReportSchema]),
 });

@@ -7,7 +7,7 @@ export const health = endpoint({
   method: "GET",
   path: "health",
   summary: "Whether the server is up",
-  needs: "read",
+  needs: "anyone",
   answer: z.object({ status: z.literal("ok"), name: z.string(), version: z.string() }),
 });
 
@@ -15,7 +15,7 @@ export const openApi = endpoint({
   method: "GET",
   path: "openapi.json",
   summary: "This document",
-  needs: "read",
+  needs: "anyone",
   answer: z.record(z.string(), z.unknown()),
 });
 

@@ -1,11 +1,19 @@
 import * as station from "@/core/contract/endpoints/station";
-import { hears, type LiveEvent } from "@/core/contract";
+import { hears, type LiveEvent, logbookOf } from "@/core/contract";
+import { may } from "@/server/actor";
+import { missing, problemResponse } from "@/server/problem";
 import { bind } from "@/server/route";
 
 const BEAT_MS = 20_000;
 
-/** What changes, from the moment one begins to listen; whether something did since an earlier one comes first. */
-export const GET = bind(station.events, ({ runtime, request, query }) => {
+/**
+ * What changes, of what one may read, from the moment one begins to listen; whether something did since an earlier one
+ * comes first. Who is signed out hears no more.
+ */
+export const GET = bind(station.events, ({ context, runtime, request, query }) => {
+  if (query.logbook !== undefined && !may(context.actor, "read", query.logbook))
+    return problemResponse(missing(`logbook ${query.logbook}`).problem);
+  let { actor } = context;
   // A browser that comes back over a connection still open must not keep the process from ending.
   if (runtime.ending.aborted) return new Response(null, { status: 503, headers: { connection: "close" } });
   const concern = { logbookId: query.logbook, entryId: query.entry, position: query.position };
@@ -25,8 +33,15 @@ export const GET = bind(station.events, ({ runtime, request, query }) => {
       if (query.after !== undefined && query.after !== runtime.hub.mark()) tell({ type: "missed" });
       const beat = setInterval(() => write(": here\n\n"), BEAT_MS);
       const unlisten = runtime.hub.listen((event) => {
-        if (hears(concern, event)) tell(event);
+        const of = logbookOf(event);
+        if (hears(concern, event) && (of === null || may(actor, "read", of))) tell(event);
+        if (event.type === "people") lookAgain().catch(end);
       });
+      const lookAgain = async () => {
+        const now = await runtime.entrance.actorOf(request.headers);
+        if (now === null) end();
+        else actor = now;
+      };
       const end = () => {
         stop();
         try {

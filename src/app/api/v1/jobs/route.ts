@@ -3,4 +3,4 @@ import { recentJobs } from "@/server/jobs/job";
 import { done } from "@/server/problem";
 import { serve } from "@/server/route";
 
-export const GET = serve(jobs.jobs, ({ context }) => done(recentJobs(context.store)));
+export const GET = serve(jobs.jobs, ({ context }) => done(recentJobs(context)));

@@ -1,0 +1,6 @@
+import * as people from "@/core/contract/endpoints/people";
+import { listSessions } from "@/server/people/people";
+import { done } from "@/server/problem";
+import { serve } from "@/server/route";
+
+export const GET = serve(people.ownSessions, ({ context }) => done(listSessions(context, context.actor.personId)));

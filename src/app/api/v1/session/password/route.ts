@@ -1,0 +1,15 @@
+import * as people from "@/core/contract/endpoints/people";
+import { NOT_SHARED } from "@/server/people/entrance";
+import { problemResponse } from "@/server/problem";
+import { bind } from "@/server/route";
+
+export const PUT = bind(people.changePassword, async ({ context, runtime, body, request }) => {
+  const { signIn } = runtime.entrance;
+  if (signIn === null) return problemResponse(NOT_SHARED);
+  const changed = await signIn.change(body.before, body.password, request.headers);
+  if (!changed.ok) return problemResponse(changed.problem);
+  const response = Response.json({});
+  for (const cookie of changed.value) response.headers.append("set-cookie", cookie);
+  context.announce({ type: "people" });
+  return response;
+});
