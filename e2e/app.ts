@@ -1,6 +1,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
-import { createServer } from "node:http";
+import http, { createServer } from "node:http";
+import https from "node:https";
 import type { AddressInfo, Server } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -31,6 +32,8 @@ export interface App {
   /** Has an identity of a call given, as an operator gets it. */
   readonly identify: (logbookId: number, call: string) => Promise<void>;
   readonly pid: () => number;
+  /** What the server has said so far. */
+  readonly said: () => string;
   /** Ends the server as a power cut would. */
   readonly kill: () => Promise<void>;
   readonly restart: () => Promise<void>;
@@ -40,6 +43,8 @@ export interface App {
 interface AppOptions {
   /** The data folder, where it is to be a certain one. */
   readonly data?: string;
+  /** Open to others, who sign in. */
+  readonly shared?: boolean;
   /** The first start is killed after so many milliseconds, and then it is started again. */
   readonly killAfterMs?: number;
 }
@@ -70,7 +75,8 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
   const skerry = await startSkerry({ port: 0, perSecond: 100 });
   const keyer = await startKeyer({ port: 0, limit: 4 });
   const port = await freePort();
-  const url = `http://127.0.0.1:${port}`;
+  const url = `${options.shared ? "https" : "http"}://127.0.0.1:${port}`;
+  let said = "";
   if (options.killAfterMs !== undefined) {
     const child = spawnServer();
     await new Promise((resolve) => setTimeout(resolve, options.killAfterMs));
@@ -80,13 +86,14 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
   let server = await launch();
 
   function spawnServer(): ChildProcess {
-    return spawn(process.execPath, ["scripts/serve.mjs"], {
-      stdio: ["ignore", "ignore", "inherit"],
+    const child = spawn(process.execPath, ["scripts/serve.mjs", ...(options.shared ? ["--share"] : [])], {
+      stdio: ["ignore", "pipe", "inherit"],
       env: {
         ...process.env,
         NODE_ENV: "production",
         NEXT_TELEMETRY_DISABLED: "1",
         MALLOC_ARENA_MAX: "2",
+        YPSILOID_HOST: "127.0.0.1",
         YPSILOID_PORT: String(port),
         YPSILOID_DATA: data,
         YPSILOID_LANTERN_URL: lanternUrl,
@@ -100,15 +107,17 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
         YPSILOID_KEYER_PORT: String(portOf(keyer)),
       },
     });
+    child.stdout.setEncoding("utf8").on("data", (piece: string) => (said += piece));
+    return child;
   }
 
   async function launch(): Promise<ChildProcess> {
     const child = spawnServer();
     for (;;) {
       if (child.exitCode !== null) throw new Error("the application ended before it answered");
-      const up = await fetch(`${url}/api/v1/health`).catch(() => null);
+      const up = await statusOf(`${url}/api/v1/health`);
       // Without a database it says so, which is an answer.
-      if (up?.ok || up?.status === 503) return child;
+      if (up === 200 || up === 503) return child;
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
   }
@@ -138,6 +147,7 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     url,
     data,
     pid: () => server.pid!,
+    said: () => said,
     async lanternHas() {
       return (await (await fetch(`${lanternUrl}/health`)).json()) as LanternCounts;
     },
@@ -174,6 +184,17 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
       rmSync(data, { recursive: true, force: true });
     },
   };
+}
+
+/** Null where nothing answers. Whoever made the certificate is believed. */
+function statusOf(url: string): Promise<number | null> {
+  const { get } = url.startsWith("https") ? https : http;
+  return new Promise((resolve) => {
+    get(url, { rejectUnauthorized: false, agent: false }, (response) => {
+      response.resume();
+      resolve(response.statusCode!);
+    }).on("error", () => resolve(null));
+  });
 }
 
 async function freePort(): Promise<number> {
