@@ -243,3 +243,62 @@ test("a backup of the first version is brought to this one, and stays as it is",
   expect(kept.prepare("SELECT count(*) FROM kysely_migration").pluck().get()).toBe(1);
   kept.close();
 });
+
+describe("people, on going back", () => {
+  const people = (of: Store) => of.all(of.q.selectFrom("person").select(["username", "role", "goneAt"]).orderBy("id"));
+  let number = 0;
+  const add = (username: string, role: "owner" | "reader"): number => {
+    const day = "2026-11-20T00:00:00.000Z";
+    const person = { name: username, username, role, email: `${username}@station.invalid`, emailVerified: 0 };
+    const times = { createdAt: day, updatedAt: day };
+    const userId = store.run(
+      store.q.insertInto("person").values({ ...person, ...times, call: null, goneAt: null }),
+    ).lastId;
+    const login = { userId, accountId: String(userId), providerId: "credential", password: username };
+    const session = { userId, token: `token ${++number}`, expiresAt: "2027-01-01T00:00:00.000Z", ...times };
+    store.run(store.q.insertInto("login").values({ ...login, ...times }));
+    store.run(store.q.insertInto("session").values({ ...session, ipAddress: null, userAgent: null }));
+    return userId;
+  };
+
+  test("stay as they are: who was removed does not come back, nor does a password of before", async () => {
+    const ines = add("ines", "owner");
+    const lena = add("lena", "reader");
+    const hill = addLogbook("Hill", "CX3QUA/P");
+    store.run(store.q.insertInto("personRole").values({ personId: lena, logbookId: hill, role: "manager" }));
+    const order = await backedUp(null);
+    store.run(store.q.updateTable("login").set({ password: "newer" }).where("userId", "=", ines));
+    store.run(store.q.updateTable("person").set({ goneAt: NOON, username: null, role: null }).where("id", "=", lena));
+    store.run(store.q.deleteFrom("personRole"));
+    const tomas = add("tomas", "reader");
+    const since = addLogbook("Since", "CX3QUA/M");
+    const roles = [
+      { personId: tomas, logbookId: hill, role: "logger" as const },
+      { personId: tomas, logbookId: since, role: "logger" as const },
+    ];
+    store.run(store.q.insertInto("personRole").values(roles));
+    await goBack(order);
+    expect(people(store)).toEqual([
+      { username: "ines", role: "owner", goneAt: null },
+      { username: null, role: null, goneAt: NOON },
+      { username: "tomas", role: "reader", goneAt: null },
+    ]);
+    expect(store.values(store.q.selectFrom("login").select("password").orderBy("id"))).toEqual([
+      "newer",
+      "lena",
+      "tomas",
+    ]);
+    expect(store.all(store.q.selectFrom("personRole").selectAll())).toEqual(roles.slice(0, 1));
+    expect(store.all(store.q.selectFrom("session").select("id"))).toHaveLength(3);
+  });
+
+  test("come with the backup where there are none, and sign in again", async () => {
+    add("ines", "owner");
+    const order = await backedUp(null);
+    store.run(store.q.deleteFrom("person"));
+    await goBack(order);
+    expect(people(store)).toEqual([{ username: "ines", role: "owner", goneAt: null }]);
+    expect(store.values(store.q.selectFrom("login").select("password"))).toEqual(["ines"]);
+    expect(store.all(store.q.selectFrom("session").select("id"))).toEqual([]);
+  });
+});

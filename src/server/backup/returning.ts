@@ -5,6 +5,7 @@ import { compareWithBackup, type Standing } from "../../core/backup";
 import { isoTime } from "../../core/contact";
 import type { BackupLook } from "../../core/contract";
 import { connect, openStore, type Store } from "../db/store";
+import { keepPeople } from "../people/keepPeople";
 import { obstacleTo } from "./soundness";
 import { atHome, homesIn, standingsOf, takeOver } from "./takeOver";
 import { liveLogbooks } from "../logbook/liveLogbooks";
@@ -73,19 +74,17 @@ export async function makeReady({ databaseFile, file, summary, at }: ReturnOrder
 
 /**
  * Puts the copy that was made ready in the log's place, in one transaction: who has the log open goes on with it, and a
- * process that is killed leaves it as it was. Nobody else may write meanwhile.
+ * process that is killed leaves it as it was. People stay as they are. Nobody else may write meanwhile.
  *
  * @returns how many contacts more it took over, which came since it was made ready
  */
 export async function putInPlace({ databaseFile, summary, at }: ReturnOrder): Promise<number> {
   const ready = copyFileOf(databaseFile);
-  let taken = 0;
-  if (summary !== null) {
-    const [backup, log] = [connect(ready), connect(databaseFile)];
-    taken = takeOver(backup, log, summary, at);
-    log.close();
-    backup.close();
-  }
+  const [backup, log] = [connect(ready), connect(databaseFile)];
+  const taken = summary === null ? 0 : takeOver(backup, log, summary, at);
+  keepPeople(backup, log, homesIn(backup, log));
+  log.close();
+  backup.close();
   const source = new Database(ready);
   try {
     await source.backup(databaseFile, { progress: ({ remainingPages }) => remainingPages });

@@ -56,13 +56,18 @@ async function handIn(entryId: number): Promise<HandInReport> {
       taken++;
       if (remark !== null) remarks.push(`${contact.call}: ${remark}`);
     } catch (error) {
-      if (!(error instanceof ApiProblem) || error.details.status === 0) break;
+      if (!(error instanceof ApiProblem) || waits(error)) break;
       refused.push({ call: contact.call, text: error.message, handIn: contact.handIn ?? "" });
       continue;
     }
     dropHandIn(entryId, contact.handIn ?? "");
   }
   return { taken, remarks, refused };
+}
+
+/** Whether it is no fault of the contact: the server is away, wants one to sign in, or cannot write now. */
+function waits({ details: { status } }: ApiProblem): boolean {
+  return status === 0 || status === 401 || status >= 500;
 }
 
 const PATIENCE_MS = 6000;
