@@ -169,7 +169,12 @@ describe("every route, in every role", () => {
   type Ids = Awaited<ReturnType<typeof begun>>["here"];
   /** What a route says to somebody, with a query that no endpoint takes: behind the gate it is a 422 at once. */
   async function said({ handler, method, path }: Awaited<ReturnType<typeof handlers>>[number], ids: Ids) {
-    const named: Record<string, unknown> = { ...ids, service: "lantern", award: "entities", statistic: "bands" };
+    const named: Record<string, string | number> = {
+      ...ids,
+      service: "lantern",
+      award: "entities",
+      statistic: "bands",
+    };
     const params = Object.fromEntries(
       namesOf(path).map(({ name, long }) => [name, long ? ["1"] : String(named[name] ?? 1)]),
     );

@@ -5,6 +5,8 @@ export const batchSchema = z.object({
   id: z.int(),
   at: z.string(),
   actor: z.string(),
+  /** Of the person who did it; null for whoever sat at the computer, and for what was done by itself. */
+  personId: z.int().nullable(),
   kind: z.string(),
   summary: z.string(),
   contacts: z.int(),

@@ -28,7 +28,7 @@ export function listBatches(context: Context, logbookId: number): Result<Batch[]
   return done(rows.map(batchOf));
 }
 
-function batchOf({ logbookId: _, personId: __, at, ...batch }: Selectable<JournalBatchTable>): Batch {
+function batchOf({ logbookId: _, at, ...batch }: Selectable<JournalBatchTable>): Batch {
   return { ...batch, at: isoTime(at) };
 }
 

@@ -23,7 +23,7 @@ export function doorDialect({ store, write }: Pick<Context, "store" | "write">):
       const { changes, lastId } = await write(() => store.run(query));
       return { rows: [], numAffectedRows: BigInt(changes), insertId: BigInt(lastId) };
     },
-    // eslint-disable-next-line require-yield -- Kysely asks for one; what signs people in never reads row by row.
+
     async *streamQuery() {
       throw new Error("nothing is read row by row here");
     },

@@ -20,7 +20,7 @@ export function keepPeople(backup: Store, log: Store, homes: ReadonlyMap<number,
         const logbookId = "logbookId" in row && row.logbookId !== null ? homes.get(row.logbookId) : null;
         if (logbookId === undefined || (logbookId !== null && logbookId < 0)) continue;
         const kept = logbookId === null ? row : { ...row, logbookId };
-        backup.run(backup.q.insertInto(table).values(kept as never));
+        backup.run(backup.q.insertInto(table).values(kept));
       }
     }
   });

@@ -5,6 +5,8 @@ import { type DragEvent, useMemo, useState } from "react";
 import { bandLabel } from "@/core/band";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
+import { useMay } from "../people/acting";
+import { useLogbook } from "../shell/logbook";
 import { ImportWindow } from "../log/ImportWindow";
 import { Log } from "../log/Log";
 import { useOperating } from "./useOperating";
@@ -13,14 +15,15 @@ import { useOperating } from "./useOperating";
 export function Desk() {
   const { callRef, last, undoLast, undoing, line, reading, windows } = useOperating();
   const [importing, setImporting] = useState<readonly File[] | null>(null);
+  const mayImport = useMay("change", useLogbook().logbook.id);
   const [dragging, setDragging] = useState(false);
-  useActions([{ id: "import", run: () => setImporting([]) }]);
+  useActions(mayImport ? [{ id: "import", run: () => setImporting([]) }] : []);
 
   function onDrop(event: DragEvent) {
     event.preventDefault();
     setDragging(false);
     const dropped = [...event.dataTransfer.files];
-    if (dropped.length > 0) setImporting(dropped);
+    if (mayImport && dropped.length > 0) setImporting(dropped);
   }
 
   // Without this the whole log is drawn anew with every key of the entry line.
@@ -35,19 +38,21 @@ export function Desk() {
             </Button>
           </span>
         )}
-        <Button small onClick={() => setImporting([])}>
-          <Upload size={14} aria-hidden /> <span className="max-sm:sr-only">Import</span>
-        </Button>
+        {mayImport && (
+          <Button small onClick={() => setImporting([])}>
+            <Upload size={14} aria-hidden /> <span className="max-sm:sr-only">Import</span>
+          </Button>
+        )}
       </Log>
     ),
-    [callRef, last, undoing, undoLast],
+    [callRef, last, undoing, undoLast, mayImport],
   );
 
   return (
     <div
       className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_minmax(360px,1fr)]"
       onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes("Files")) return;
+        if (!mayImport || !event.dataTransfer.types.includes("Files")) return;
         event.preventDefault();
         setDragging(true);
       }}

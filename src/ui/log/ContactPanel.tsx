@@ -238,6 +238,7 @@ function History({ params }: { params: { logbookId: number; contactId: number } 
       {data?.items.map(({ batch, before, after }) => (
         <p key={`${batch.id}-${JSON.stringify(after)}`} className={batch.undoneBy === null ? "" : "line-through"}>
           <span className="font-mono text-soft">{fullTime(batch.at)}</span> {batch.summary}
+          {batch.personId !== null && <span className="text-soft"> by {batch.actor}</span>}
           <span className="text-soft">{after !== null && `: ${changeInWords(before, after)}`}</span>
         </p>
       ))}

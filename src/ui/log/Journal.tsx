@@ -11,11 +11,14 @@ import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLive } from "../kit/useLive";
+import { useActing, useMay } from "../people/acting";
 import { changeInWords } from "./contactForm";
 import { useUndo } from "./useUndo";
 
 /** Every change ever made to the log, the newest first; each can be looked into and undone. */
 export function Journal({ logbookId, onClose }: { logbookId: number; onClose: () => void }) {
+  const mayChange = useMay("change", logbookId);
+  const { personId } = useActing();
   const [inside, setInside] = useState<number | null>(null);
   const { data, isError, refetch } = useQuery({
     queryKey: ["journal", logbookId],
@@ -47,6 +50,7 @@ export function Journal({ logbookId, onClose }: { logbookId: number; onClose: ()
                       className={`min-w-0 flex-1 truncate ${batch.undoneBy === null ? "" : "text-soft line-through"}`}
                     >
                       {batch.summary}
+                      {batch.personId !== null && <span className="text-soft"> by {batch.actor}</span>}
                     </span>
                     <span className="w-24 text-right text-soft">{many(batch.contacts, "contact")}</span>
                     <Button
@@ -62,7 +66,9 @@ export function Journal({ logbookId, onClose }: { logbookId: number; onClose: ()
                       small
                       className="w-[72px]"
                       aria-label={`Undo: ${batch.summary}`}
-                      disabled={batch.undoneBy !== null || undo.isPending}
+                      disabled={
+                        batch.undoneBy !== null || undo.isPending || !(mayChange || batch.personId === personId)
+                      }
                       onClick={() => undo.mutate({ batchId: batch.id, said: `Undone: ${batch.summary}` })}
                     >
                       {batch.undoneBy === null ? "Undo" : "Undone"}

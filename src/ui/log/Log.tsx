@@ -15,6 +15,7 @@ import { DropMenu } from "../kit/DropMenu";
 import { count } from "../kit/format";
 import { useAddress } from "../kit/useAddress";
 import { useSettled } from "../kit/useSettled";
+import { useMay } from "../people/acting";
 import { useLogbook } from "../shell/logbook";
 import { statisticsAddress } from "../statistics/address";
 import { ALWAYS } from "../statistics/span";
@@ -48,6 +49,7 @@ interface LogProps {
 /** The log: found in, filtered, sorted, selected from, and changed. */
 export function Log({ leaveTo, children }: LogProps) {
   const { logbook } = useLogbook();
+  const mayChange = useMay("change", logbook.id);
   const [params, go] = useAddress();
   const views = useSavedViews(logbook.id);
   const [layout, setLayout] = useLayout(logbook.id, views.items);
@@ -102,7 +104,11 @@ export function Log({ leaveTo, children }: LogProps) {
   const showStatistics = () => router.push(statisticsAddress(layout.filter, ALWAYS));
 
   const withSelected = (what: "change" | "enrich" | "send") =>
-    chosen === 0 ? void toast("Select contacts first: Space on a row, or Ctrl A for all.") : setOpen(what);
+    !mayChange
+      ? void toast("Many contacts at once are changed by who has the role manager: ask who owns the station for it.")
+      : chosen === 0
+        ? void toast("Select contacts first: Space on a row, or Ctrl A for all.")
+        : setOpen(what);
   useActions([
     { id: "toLog", run: () => tableRef.current?.focus() },
     { id: "find", run: () => findRef.current?.select() },
@@ -185,7 +191,7 @@ export function Log({ leaveTo, children }: LogProps) {
             </>
           )}
         </span>
-        {chosen > 0 && (
+        {chosen > 0 && mayChange && (
           <>
             <Button small look="act" onClick={() => withSelected("change")}>
               Change

@@ -12,7 +12,7 @@ export function Doorstep({
   title: string;
   about: ReactNode;
   onSubmit?: () => void;
-  children: ReactNode;
+  children?: ReactNode;
 }) {
   const submit = (event: FormEvent) => {
     event.preventDefault();

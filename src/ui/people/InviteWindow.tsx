@@ -22,7 +22,7 @@ export function InviteWindow({ onClose, onMade }: { onClose: () => void; onMade:
   const { logbook, logbooks } = useLogbook();
   const form = useZodForm({
     schema: invitationInputSchema,
-    start: { forWhom: "", role: "logger" as const, logbookId: logbook.id as number | null, hours: 72 },
+    start: { forWhom: "", role: "logger" as const, logbookId: logbook.id, hours: 72 },
     send: (body) => ask(endpoints.invite, { body }),
     onSent: onMade,
   });

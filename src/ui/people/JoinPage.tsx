@@ -27,15 +27,9 @@ export function JoinPage() {
     retry: false,
   });
   if (token === "")
-    return (
-      <Doorstep
-        title="No invitation"
-        about="The link was not copied whole: it ends in # and many signs."
-        children={null}
-      />
-    );
-  if (error !== null) return <Doorstep title="No invitation" about={error.message} children={null} />;
-  if (data === undefined || token === null) return <Doorstep title="Invitation" about="Loading" children={null} />;
+    return <Doorstep title="No invitation" about="The link was not copied whole: it ends in # and many signs." />;
+  if (error !== null) return <Doorstep title="No invitation" about={error.message} />;
+  if (data === undefined || token === null) return <Doorstep title="Invitation" about="Loading" />;
   return data.signInName === null ? (
     <NewPerson token={token} invited={data} />
   ) : (
@@ -49,7 +43,10 @@ function onHash(tell: () => void): () => void {
 }
 
 /** The whole page is loaded anew: it begins as who has come in. */
-const goIn = () => location.assign("/desk");
+function goIn(): void {
+  history.replaceState(null, "", "/desk");
+  location.reload();
+}
 
 const again = z.string();
 const UNLIKE = { path: ["again"], message: "the two are not the same" };

@@ -63,8 +63,8 @@ function Reach({ sharing: { isShared, addresses, fingerprint, isSelfMade, until 
         {isSelfMade ? "made here, so that each browser warns of it once: compare the fingerprint, and go on" : "given"}
         {until !== null && <>; it ends on {fullTime(until)} UTC</>}
       </dd>
-      <dt className="text-soft">Fingerprint</dt>
-      <dd className="font-mono wrap-anywhere">SHA-256 {fingerprint}</dd>
+      <dt className="text-soft">Fingerprint, SHA-256</dt>
+      <dd className="font-mono wrap-anywhere">{fingerprint}</dd>
     </dl>
   );
 }

@@ -26,7 +26,7 @@ function SignedInMenu({ name }: { name: string }) {
   const [open, setOpen] = useState(false);
   const signOut = () =>
     ask(endpoints.signOut).then(
-      () => location.assign("/desk"),
+      () => location.reload(),
       (error: Error) => void toast.error(error.message),
     );
   const account = () => setOpen(true);
@@ -47,7 +47,7 @@ function SignedInMenu({ name }: { name: string }) {
           },
         ]}
       >
-        <span className="max-w-32 truncate">{name}</span>
+        <span className="max-w-24 truncate">{name}</span>
       </DropMenu>
       {open && <AccountWindow name={name} onClose={() => setOpen(false)} />}
     </>
@@ -60,7 +60,7 @@ const changeSchema = z
 
 /** One's own password, and where one is signed in. */
 function AccountWindow({ name, onClose }: { name: string; onClose: () => void }) {
-  const { data, refetch } = useQuery({ queryKey: ["people", "own"], queryFn: () => ask(endpoints.ownSessions) });
+  const { data, refetch } = useQuery({ queryKey: ["people", "own"], queryFn: () => ask(endpoints.ownSignIns) });
   const form = useZodForm({
     schema: changeSchema,
     start: { before: "", password: "", again: "" },
@@ -89,7 +89,7 @@ function AccountWindow({ name, onClose }: { name: string; onClose: () => void })
       <PasswordFields />
       <SessionList
         items={data?.items}
-        end={(sessionId) => ask(endpoints.endOwnSession, { params: { sessionId } })}
+        end={(signInId) => ask(endpoints.endOwnSignIn, { params: { signInId } })}
         onEnded={() => void refetch()}
       />
     </FormWindow>

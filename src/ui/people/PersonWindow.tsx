@@ -1,6 +1,7 @@
 "use client";
 
 import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
 import { toast } from "sonner";
 import { z } from "zod";
 import { type MadeInvitation, type Person, personPatchSchema } from "@/core/contract";
@@ -62,6 +63,7 @@ export function PersonWindow({ person, isShared, onClose, onRenewed }: PersonWin
       }),
     onSent: onClose,
   });
+  const [removing, setRemoving] = useState(false);
   const onError = (error: Error) => void toast.error(error.message);
   const renew = useMutation({
     mutationFn: () => ask(endpoints.renewPassword, { params }),
@@ -84,20 +86,34 @@ export function PersonWindow({ person, isShared, onClose, onRenewed }: PersonWin
       form={form}
       onClose={onClose}
       buttons={
-        <>
-          <Button look="quiet" className="mr-auto" disabled={remove.isPending} onClick={() => remove.mutate()}>
-            Remove {name}
-          </Button>
-          {isShared && (
-            <Button disabled={renew.isPending} onClick={() => renew.mutate()}>
-              New password…
+        removing ? (
+          <>
+            <p role="status" className="mr-auto self-center">
+              Removed for good, and signed out at once; what was logged stays.
+            </p>
+            <Button key="back" autoFocus onClick={() => setRemoving(false)}>
+              Back
             </Button>
-          )}
-          <Button onClick={onClose}>Close</Button>
-          <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
-            Keep
-          </Button>
-        </>
+            <Button look="act" disabled={remove.isPending} onClick={() => remove.mutate()}>
+              Remove
+            </Button>
+          </>
+        ) : (
+          <>
+            <Button look="quiet" className="mr-auto" onClick={() => setRemoving(true)}>
+              Remove…
+            </Button>
+            {isShared && (
+              <Button disabled={renew.isPending} onClick={() => renew.mutate()}>
+                New password…
+              </Button>
+            )}
+            <Button onClick={onClose}>Close</Button>
+            <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
+              Keep
+            </Button>
+          </>
+        )
       }
     >
       <div className="grid grid-cols-2 gap-3">
@@ -126,7 +142,7 @@ export function PersonWindow({ person, isShared, onClose, onRenewed }: PersonWin
       </div>
       <SessionList
         items={signedIn}
-        end={(sessionId) => ask(endpoints.endSession, { params: { ...params, sessionId } })}
+        end={(signInId) => ask(endpoints.endSignIn, { params: { ...params, signInId } })}
         onEnded={() => {}}
       />
     </FormWindow>

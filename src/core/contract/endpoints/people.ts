@@ -20,7 +20,7 @@ const nothing = z.object({});
 
 export const signIn = endpoint({
   method: "POST",
-  path: "session",
+  path: "sign-in",
   summary: "Sign in; the answer sets the cookie that the requests after it carry",
   needs: "anyone",
   body: signInSchema,
@@ -29,7 +29,7 @@ export const signIn = endpoint({
 
 export const acting = endpoint({
   method: "GET",
-  path: "session",
+  path: "sign-in",
   summary: "Who asks, and what he is at the station and in its logbooks",
   needs: "read",
   answer: actingSchema,
@@ -37,7 +37,7 @@ export const acting = endpoint({
 
 export const signOut = endpoint({
   method: "DELETE",
-  path: "session",
+  path: "sign-in",
   summary: "Sign out",
   needs: "anyone",
   answer: nothing,
@@ -45,24 +45,24 @@ export const signOut = endpoint({
 
 export const changePassword = endpoint({
   method: "PUT",
-  path: "session/password",
+  path: "sign-in/password",
   summary: "Change one's own password; one is signed out everywhere else",
   needs: "read",
   body: passwordChangeSchema,
   answer: nothing,
 });
 
-export const ownSessions = endpoint({
+export const ownSignIns = endpoint({
   method: "GET",
-  path: "session/all",
+  path: "sign-ins",
   summary: "Where one is signed in oneself",
   needs: "read",
   answer: { items: signedInSchema },
 });
 
-export const endOwnSession = endpoint({
+export const endOwnSignIn = endpoint({
   method: "DELETE",
-  path: "session/all/{sessionId}",
+  path: "sign-ins/{signInId}",
   summary: "Sign oneself out somewhere else",
   needs: "read",
   answer: nothing,
@@ -101,9 +101,9 @@ export const removePerson = endpoint({
   answer: nothing,
 });
 
-export const endSession = endpoint({
+export const endSignIn = endpoint({
   method: "DELETE",
-  path: "people/{personId}/sessions/{sessionId}",
+  path: "people/{personId}/sign-ins/{signInId}",
   summary: "Sign a person out somewhere",
   needs: "own",
   answer: nothing,

@@ -3,4 +3,4 @@ import { listSessions } from "@/server/people/people";
 import { done } from "@/server/problem";
 import { serve } from "@/server/route";
 
-export const GET = serve(people.ownSessions, ({ context }) => done(listSessions(context, context.actor.personId)));
+export const GET = serve(people.ownSignIns, ({ context }) => done(listSessions(context, context.actor.personId)));

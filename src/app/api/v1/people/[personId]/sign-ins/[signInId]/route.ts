@@ -2,6 +2,6 @@ import * as people from "@/core/contract/endpoints/people";
 import { endSession } from "@/server/people/people";
 import { write } from "@/server/route";
 
-export const DELETE = write(people.endOwnSession, ({ context, params }) =>
-  endSession(context, context.actor.personId, params.sessionId),
+export const DELETE = write(people.endSignIn, ({ context, params }) =>
+  endSession(context, params.personId, params.signInId),
 );

@@ -2,6 +2,6 @@ import * as people from "@/core/contract/endpoints/people";
 import { endSession } from "@/server/people/people";
 import { write } from "@/server/route";
 
-export const DELETE = write(people.endSession, ({ context, params }) =>
-  endSession(context, params.personId, params.sessionId),
+export const DELETE = write(people.endOwnSignIn, ({ context, params }) =>
+  endSession(context, context.actor.personId, params.signInId),
 );
