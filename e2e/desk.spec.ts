@@ -141,11 +141,42 @@ test("an odd report is doubted once, and Enter again takes it", async ({ page })
 });
 
 test("a contact that the server did not take is given back", async ({ page }) => {
-  await page.route("**/contacts", (route) => route.abort());
+  const body = JSON.stringify({ type: "about:blank", title: "Not kept", status: 507, detail: "The disk is full." });
+  await page.route("**/contacts?handIn=*", (route) => route.fulfill({ status: 507, body }));
   await page.keyboard.type("CE3QRY");
   await page.keyboard.press("Enter");
-  await expect(page.getByText("Not logged: The server does not answer")).toBeVisible();
+  await expect(page.getByText("Not logged: The disk is full.")).toBeVisible();
   await expect(page.getByLabel("Call", { exact: true })).toHaveValue("CE3QRY");
+});
+
+test("without the server one goes on logging; what is kept meanwhile is handed in, each once", async ({
+  page,
+  app,
+}) => {
+  const times = async (call: string) =>
+    (await app.api<{ items: unknown[] }>(`logbooks/1/contacts?call=${call}`)).items.length;
+  // The server takes the first, and its answer is lost.
+  await page.route(
+    "**/contacts?handIn=*",
+    async (route) => {
+      await route.fetch();
+      await page.context().setOffline(true);
+      await route.abort();
+    },
+    { times: 1 },
+  );
+  for (const [index, call] of ["CE3QSU", "CE4QSU", "CE5QSU"].entries()) {
+    await page.keyboard.type(call);
+    await page.keyboard.press("Enter");
+    await expect(page.getByText(`${index + 1} kept in this browser`)).toBeVisible();
+    await expect(page.getByLabel("Call", { exact: true })).toHaveValue("");
+  }
+  expect(await times("CE4QSU")).toBe(0);
+  await page.context().setOffline(false);
+  await expect(page.getByText("3 contacts were handed in.")).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText("kept in this browser")).toHaveCount(0);
+  for (const call of ["CE3QSU", "CE4QSU", "CE5QSU"]) expect(await times(call)).toBe(1);
+  await expect(page.getByRole("grid", { name: "Log" })).toContainText("CE4QSU");
 });
 
 test("the log is scrolled to its first contact by a key", async ({ page, app }) => {

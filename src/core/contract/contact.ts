@@ -82,6 +82,10 @@ const filterText = z
   })
   .pipe(filterSchema);
 
+/** The name by which a browser knows a contact that it may have to hand in later: with it, it is taken once. */
+export const handInNameSchema = z.string().min(1).max(60);
+export const handInQuerySchema = z.strictObject({ handIn: handInNameSchema.optional() });
+
 /** Which contacts to list. `offset` jumps into the list, for a table that is scrolled; `cursor` goes on from a page. */
 export const contactQuerySchema = z.strictObject({
   ...filterShape,

@@ -3,7 +3,7 @@ import { MODE_GROUPS } from "../band";
 import { CATEGORY_KINDS, rulesSchema } from "../contest/rules";
 import { messageSetSchema } from "../contest/messages";
 import { extraFieldSchema } from "../contact/parseFacts";
-import { storedContactSchema } from "./contact";
+import { handInNameSchema, storedContactSchema } from "./contact";
 
 const time = z.iso.datetime({ error: "a time is written like 2026-11-28T00:00:00Z" });
 const partValues = z.record(z.string().max(31), z.string().trim().max(100));
@@ -115,8 +115,7 @@ export const contestContactInputSchema = z.strictObject({
   operator: z.string().trim().max(40).nullable().default(null),
   /** Which of several browsers it was typed in. */
   position: z.string().max(60).default(""),
-  /** A number of the browser's own for a contact that was typed without the server: it is taken once. */
-  handIn: z.string().max(60).nullable().default(null),
+  handIn: handInNameSchema.nullable().default(null),
   /** Other facts of a contact; they win over what the contest says of them. */
   facts: z.record(z.string().max(40), z.unknown()).default({}),
   extra: z.array(extraFieldSchema).max(20).default([]),

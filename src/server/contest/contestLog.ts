@@ -18,6 +18,7 @@ import { logContact } from "../logbook/contacts";
 import { contactsById, findContact, partsOfColumn } from "../logbook/contactRow";
 import { done, invalid, missing, type Result } from "../problem";
 import { boardOf } from "./board";
+import { handedIn } from "../logbook/handIns";
 import { getEntry } from "./entries";
 import { serialLogged, takeSerial } from "./serials";
 
@@ -33,7 +34,7 @@ export function logContestContact(context: Context, entryId: number, typed: Type
   const entry = found.value;
   const { store } = context;
   const logged = store.transaction((): Result<Logged> => {
-    const known = typed.handIn === null ? undefined : handedIn(context, entryId, typed.handIn);
+    const known = typed.handIn === null ? undefined : handedIn(store, entry.logbookId, typed.handIn);
     if (known !== undefined) return done({ id: known, batchId: 0, remark: "it was handed in before" });
     const hasSerial = partsOf(entry.rules, entry.side).some(({ type }) => type === "serial");
     const serial = hasSerial ? takeSerial(context, entry, typed.serialSent, typed.position) : null;
@@ -41,15 +42,11 @@ export function logContestContact(context: Context, entryId: number, typed: Type
       serial === null || typed.serialSent === null || serial === typed.serialSent
         ? null
         : `serial ${typed.serialSent} was another contact's already: this one is kept with ${serial}`;
-    const contact = logContact(context, entry.logbookId, {
-      ...factsOf(entry, typed, serial),
-      ...(remark === null ? {} : { notes: `Sent serial ${typed.serialSent}; ${remark}.` }),
-    });
+    const notes = remark === null ? {} : { notes: `Sent serial ${typed.serialSent}; ${remark}.` };
+    const contact = logContact(context, entry.logbookId, { ...factsOf(entry, typed, serial), ...notes }, typed.handIn);
     if (!contact.ok) return contact;
     const { id, batchId } = contact.value;
     if (serial !== null) serialLogged(context, entryId, serial, id);
-    if (typed.handIn !== null)
-      store.run(store.q.insertInto("contestHandIn").values({ entryId, handIn: typed.handIn, contactId: id }));
     return done({ id, batchId, remark });
   });
   if (!logged.ok) return logged;
@@ -62,12 +59,6 @@ interface Logged {
   readonly id: number;
   readonly batchId: number;
   readonly remark: string | null;
-}
-
-function handedIn({ store }: Context, entryId: number, handIn: string): number | undefined {
-  return store.first(
-    store.q.selectFrom("contestHandIn").select("contactId").where("entryId", "=", entryId).where("handIn", "=", handIn),
-  )?.contactId;
 }
 
 /** The facts that are the same whether they were typed in a contest or at the Desk; the exchange says others. */

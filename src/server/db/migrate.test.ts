@@ -264,3 +264,26 @@ test("what the one directory said before there were several is still there, as i
   expect(listingOf(store, "OY4QSA")).toMatchObject({ name: "Solveig", place: null, by: [{ name: "Almanac" }] });
   store.close();
 });
+
+test("what was handed in to contests before is not taken again", () => {
+  const file = newFile();
+  earlier(file, Object.keys(MIGRATIONS).indexOf("0021-hand-ins"));
+  const sqlite = new Database(file);
+  sqlite.pragma("foreign_keys = OFF");
+  /** A row with what it must have, and anything in it but what is given. */
+  const insert = (table: string, given: Record<string, number>) => {
+    const columns = sqlite.pragma(`table_info(${table})`) as { name: string; type: string; notnull: number }[];
+    const row = columns
+      .filter(({ name, notnull }) => notnull === 1 || name in given)
+      .map(({ name, type }) => [name, given[name] ?? (type === "TEXT" ? "'x'" : 1)]);
+    const [names, values] = [0, 1].map((at) => row.map((pair) => pair[at]).join(", "));
+    sqlite.exec(`INSERT INTO ${table} (${names}) VALUES (${values})`);
+  };
+  insert("logbook", { id: 1, siteId: 1 });
+  insert("contestEntry", { id: 5, logbookId: 1 });
+  sqlite.exec("INSERT INTO contestHandIn (entryId, handIn, contactId) VALUES (5, 'a1', 9)");
+  sqlite.close();
+  const store = openStore(file);
+  expect(store.all(store.q.selectFrom("handIn").selectAll())).toEqual([{ logbookId: 1, name: "a1", contactId: 9 }]);
+  store.close();
+});

@@ -383,4 +383,13 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
     `CREATE INDEX invitationByPerson ON invitation (personId)`,
     `ALTER TABLE journalBatch ADD COLUMN personId INTEGER`,
   ],
+  "0021-hand-ins": [
+    `CREATE TABLE handIn (
+      logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE, name TEXT NOT NULL,
+      contactId INTEGER NOT NULL, PRIMARY KEY (logbookId, name)) STRICT, WITHOUT ROWID`,
+    `INSERT OR IGNORE INTO handIn (logbookId, name, contactId)
+      SELECT contestEntry.logbookId, handIn, contactId FROM contestHandIn
+      JOIN contestEntry ON contestEntry.id = contestHandIn.entryId`,
+    `DROP TABLE contestHandIn`,
+  ],
 };

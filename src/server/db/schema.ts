@@ -48,7 +48,7 @@ export interface Schema {
   contestRules: ContestRulesTable;
   contestEntry: ContestEntryTable;
   contestSerial: ContestSerialTable;
-  contestHandIn: ContestHandInTable;
+  handIn: HandInTable;
   contestLook: ContestLookTable;
   contestNote: ContestNoteTable;
   contestSubmission: ContestSubmissionTable;
@@ -231,10 +231,11 @@ interface ContestSerialTable {
   contactId: number | null;
 }
 
-/** A contact that a browser kept while the server was away, by the browser's own number. */
-interface ContestHandInTable {
-  entryId: number;
-  handIn: string;
+/** What a browser kept while the server was away, and handed in: it is taken once. */
+interface HandInTable {
+  logbookId: number;
+  /** By which the browser knows it. */
+  name: string;
   contactId: number;
 }
 

@@ -4,27 +4,53 @@ import { type ContactPage, type ContactQuery, type LoggedContact, type StoredCon
 import { NEWEST_FIRST, sortText } from "../../core/view";
 import { servicesInUse } from "../confirm/access";
 import type { Context } from "../context";
+import type { Store } from "../db/store";
 import { exceptionsByCall } from "../directory/callExceptions";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import { type BatchWriter, type HeldContact, writeBatch } from "./batch";
 import { contactsById, findContact, withConfirmations } from "./contactRow";
+import { handedIn, noteHandIn } from "./handIns";
 import { findLogbook } from "./logbooks";
 import { fillOwnFacts, findSite, ownFactsAt, siteAt } from "./sites";
 import { filteredContacts } from "./filterSql";
 
-/** Logs a contact. What it does not say of our side comes from who logs it and the logbook's site. */
-export function logContact(context: Context, logbookId: number, input: unknown): Result<LoggedContact> {
+/**
+ * Logs a contact. What it does not say of our side comes from who logs it and the logbook's site.
+ *
+ * @param handIn the name by which a browser knows it: handed in again, it gives the contact that is there
+ */
+export function logContact(
+  context: Context,
+  logbookId: number,
+  input: unknown,
+  handIn: string | null = null,
+): Result<LoggedContact> {
+  const { store } = context;
+  const known = handIn === null ? undefined : handedIn(store, logbookId, handIn);
+  if (known !== undefined) {
+    const contact = findContact(store, known);
+    return contact === undefined
+      ? noContact(logbookId, known)
+      : done({ ...contact, batchId: batchOfFirst(store, known) });
+  }
   const checked = checkContact(input, context.now());
   if (!checked.ok) return invalid(checked.faults);
   const contact = completeContact(withSiteFacts(context, logbookId, checked.value), exceptionsByCall(context.store));
-  const logged = writeBatch(context, { logbookId, kind: "log", summary: `Logged ${contact.call}` }, (writer) => ({
-    id: writer.add({
+  const logged = writeBatch(context, { logbookId, kind: "log", summary: `Logged ${contact.call}` }, (writer) => {
+    const id = writer.add({
       ...contact,
-      confirmations: queuedFor(contact.confirmations, servicesInUse(context.store, logbookId)),
-    }),
-    batchId: writer.batchId!,
-  }));
-  return done({ ...findContact(context.store, logged.id)!, batchId: logged.batchId });
+      confirmations: queuedFor(contact.confirmations, servicesInUse(store, logbookId)),
+    });
+    if (handIn !== null) noteHandIn(store, logbookId, handIn, id);
+    return { id, batchId: writer.batchId! };
+  });
+  return done({ ...findContact(store, logged.id)!, batchId: logged.batchId });
+}
+
+/** The change of the journal by which a contact came into the log. */
+function batchOfFirst(store: Store, contactId: number): number {
+  const entries = store.q.selectFrom("journalEntry").select("batchId").where("contactId", "=", contactId);
+  return store.first(entries.orderBy("batchId").limit(1))!.batchId;
 }
 
 function withSiteFacts(context: Context, logbookId: number, facts: ContactFacts): ContactFacts {

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import type { Entry } from "@/core/contract";
 import { fullTime } from "@/core/time/words";
+import { KeptNotice } from "../entry/KeptNotice";
 import type { useContestLine } from "./useContestLine";
 
 interface NoticeProps {
@@ -22,9 +23,7 @@ export function ContestNotice({ entry, contest }: NoticeProps) {
         : "runs";
   return (
     <span role="status" className="flex items-center gap-2">
-      {waiting > 0 && (
-        <b className="font-semibold text-stop">{waiting} kept in this browser, handed in when the server is back</b>
-      )}
+      <KeptNotice waiting={waiting} />
       <Link href="/contest" className="text-signal underline underline-offset-2">
         {entry.name}
       </Link>

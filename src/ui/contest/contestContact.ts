@@ -1,5 +1,5 @@
 import { type ContactInput, LINE_FIELDS } from "@/core/contact";
-import type { ContestContactInput } from "@/core/contract";
+import type { ContestHandIn } from "../entry/handIns";
 import { newId } from "../kit/newId";
 import type { Seat } from "./position";
 
@@ -11,7 +11,7 @@ export function contestContact(
   received: Readonly<Record<string, string>>,
   seat: Seat,
   serial: number | null,
-): ContestContactInput {
+): ContestHandIn {
   const facts = Object.fromEntries(
     OTHER_FACTS.map((key) => [key, input[key]] as const).filter(([, value]) => value !== undefined && value !== null),
   );

@@ -8,14 +8,13 @@ import { type ContactInput, isoOf, secondsOf } from "@/core/contact";
 import type { ContestWorth, Entry, LoggedContact } from "@/core/contract";
 import type { ContestLine } from "../entry/contestLine";
 import type { Draft } from "../entry/draft";
-import { ApiProblem } from "../kit/api";
 import { useNow } from "../kit/useNow";
 import { useRadio } from "../shell/radio";
 import { contestContact } from "./contestContact";
-import { keepHandIn, postContact } from "./handIns";
+import { entryReceiver, logOrKeep } from "../entry/handIns";
+import { useHandIns } from "../entry/useHandIns";
 import type { Seat } from "./position";
 import { sentValues } from "./sentValues";
-import { useHandIns } from "./useHandIns";
 import { useSerial } from "./useSerial";
 import { useStanding } from "./useStanding";
 import { useWorth } from "./useWorth";
@@ -49,7 +48,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
   const phase = entry && at !== null ? phaseAt(entry, at) : null;
   const inForce = entry != null && seat !== null && (phase === "running" || allTheSame === entry.id);
   const worth = useWorth(inForce ? entry : null, draft, band, mode, now);
-  const { waiting, countAnew } = useHandIns(entry?.id ?? null);
+  const { waiting, countAnew } = useHandIns(entry == null ? null : entryReceiver(entry.id));
 
   const call = draft.call.trim();
   const { side, parts, byCall } = useMemo(() => {
@@ -66,17 +65,15 @@ export function useContestLine({ entry, seat, draft }: Asked) {
 
   async function post(input: ContactInput, received: Readonly<Record<string, string>>): Promise<LoggedContact | null> {
     const contact = contestContact(input, received, seat!, await spend());
-    try {
-      const logged = await postContact(entry!.id, contact);
-      void client.invalidateQueries({ queryKey: ["contest", entry!.id, "standing"] });
-      if (logged.remark !== null) toast.warning(`${input.call}: ${logged.remark}.`);
-      return { ...logged.contact, batchId: logged.batchId };
-    } catch (error) {
-      if (!(error instanceof ApiProblem) || error.details.status !== 0) throw error;
-      keepHandIn(entry!.id, { ...contact, serialSent: contact.serialSent ?? nextSerial });
+    const kept = { ...contact, serialSent: contact.serialSent ?? nextSerial };
+    const logged = await logOrKeep(entryReceiver(entry!.id), contact, kept);
+    if (logged === null) {
       countAnew();
       return null;
     }
+    void client.invalidateQueries({ queryKey: ["contest", entry!.id, "standing"] });
+    if (logged.remark !== null) toast.warning(`${input.call}: ${logged.remark}.`);
+    return { ...logged.contact, batchId: logged.batchId };
   }
 
   const line: ContestLine | null = !inForce

@@ -17,13 +17,16 @@ import { ExchangeFields } from "./ExchangeFields";
 import { HoldButton } from "./HoldButton";
 import { PastFields } from "./PastFields";
 import { BandField, FrequencyField, ModeField, TransmitNotice } from "./RadioFields";
+import { logbookReceiver } from "./handIns";
+import { KeptNotice } from "./KeptNotice";
 import { UnfoldedFields } from "./UnfoldedFields";
 import { type EntryOptions, useEntryLine } from "./useEntryLine";
+import { useHandIns } from "./useHandIns";
 
 /** A call of more letters is shown in smaller ones, so that all of it is seen. */
 const LARGE_CALL = 10;
 
-interface EntryLineProps extends Omit<EntryOptions, "contest"> {
+interface EntryLineProps extends Omit<EntryOptions, "contest" | "onKept"> {
   /** The contest that contacts go into; null for those of a day. */
   contest?: ContestLine | null;
   /** What is to be said of a contest that does not run. */
@@ -48,7 +51,8 @@ export const EntryLine = memo(function EntryLine({
   const submode = useRadio((radio) => radio.submode);
   const tuning = useTuning();
   const [unfolded, setUnfolded] = useState(false);
-  const entry = useEntryLine({ logbook, draft, setDraft, offered, callRef, onLogged, contest });
+  const { waiting, countAnew } = useHandIns(logbookReceiver(logbook.id));
+  const entry = useEntryLine({ logbook, draft, setDraft, offered, callRef, onLogged, onKept: countAnew, contest });
   const { faults, cleared, lineRef, timeRef, take, changeCall, submit, clearOrGiveBack, turnPast } = entry;
   const faultOf = (field: string) => faults.find((fault) => fault.field === field)?.text;
 
@@ -184,6 +188,9 @@ export const EntryLine = memo(function EntryLine({
             <CallHints logbookId={logbook.id} call={draft.call} callRef={callRef} onPick={changeCall} />
           )}
           <span className="flex-1" />
+          <span role="status">
+            <KeptNotice waiting={waiting} />
+          </span>
           {notice}
           <TransmitNotice site={logbook.site} />
           <button

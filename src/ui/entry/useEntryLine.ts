@@ -5,10 +5,11 @@ import { type RefObject, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { checkContact, type ContactInput, contactDoubts, type Fault, isoTime } from "@/core/contact";
 import type { Logbook, LoggedContact } from "@/core/contract";
-import * as contacts from "@/core/contract/endpoints/contacts";
-import { ApiProblem, ask } from "../kit/api";
+import { ApiProblem } from "../kit/api";
+import { newId } from "../kit/newId";
 import { useRadio, useTuning } from "../shell/radio";
 import { type ContestLine, partDoubts, partKey, partValues, sharedOut } from "./contestLine";
+import { logbookReceiver, logOrKeep } from "./handIns";
 import {
   afterLogging,
   contactFrom,
@@ -27,11 +28,13 @@ export interface EntryOptions {
   offered: Offered;
   callRef: RefObject<HTMLInputElement | null>;
   onLogged: (logged: LoggedContact) => void;
+  /** A contact stays in this browser, since the server is away. */
+  onKept: () => void;
   contest: ContestLine | null;
 }
 
 /** What Enter, Escape and the space bar do in the entry line, and what is wrong with what is typed. */
-export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLogged, contest }: EntryOptions) {
+export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLogged, onKept, contest }: EntryOptions) {
   const mode = useRadio((radio) => radio.mode);
   const tuning = useTuning();
   const [cleared, setCleared] = useState<Draft | null>(null);
@@ -94,8 +97,15 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
     take(afterLogging(draft));
     (draft.past === null ? callRef : timeRef).current?.focus();
     const received = contest === null ? {} : partValues(contest, shared, mode);
-    const send = () => (contest === null ? logContact(logbook.id, input) : contest.post(input, received));
+    const send = () => (contest === null ? logOfTheDay(input) : contest.post(input, received));
     log.mutate({ send, typed: shared });
+  }
+
+  async function logOfTheDay(contact: ContactInput): Promise<LoggedContact | null> {
+    const kept = { call: contact.call, handIn: newId(), contact };
+    const logged = await logOrKeep(logbookReceiver(logbook.id), kept);
+    if (logged === null) onKept();
+    return logged;
   }
 
   /** Goes to the next field of the exchange that needs something, after the one that has the focus. */
@@ -141,10 +151,6 @@ export function useEntryLine({ logbook, draft, setDraft, offered, callRef, onLog
 
 function secondsNow(): number {
   return Math.floor(Date.now() / 1000);
-}
-
-async function logContact(logbookId: number, input: ContactInput): Promise<LoggedContact> {
-  return ask(contacts.logContact, { params: { logbookId }, body: input });
 }
 
 function faultsOf(error: Error): Fault[] {

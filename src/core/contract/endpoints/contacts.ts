@@ -5,6 +5,7 @@ import {
   contactPageSchema,
   contactPatchSchema,
   contactQuerySchema,
+  handInQuerySchema,
   loggedContactSchema,
   storedContactSchema,
 } from "../contact";
@@ -27,6 +28,7 @@ export const logContact = endpoint({
   summary: "Log a contact; what it does not say of our side comes from the site",
   needs: "log",
   status: 201,
+  query: handInQuerySchema,
   body: { checkedLater: contactFactsSchema },
   answer: loggedContactSchema,
 });

@@ -6,6 +6,6 @@ export const GET = serve(contacts.listContacts, ({ context, params, query }) =>
   listContacts(context, params.logbookId, query),
 );
 
-export const POST = write(contacts.logContact, ({ context, params, body }) =>
-  logContact(context, params.logbookId, body),
+export const POST = write(contacts.logContact, ({ context, params, query, body }) =>
+  logContact(context, params.logbookId, body, query.handIn),
 );

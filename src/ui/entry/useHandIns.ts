@@ -3,14 +3,15 @@
 import { useEffect, useEffectEvent, useState } from "react";
 import { toast } from "sonner";
 import { useLive } from "../kit/useLive";
-import { dropHandIn, handInAll, type HandInReport, keptHandIns } from "./handIns";
+import { dropHandIn, type HandIn, handInAll, type HandInReport, keptHandIns, type Receiver } from "./handIns";
 
 const TRY_AGAIN_MS = 4000;
 
 /** The contacts that this browser keeps until the server answers again: how many there are, and handing them in. */
-export function useHandIns(entryId: number | null) {
+export function useHandIns<Kept extends HandIn, Logged>(to: Receiver<Kept, Logged> | null) {
+  const key = to?.key ?? null;
   const [waiting, setWaiting] = useState(0);
-  const countAnew = () => setWaiting(entryId === null ? 0 : keptHandIns(entryId).length);
+  const countAnew = () => setWaiting(to === null ? 0 : keptHandIns(to).length);
 
   function tell({ taken, remarks, refused }: HandInReport) {
     countAnew();
@@ -25,22 +26,21 @@ export function useHandIns(entryId: number | null) {
         action: {
           label: "Give it up",
           onClick: () => {
-            dropHandIn(entryId!, handIn);
+            dropHandIn(to!, handIn);
             countAnew();
           },
         },
       });
   }
   useEffect(() => {
-    if (entryId === null) return;
-    const kept = keptHandIns(entryId).length;
+    const kept = to === null ? 0 : keptHandIns(to).length;
     queueMicrotask(() => setWaiting(kept));
-    if (kept > 0) void handInAll(entryId).then(tell);
-    // Once, when the entry is there.
+    if (to !== null && kept > 0) void handInAll(to).then(tell);
+    // Once, when it is known where to.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [entryId]);
+  }, [key]);
   const tryHandIn = () => {
-    if (entryId !== null) void handInAll(entryId).then(tell);
+    if (to !== null) void handInAll(to).then(tell);
   };
   const onTimer = useEffectEvent(tryHandIn);
   const isWaiting = waiting > 0;
