@@ -35,6 +35,16 @@ test("what cannot work is said in one sentence", () => {
   expect(() => read()).toThrow(/colour/);
 });
 
+test("a station that is shared listens on every address, unless one is said, by a certificate with its key", () => {
+  expect(read({ YPSILOID_SHARE: "true" })).toMatchObject({ share: true, host: "0.0.0.0" });
+  expect(read({ YPSILOID_SHARE: "true", YPSILOID_HOST: "192.0.2.7" })).toMatchObject({ host: "192.0.2.7" });
+  expect(read({ YPSILOID_SHARE: "false" })).toMatchObject({ share: false, host: "127.0.0.1" });
+  expect(() => read({ YPSILOID_SHARE: "perhaps" })).toThrow(/The setting share is not usable/);
+  expect(() => read({ YPSILOID_TLS_KEY: "key.pem" })).toThrow(/A certificate and its key go together/);
+  writeFileSync(join(data, "ypsiloid.json"), JSON.stringify({ share: true, tlsCertificate: "a.pem", tlsKey: "a.key" }));
+  expect(read()).toMatchObject({ share: true, tlsCertificate: "a.pem", tlsKey: "a.key" });
+});
+
 test("each service has its address, token and patience, from the file or the environment", () => {
   const { services } = read({ YPSILOID_TIDELINE_URL: "http://shore.test", YPSILOID_TIDELINE_TIMEOUT: "3" });
   expect(services.tideline).toEqual({ url: "http://shore.test", token: "tideline-demo-key", timeoutMs: 3000 });

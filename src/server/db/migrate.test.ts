@@ -1,7 +1,7 @@
 import Database from "better-sqlite3";
-import { mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { listingOf } from "../directory/listings";
 import { unopenedBy } from "../front/unopened";
 import { NewerDatabase } from "./migrate";
@@ -107,8 +107,7 @@ test("what an earlier version left half migrated, without a mark, is mended", ()
 });
 
 function connectNew(file: string): Store {
-  openStore(file).close();
-  for (const name of readdirSync(join(file, ".."))) rmSync(join(file, "..", name), { recursive: true });
+  mkdirSync(dirname(file), { recursive: true });
   return connect(file);
 }
 

@@ -19,15 +19,17 @@ export async function serve(dir: string, { development = false } = {}): Promise<
   try {
     const config = readConfig(process.env);
     const { host, port } = config;
-    const names = config.share ? reachedBy(host) : [];
-    const secure = config.share ? { secure: await certificateFor(config, names, new Date()) } : {};
-    const allowedHosts = [...names.map((name) => withPort(name, port)), ...config.allowedHosts];
+    const names = reachedBy(host);
+    // Names that were given stand first: a certificate that was given is theirs.
+    const allowedHosts = [...config.allowedHosts, ...(config.share ? names.map((name) => withPort(name, port)) : [])];
+    const certified = [...config.allowedHosts.map((name) => name.replace(/:\d+$/, "")), ...names];
+    const secure = config.share ? await certificateFor(config, certified, new Date()) : undefined;
     const application = next({ dev: development, dir, hostname: host, port });
     const handle = application.getRequestHandler();
-    const server = createFront({ host, port, allowedHosts, development, handle, ...secure });
-    if (secure.secure !== undefined) {
-      const { fingerprint, isSelfMade, until } = secure.secure;
-      const addresses = names.map((name) => `https://${withPort(name, port)}`);
+    const server = createFront({ host, port, allowedHosts, development, handle, ...(secure && { secure }) });
+    if (secure !== undefined) {
+      const { fingerprint, isSelfMade, until } = secure;
+      const addresses = allowedHosts.map((name) => `https://${name}`);
       noteSharing({ isShared: true, addresses, fingerprint, isSelfMade, until });
     } else if (!LOOPBACK.test(host)) {
       process.stderr.write(

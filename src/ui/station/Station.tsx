@@ -1,6 +1,7 @@
 "use client";
 
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
+import { useEffect, useRef } from "react";
 import { useActions } from "../kit/actions";
 import { useAddress } from "../kit/useAddress";
 import { useMay } from "../people/acting";
@@ -39,6 +40,9 @@ export function Station() {
     PAGES.map(({ id, name }, index) => ({ id: `station ${id}`, label: `Station: ${name}`, run: () => show(index) })),
   );
   const { Page, name, about } = PAGES[at]!;
+  // Where the pages stand in a row, the one that is shown may lie out of sight.
+  const chosen = useRef<HTMLButtonElement>(null);
+  useEffect(() => chosen.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [at]);
   const mayManage = useMay("manage", null);
   return (
     <TabGroup
@@ -52,9 +56,10 @@ export function Station() {
         aria-label="Pages of the station"
         className="overflow-auto border-r border-line bg-panel py-2 max-lg:flex max-lg:border-r-0 max-lg:border-b max-lg:py-0"
       >
-        {PAGES.map((page) => (
+        {PAGES.map((page, index) => (
           <Tab
             key={page.id}
+            ref={index === at ? chosen : null}
             className="block w-full border-l-3 border-transparent px-4 py-2 text-left hover:text-signal data-selected:border-signal data-selected:bg-signal-wash max-lg:w-auto max-lg:shrink-0 max-lg:border-l-0 max-lg:border-b-2"
           >
             <span className="block font-semibold">{page.name}</span>
