@@ -7,6 +7,10 @@ const development = process.argv.includes("--dev");
 ensureInstalled();
 if (!development) ensureBuilt();
 const env = { ...process.env, NODE_ENV: development ? "development" : "production" };
-const server = start("serve", process.argv.slice(2).filter((one) => ["--dev", "--share"].includes(one)), { env });
+const server = start(
+  "serve",
+  process.argv.slice(2).filter((one) => ["--dev", "--share"].includes(one)),
+  { env },
+);
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => server.kill(signal));
 server.on("exit", (code, signal) => process.exit(code ?? 128 + constants.signals[signal]));
