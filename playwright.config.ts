@@ -13,6 +13,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: CHROMIUM_PATH, args: CHROMIUM_FLAGS },
+    // What a browser keeps of the application is tested where it is meant; elsewhere each test loads it from the server.
+    serviceWorkers: "block",
     // A trace takes a quarter of the time: `npx playwright test --trace on` has one.
     trace: "off",
   },

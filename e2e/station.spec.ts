@@ -9,7 +9,15 @@ test("the pages of the station are gone through by keyboard, each with how it st
   await expect(pages.getByRole("tab", { name: /^Links/ })).toContainText(/connected|all off|none/);
   await expect(pages.getByRole("tab", { name: /^Services/ })).toContainText("waiting");
   await pages.getByRole("tab", { name: /^Logbooks/ }).focus();
-  for (const name of ["Sites", "Links", "Services and identities", "Directories", "Backups", "Keys and settings"]) {
+  for (const name of [
+    "Sites",
+    "Links",
+    "Services and identities",
+    "Directories",
+    "People",
+    "Backups",
+    "Keys and settings",
+  ]) {
     await page.keyboard.press("ArrowDown");
     await expect(page.getByRole("heading", { level: 2, name, exact: true })).toBeVisible();
     // The others are looked at in stories of their own.

@@ -1,9 +1,9 @@
 // What every script needs before it can begin: packages, a build, free ports. Plain Node, since nothing may be installed yet.
 import { spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, renameSync, statSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
 
 export const ROOT = fileURLToPath(new URL("..", import.meta.url));
@@ -71,6 +71,33 @@ export async function ensureFront() {
     });
   }
   return file;
+}
+
+/** What lets browsers begin without the server, as one file that lists what they are to keep; made anew after a build. */
+export async function ensureServiceWorker() {
+  const file = join(ROOT, "public", "sw.js");
+  const build = join(ROOT, ".next", "BUILD_ID");
+  if (!existsSync(build) || (existsSync(file) && statSync(file).mtimeMs > statSync(build).mtimeMs)) return;
+  const files = readdirSync(join(ROOT, ".next", "static"), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => relative(join(ROOT, ".next", "static"), join(entry.parentPath, entry.name)).replaceAll("\\", "/"));
+  const { buildSync } = await import("esbuild");
+  const made = `${file}.${process.pid}`;
+  buildSync({
+    absWorkingDir: ROOT,
+    entryPoints: ["src/ui/offline/serviceWorker.ts"],
+    outfile: made,
+    bundle: true,
+    minify: true,
+    define: {
+      // What the name of a file says of it changes with it.
+      FILES: JSON.stringify(files.map((name) => ({ url: `/_next/static/${encodeURI(name)}`, revision: null }))),
+      "process.env.NODE_ENV": '"production"',
+    },
+    logLevel: "warning",
+  });
+  // Two that begin at the same moment each put a whole one there.
+  renameSync(made, file);
 }
 
 function newest(path) {

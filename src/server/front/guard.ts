@@ -61,6 +61,7 @@ function contentSecurityPolicy(nonce: string, development: boolean): string {
     "font-src 'self'",
     `connect-src 'self'${development ? " ws:" : ""}`,
     "worker-src 'self'",
+    "manifest-src 'self'",
     "form-action 'self'",
     "base-uri 'none'",
     "frame-ancestors 'none'",

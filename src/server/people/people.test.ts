@@ -225,6 +225,18 @@ describe("signing in", () => {
     expect((await join(invited("logger"), "Lena")).ok).toBe(true);
   });
 
+  test("that ends while it is looked up is not taken for one that goes on", async () => {
+    const { context, signIn, headers, owner, actorOf } = await begun();
+    signIn.forget();
+    const looking = signIn.whoAsks(headers(owner.cookies));
+    for (let step = 0; step < 20; step++) await Promise.resolve();
+    const { id } = listSessions(context, owner.personId)[0]!;
+    valueOf(endSession(context, owner.personId, id));
+    signIn.forget();
+    await looking;
+    expect(await actorOf(owner.cookies)).toBeNull();
+  });
+
   test("ends by itself after thirty days", async () => {
     const station = await begun();
     const { context, owner } = station;

@@ -79,8 +79,14 @@ export function createSignIn(context: Pick<Context, "store" | "write" | "now">, 
     { readonly personId: number; readonly sessionId: number; readonly until: number }
   >();
 
-  const signedInAs = ({ headers, response }: { headers: Headers; response: { user: { id: string } } }): SignedInAs => {
+  let forgotten = 0;
+  const forget = () => {
+    forgotten++;
     remembered.clear();
+  };
+
+  const signedInAs = ({ headers, response }: { headers: Headers; response: { user: { id: string } } }): SignedInAs => {
+    forget();
     return { personId: Number(response.user.id), cookies: headers.getSetCookie() };
   };
 
@@ -91,12 +97,14 @@ export function createSignIn(context: Pick<Context, "store" | "write" | "now">, 
       const known = remembered.get(cookie);
       if (known !== undefined && known.until > now()) return known;
       remembered.delete(cookie);
+      const begun = forgotten;
       const found = await library.api.getSession({ headers: new Headers({ cookie }) });
       if (found === null) return null;
       if (remembered.size >= REMEMBERED) remembered.clear();
       const { id, userId, expiresAt } = found.session;
       const who = { personId: Number(userId), sessionId: Number(id), until: Math.floor(expiresAt.getTime() / 1000) };
-      remembered.set(cookie, who);
+      // A session that ended while it was looked up is not kept.
+      if (begun === forgotten) remembered.set(cookie, who);
       return who;
     },
 
@@ -136,7 +144,7 @@ export function createSignIn(context: Pick<Context, "store" | "write" | "now">, 
 
     async leave(headers) {
       const left = await library.api.signOut({ headers, returnHeaders: true });
-      remembered.clear();
+      forget();
       return left.headers.getSetCookie();
     },
 
@@ -158,7 +166,7 @@ export function createSignIn(context: Pick<Context, "store" | "write" | "now">, 
       const { internalAdapter, password: passwords } = await library.$context;
       await internalAdapter.updatePassword(String(personId), await passwords.hash(password));
       await context.write(() => store.run(store.q.deleteFrom("session").where("userId", "=", personId)));
-      remembered.clear();
+      forget();
     },
 
     async change(before, password, headers) {
@@ -172,7 +180,7 @@ export function createSignIn(context: Pick<Context, "store" | "write" | "now">, 
         const body = { currentPassword: before, newPassword: password, revokeOtherSessions: true };
         const changed = await library.api.changePassword({ body, headers, returnHeaders: true });
         await limits.pair.delete(`password\n${address}`);
-        remembered.clear();
+        forget();
         return done(changed.headers.getSetCookie());
       } catch (error) {
         if (!(error instanceof APIError)) throw error;
@@ -181,7 +189,7 @@ export function createSignIn(context: Pick<Context, "store" | "write" | "now">, 
       }
     },
 
-    forget: () => remembered.clear(),
+    forget,
   };
 }
 

@@ -17,6 +17,8 @@ export function useHandIns<Kept extends HandIn, Logged>(to: Receiver<Kept, Logge
     countAnew();
     if (taken > 0)
       toast.success(`${taken} ${taken === 1 ? "contact was" : "contacts were"} handed in.`, {
+        // Who asked for it twice is told once.
+        id: `${key} taken`,
         ...(remarks.length === 0 ? {} : { description: remarks.join("; "), duration: 20_000 }),
       });
     for (const { call, text, handIn } of refused)

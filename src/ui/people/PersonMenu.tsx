@@ -12,6 +12,7 @@ import { DropMenu } from "../kit/DropMenu";
 import { TextField } from "../kit/form/fields";
 import { FormWindow } from "../kit/form/FormWindow";
 import { useZodForm } from "../kit/form/useZodForm";
+import { forgetPages } from "../offline/useInstalled";
 import { useActing } from "./acting";
 import { PasswordFields } from "./JoinPage";
 import { SessionList } from "./SessionList";
@@ -25,10 +26,12 @@ export function PersonMenu() {
 function SignedInMenu({ name }: { name: string }) {
   const [open, setOpen] = useState(false);
   const signOut = () =>
-    ask(endpoints.signOut).then(
-      () => location.reload(),
-      (error: Error) => void toast.error(error.message),
-    );
+    ask(endpoints.signOut)
+      .then(forgetPages)
+      .then(
+        () => location.reload(),
+        (error: Error) => void toast.error(error.message),
+      );
   const account = () => setOpen(true);
   useActions([
     { id: "account", label: "Your password, and where you are signed in", run: account },

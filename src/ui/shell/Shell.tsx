@@ -14,6 +14,7 @@ import { SignInAgain } from "../people/SignInAgain";
 import { ArrivalForm } from "../station/ArrivalForm";
 import { NewLogbook } from "../station/NewLogbook";
 import { Sites } from "../station/SitesWindow";
+import { useInstalled } from "../offline/useInstalled";
 import { BAND_MAP_PATH } from "./bandMapWindow";
 import { CommandPalette } from "./CommandPalette";
 import { KeyList } from "./KeyList";
@@ -42,6 +43,7 @@ export function Shell({ logbooks, current, acting, theme, mark, children }: Shel
   const themed = useTheme(theme);
   const frame = useRef<HTMLDivElement>(null);
   useFocusKeeper(frame);
+  useInstalled();
   const isAlone = usePathname() === BAND_MAP_PATH;
   return (
     <ServerState>

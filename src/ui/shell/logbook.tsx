@@ -4,11 +4,13 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import type { AwardTable, Logbook, OutboxState } from "@/core/contract";
+import * as people from "@/core/contract/endpoints/people";
 import { movedTable } from "@/core/award";
 import { accountKey, claimsKey, creditsKey, looksKey, newsKey, progressKey, tablesKey } from "../awards/awardKeys";
 import { backupsKey } from "../station/backupsKey";
 import { directoriesKey } from "../station/directoriesKey";
 import { inStepKey } from "../confirm/inStep/inStepKey";
+import { ask } from "../kit/api";
 import { LiveOf, useLive } from "../kit/useLive";
 import { rememberChoice } from "./choice";
 import { useFreshLinks } from "./useLinks";
@@ -75,7 +77,11 @@ export function LogbookProvider({
     if (event.type === "directories") return void client.invalidateQueries({ queryKey: directoriesKey });
     if (event.type === "people") {
       void client.invalidateQueries({ queryKey: ["people"] });
-      return router.refresh();
+      // Who was signed out is asked to sign in over the page as it stands, and keeps it.
+      return void ask(people.acting).then(
+        () => router.refresh(),
+        () => {},
+      );
     }
     if (event.type === "sun") return void client.invalidateQueries({ queryKey: ["sun"] });
     if (event.type === "link" || event.type === "directory" || event.type === "spots" || event.logbookId !== initial.id)

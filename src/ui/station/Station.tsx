@@ -42,7 +42,9 @@ export function Station() {
   const { Page, name, about } = PAGES[at]!;
   // Where the pages stand in a row, the one that is shown may lie out of sight.
   const chosen = useRef<HTMLButtonElement>(null);
-  useEffect(() => chosen.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [at]);
+  useEffect(() => {
+    chosen.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [at]);
   const mayManage = useMay("manage", null);
   return (
     <TabGroup

@@ -1,0 +1,37 @@
+import { expect, test } from "@playwright/test";
+import { type App, startApp } from "./app";
+
+test.use({ serviceWorkers: "allow" });
+let app: App;
+test.beforeAll(async () => {
+  app = await startApp("demo");
+});
+test.afterAll(() => app.stop());
+
+test("the application begins without the server, logs, and hands in when it is back", async ({ page }) => {
+  const times = async () => (await app.api<{ items: unknown[] }>("logbooks/1/contacts?call=CE6QSU")).items.length;
+  await page.goto(`${app.url}/station`);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => {}));
+  await expect.poll(() => page.evaluate(() => caches.match("/desk").then((kept) => kept !== undefined))).toBe(true);
+  expect(await page.evaluate(() => fetch("/manifest.webmanifest").then((answer) => answer.json()))).toMatchObject({
+    start_url: "/desk",
+    display: "standalone",
+  });
+  await app.kill();
+
+  await page.goto(`${app.url}/desk?find=x`);
+  const call = page.getByLabel("Call", { exact: true });
+  await expect(call).toBeFocused();
+  await expect(page.getByText("Server not reached")).toBeVisible();
+  await page.keyboard.type("CE6QSU");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("1 kept in this browser")).toBeVisible();
+  // What is kept outlives the page.
+  await page.reload();
+  await expect(page.getByText("1 kept in this browser")).toBeVisible();
+
+  await app.restart();
+  await expect(page.getByText("1 contact was handed in.")).toBeVisible({ timeout: 30_000 });
+  expect(await times()).toBe(1);
+  await expect(page.getByText("Server not reached")).toHaveCount(0);
+});
