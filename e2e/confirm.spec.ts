@@ -1,4 +1,6 @@
 import { readFileSync } from "node:fs";
+import type { ServiceView } from "../src/core/contract";
+import { TIDELINE_KEY } from "../stand-ins/tideline/server";
 import { expectAccessible, TOASTS } from "./axe";
 import { expect, test } from "./test";
 
@@ -70,6 +72,7 @@ test("the second service: some contacts are looked at and sent, what it has stan
   page,
   app,
 }) => {
+  const { settings } = await app.api<ServiceView>("logbooks/1/services/tideline");
   await page.goto("/confirm");
   await page.getByRole("button", { name: /^Send \d+ waiting/ }).waitFor();
   await page.keyboard.press("n");
@@ -121,6 +124,11 @@ test("the second service: some contacts are looked at and sent, what it has stan
   await expect(has.getByRole("alert")).toContainText("Tideline at 127.0.0.1:1 cannot be reached");
   expect(await page.content()).not.toContain("shore-token");
   await app.tideline({ behaviour: "normal" });
+  // Other tests have the same application.
+  await app.api("logbooks/1/services/tideline/settings", {
+    method: "PATCH",
+    json: { url: settings.url, token: TIDELINE_KEY },
+  });
 });
 
 test("what others say and the log does not is mended, logged as they say it, or left alone", async ({ page, app }) => {
