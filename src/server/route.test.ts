@@ -194,6 +194,44 @@ describe("every route, in every role", () => {
     }
   });
 
+  test("lists leave out the logbooks that one may not read, and the stream is not opened on them", async () => {
+    const { here } = await begun(person({ role: null, inLogbooks: [{ logbookId: 1, role: "reader" }] }));
+    expect(here.logbookId).toBe(1);
+    const all = await handlers();
+    const asked = async (path: string, query = "") => {
+      const { handler } = all.find((one) => told(one) === `GET ${path}`)!;
+      return handler(new Request(`http://127.0.0.1/api/v1/x${query}`), { params: Promise.resolve({}) });
+    };
+    const homes = async (path: string, key: string) =>
+      ((await (await asked(path)).json()) as { items: Record<string, number>[] }).items.map((item) => item[key]);
+    expect(await homes("logbooks", "id")).toEqual([1]);
+    expect(await homes("jobs", "logbookId")).toEqual([1]);
+    expect(await homes("arrivals", "logbookId")).toEqual([1]);
+    expect((await asked("events", "?logbook=2")).status).toBe(404);
+  });
+
+  test("the stream tells nothing of other logbooks, and ends for who is out", async () => {
+    const lena = person({ role: null, inLogbooks: [{ logbookId: 1, role: "reader" }] });
+    await begun(lena);
+    const runtime = (await keeper.ypsiloidRuntime) as Runtime;
+    let actor: Actor | null = lena;
+    const signal = new AbortController().signal;
+    keeper.ypsiloidRuntime = Promise.resolve({
+      ...runtime,
+      ending: signal,
+      entrance: { actorOf: async () => actor, signIn: null },
+    });
+    const { handler } = (await handlers()).find((one) => told(one) === "GET events")!;
+    const response = await handler(new Request("http://127.0.0.1/api/v1/events"), { params: Promise.resolve({}) });
+    const said = response.text();
+    runtime.hub.announce({ type: "manyContacts", logbookId: 2, contactCount: 5 });
+    runtime.hub.announce({ type: "manyContacts", logbookId: 1, contactCount: 7 });
+    actor = null;
+    runtime.hub.announce({ type: "people" });
+    const events = [...(await said).matchAll(/^data: (.*)$/gm)].map(([, json]) => JSON.parse(json!) as unknown);
+    expect(events).toEqual([{ type: "manyContacts", logbookId: 1, contactCount: 7 }, { type: "people" }]);
+  });
+
   test.each(ROLES)("%s of the station", async (role) => {
     const { here } = await begun(person({ role, inLogbooks: [] }));
     for (const one of await handlers()) {

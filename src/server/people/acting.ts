@@ -18,7 +18,12 @@ export function signedInResponse(
 ): Response {
   if (!entered.ok) return problemResponse(entered.problem);
   const { personId, cookies } = entered.value;
-  const response = Response.json(actingOf(personActor(store, personId, null)!), { status });
+  return cookieResponse(actingOf(personActor(store, personId, null)!), cookies, status);
+}
+
+/** An answer with cookies. */
+export function cookieResponse(body: object, cookies: readonly string[], status = 200): Response {
+  const response = Response.json(body, { status });
   for (const cookie of cookies) response.headers.append("set-cookie", cookie);
   return response;
 }

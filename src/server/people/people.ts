@@ -1,7 +1,6 @@
 import type { z } from "zod";
 import { isoTime } from "../../core/contact";
 import type { Person, personPatchSchema, SignedIn } from "../../core/contract";
-import type { Standing } from "../../core/people";
 import type { Actor } from "../actor";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
@@ -11,35 +10,36 @@ import { done, failed, invalid, missing, type Result } from "../problem";
 /** The people of the station, in the order of their names. */
 export function listPeople({ store, actor }: Pick<Context, "store" | "actor">): Person[] {
   const rows = store.all(
-    store.q.selectFrom("person").select(["id", "name", "username", "call"]).where("goneAt", "is", null).orderBy("name"),
+    store.q
+      .selectFrom("person")
+      .select(["id", "name", "username", "call", "role"])
+      .where("goneAt", "is", null)
+      .orderBy("name"),
   );
   return rows.map(({ username, ...row }) => ({
     ...row,
     signInName: username ?? "",
-    ...standingOf(store, row.id),
+    inLogbooks: rolesIn(store, row.id),
     signedIn: listSessions({ store, actor }, row.id),
   }));
 }
 
-/** What a person is at the station, and in single logbooks. */
-function standingOf(store: Store, personId: number): Pick<Person, keyof Standing> {
-  const role = store.first(store.q.selectFrom("person").select("role").where("id", "=", personId))?.role ?? null;
-  const inLogbooks = store.all(
-    store.q
-      .selectFrom("personRole")
-      .select(["logbookId", "role"])
-      .where("personId", "=", personId)
-      .orderBy("logbookId"),
-  );
-  return { role, inLogbooks };
+/** What a person is in single logbooks. */
+function rolesIn(store: Store, personId: number): Person["inLogbooks"] {
+  const roles = store.q.selectFrom("personRole").select(["logbookId", "role"]).where("personId", "=", personId);
+  return store.all(roles.orderBy("logbookId"));
 }
 
 /** A person as who acts; null for one who was removed. */
 export function personActor(store: Store, personId: number, sessionId: number | null): Actor | null {
   const row = store.first(
-    store.q.selectFrom("person").select(["name", "call"]).where("id", "=", personId).where("goneAt", "is", null),
+    store.q
+      .selectFrom("person")
+      .select(["name", "call", "role"])
+      .where("id", "=", personId)
+      .where("goneAt", "is", null),
   );
-  return row === undefined ? null : { ...row, personId, sessionId, ...standingOf(store, personId) };
+  return row === undefined ? null : { ...row, personId, sessionId, inLogbooks: rolesIn(store, personId) };
 }
 
 /** Where a person is signed in, the newest first. */

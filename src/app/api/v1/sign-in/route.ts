@@ -1,6 +1,5 @@
 import * as people from "@/core/contract/endpoints/people";
-import { LOCAL_OPERATOR } from "@/server/actor";
-import { actingOf, signedInResponse } from "@/server/people/acting";
+import { actingOf, cookieResponse, signedInResponse } from "@/server/people/acting";
 import { NOT_SHARED } from "@/server/people/entrance";
 import { done, problemResponse } from "@/server/problem";
 import { bind, serve } from "@/server/route";
@@ -16,9 +15,8 @@ export const POST = bind(people.signIn, async ({ context, runtime, body, request
 
 export const DELETE = bind(people.signOut, async ({ context, runtime, request }) => {
   const { signIn } = runtime.entrance;
-  const response = Response.json({});
-  if (signIn === null || context.actor === LOCAL_OPERATOR) return response;
-  for (const cookie of await signIn.leave(request.headers)) response.headers.append("set-cookie", cookie);
+  if (signIn === null) return Response.json({});
+  const cookies = await signIn.leave(request.headers);
   context.announce({ type: "people" });
-  return response;
+  return cookieResponse({}, cookies);
 });

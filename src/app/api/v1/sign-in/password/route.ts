@@ -1,4 +1,5 @@
 import * as people from "@/core/contract/endpoints/people";
+import { cookieResponse } from "@/server/people/acting";
 import { NOT_SHARED } from "@/server/people/entrance";
 import { problemResponse } from "@/server/problem";
 import { bind } from "@/server/route";
@@ -8,8 +9,6 @@ export const PUT = bind(people.changePassword, async ({ context, runtime, body, 
   if (signIn === null) return problemResponse(NOT_SHARED);
   const changed = await signIn.change(body.before, body.password, request.headers);
   if (!changed.ok) return problemResponse(changed.problem);
-  const response = Response.json({});
-  for (const cookie of changed.value) response.headers.append("set-cookie", cookie);
   context.announce({ type: "people" });
-  return response;
+  return cookieResponse({}, changed.value);
 });
