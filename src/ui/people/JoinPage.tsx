@@ -6,11 +6,9 @@ import { z } from "zod";
 import { acceptanceSchema, type Invited, passwordSchema } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/people";
 import { ask } from "../kit/api";
-import { Button } from "../kit/Button";
 import { TextField } from "../kit/form/fields";
-import { FormParts, FormProblem } from "../kit/form/FormWindow";
 import { useZodForm } from "../kit/form/useZodForm";
-import { Doorstep } from "./Doorstep";
+import { Doorstep, DoorstepForm } from "./Doorstep";
 import { ROLE_WORDS } from "./roleWords";
 
 /** Where an invitation leads. What comes behind the # of its link stays in this browser until it is taken up. */
@@ -75,26 +73,17 @@ function NewPerson({ token, invited: { forWhom, madeBy, role, logbook } }: { tok
   const part = role === null ? "" : ` as ${ROLE_WORDS[role].name.toLowerCase()}: you may ${ROLE_WORDS[role].may}`;
   const where = logbook === null ? "at this station" : `in the logbook ${logbook}`;
   return (
-    <Doorstep
+    <DoorstepForm
       title={forWhom === "" ? "Welcome" : `Welcome, ${forWhom}`}
       about={`${madeBy === "" ? "You come in" : `${madeBy} invites you`} ${where}${part}. This link works once.`}
-      onSubmit={form.submit}
+      form={form}
+      act="Come in"
     >
-      <FormParts form={form}>
-        <TextField name="person.name" label="Your name" autoComplete="name" autoFocus />
-        <TextField name="person.call" label="Your call, if you have one: what you log says so" mono upper />
-        <TextField
-          name="person.signInName"
-          label="Name to sign in by, as your call or a word"
-          autoComplete="username"
-        />
-        <PasswordFields />
-      </FormParts>
-      <FormProblem problem={form.problem} />
-      <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
-        Come in
-      </Button>
-    </Doorstep>
+      <TextField name="person.name" label="Your name" autoComplete="name" autoFocus />
+      <TextField name="person.call" label="Your call, if you have one: what you log says so" mono upper />
+      <TextField name="person.signInName" label="Name to sign in by, as your call or a word" autoComplete="username" />
+      <PasswordFields />
+    </DoorstepForm>
   );
 }
 
@@ -110,23 +99,18 @@ function NewPassword({ token, signInName }: { token: string; signInName: string 
     onSent: goIn,
   });
   return (
-    <Doorstep
+    <DoorstepForm
       title="A new password"
       about={
         <>
           For who signs in as <b className="text-ink">{signInName}</b>. This link works once.
         </>
       }
-      onSubmit={form.submit}
+      form={form}
+      act="Keep it, and come in"
     >
-      <FormParts form={form}>
-        <PasswordFields autoFocus />
-      </FormParts>
-      <FormProblem problem={form.problem} />
-      <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>
-        Keep it, and come in
-      </Button>
-    </Doorstep>
+      <PasswordFields autoFocus />
+    </DoorstepForm>
   );
 }
 
