@@ -41,15 +41,20 @@ test("the pages of the station are gone through by keyboard, each with how it st
   await expect(page).toHaveURL(/confirm\?service=identities/);
 });
 
-test("a logbook is described, offers its own reports, power and miles, and is deleted with its name typed", async ({
+test("a logbook is described, offers its own reports, counts with another one, and is deleted with its name typed", async ({
   page,
   app,
 }) => {
   const site = { name: "Low hill", call: "CX3QUA/P", grid: "GF25", power: 100 };
+  const { items: homes } = await app.api<{ items: { name: string }[] }>("logbooks");
+  const home = homes[0];
   const { id } = await app.api<{ id: number }>("logbooks", { method: "POST", json: { name: "Small power", site } });
   await page.context().addCookies([{ name: "logbook", value: String(id), url: app.url }]);
   await page.goto("/station");
-  const line = page.getByRole("list", { name: "Logbooks" }).getByRole("listitem").filter({ hasText: "Small power" });
+  const line = page
+    .getByRole("list", { name: "Logbooks" })
+    .getByRole("listitem")
+    .filter({ has: page.getByRole("button", { name: "Change Small power" }) });
   await expect(line).toContainText("No contact yet");
   await line.getByRole("button", { name: "Change Small power" }).press("Enter");
   const window = page.getByRole("dialog");
@@ -58,15 +63,22 @@ test("a logbook is described, offers its own reports, power and miles, and is de
   await window.getByLabel("Voice").fill("599");
   await window.getByLabel("CW").fill("559");
   await window.getByLabel("Distances in").selectOption("miles");
+  await window.getByLabel("The digit zero").selectOption("zero without a slash");
   await page.keyboard.press("Enter");
   await expect(window.getByText(/"599" is no voice report/)).toBeVisible();
   await window.getByLabel("Voice").fill("");
   await page.keyboard.press("Enter");
   await expect(window).toBeHidden();
-  await expect(line).toContainText("From Low hill, CX3QUA/P; 4.5 W; report 559 in CW; distances in miles");
+  await expect(line).toContainText(
+    "From Low hill, CX3QUA/P; 4.5 W; report 559 in CW; distances in miles; zero without a slash",
+  );
 
   await page.goto("/desk");
   await expect(page.getByLabel("Sent", { exact: true })).toHaveAttribute("placeholder", "559");
+  await expect(page.getByLabel("Call", { exact: true })).toHaveCSS("font-family", /^"Plain Zero Mono"/);
+  expect(await page.evaluate(() => document.fonts.load('16px "Plain Zero Mono"', "0").then((all) => all.length))).toBe(
+    1,
+  );
   await page.keyboard.type("OY4QSD");
   // 11 516 km from the home station of the demo, 124 km to the east of here.
   await expect(page.getByRole("region", { name: "Reading" })).toContainText(/7.1\d\d mi/);
@@ -77,6 +89,17 @@ test("a logbook is described, offers its own reports, power and miles, and is de
 
   await page.goto("/station");
   await expect(line).toContainText("1 contact, 0 confirmed; 1 entity");
+  await line.getByRole("button", { name: "Change Small power" }).press("Enter");
+  await window.getByLabel("For awards it counts").selectOption(`together with ${home!.name}`);
+  await expectAccessible(page);
+  await window.getByLabel("For awards it counts").press("Enter");
+  await expect(line).toContainText(`counted together with ${home!.name}`);
+  await page.goto("/awards?award=entities");
+  await expect(page.getByText(`counted together with ${home!.name}`)).toBeVisible();
+  // By itself it has worked one.
+  await expect(page.getByText(/[1-9]\d+ worked/)).toBeVisible();
+
+  await page.goto("/station");
   await line.getByRole("button", { name: "Delete Small power" }).press("Enter");
   const name = window.getByLabel(/^Type its name/);
   await name.fill("small");

@@ -97,6 +97,7 @@ export const missingSchema = z.object({
       ask: z
         .object({
           contactId: z.int(),
+          logbookId: z.int(),
           call: z.string(),
           startedAt: z.string(),
           band: z.string(),

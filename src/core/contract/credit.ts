@@ -7,6 +7,8 @@ export const creditKeySchema = creditSchema.pick({ award: true, item: true, on: 
 /** A contact of a claim, or of a plan. */
 const claimContactSchema = z.object({
   id: z.int(),
+  /** It may be another one, which counts together with it. */
+  logbookId: z.int(),
   call: z.string(),
   startedAt: z.string(),
   band: z.string(),

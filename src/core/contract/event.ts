@@ -21,6 +21,13 @@ export type LiveEvent =
       readonly slots: readonly Slot[];
       readonly upTo: number;
     }
+  | {
+      /** What counts together with a logbook for awards has moved, in another one; all of it where no slots are told. */
+      readonly type: "slots";
+      readonly logbookId: number;
+      readonly slots: readonly Slot[] | null;
+      readonly upTo: number;
+    }
   | { /** Things happened after the mark that one began from: load anew. */ readonly type: "missed" }
   | { readonly type: "manyContacts"; readonly logbookId: number; readonly contactCount: number }
   | { /** Its name, or the place it is operated from. */ readonly type: "logbook"; readonly logbookId: number }
@@ -101,6 +108,7 @@ function concernOf(event: LiveEvent): Concern {
     case "alert":
     case "alerts":
     case "awards":
+    case "slots":
       return { logbookId: event.logbookId };
     case "contest":
       return { logbookId: event.logbookId, entryId: event.entryId };

@@ -90,6 +90,8 @@ export const logbookInputSchema = z.strictObject({
   site: siteFactsSchema.omit({ logbookId: true, validFrom: true, validUntil: true }),
 });
 
+export const ZEROS = ["slashed", "plain"] as const;
+
 /** What a logbook offers before anything is typed, and how it says things. */
 const logbookDefaultsSchema = z.object({
   /** What it is for, in the operator's words. */
@@ -101,12 +103,19 @@ const logbookDefaultsSchema = z.object({
     .strictObject({ CW: reportSchema("CW"), voice: reportSchema("SSB"), digital: reportSchema("RTTY") })
     .partial(),
   distances: z.enum(DISTANCE_UNITS),
+  /** How the digit zero is drawn. */
+  zero: z.enum(ZEROS),
 });
 
 /** What can be changed about a logbook: what is left out stays. */
 export const logbookChangeSchema = logbookInputSchema
   .pick({ name: true })
-  .extend({ siteId: z.int().positive(), ...logbookDefaultsSchema.shape })
+  .extend({
+    siteId: z.int().positive(),
+    /** Just the others that count for awards together with it. */
+    countsWith: z.array(z.int().positive()).max(1000),
+    ...logbookDefaultsSchema.shape,
+  })
   .partial()
   .refine((change) => Object.values(change).some((value) => value !== undefined), "nothing is to be changed");
 
@@ -142,6 +151,8 @@ export const logbookSchema = z.object({
   siteId: z.int(),
   /** The site that contacts are logged from now: that whose times they are, or else the chosen one. */
   site: siteSchema,
+  /** The others that count for awards together with it; of those that may be read. */
+  countsWith: z.array(z.int()),
   ...logbookDefaultsSchema.shape,
 });
 export type Logbook = z.output<typeof logbookSchema>;

@@ -14,6 +14,7 @@ import type {
 } from "../../core/contract";
 import type { Context } from "../context";
 import { done, invalid, type Result } from "../problem";
+import { changeableTogether } from "./countedTogether";
 import { findAward, rulesOf } from "./ownAwards";
 
 /** The contacts that are worth an item, the newest first. */
@@ -37,11 +38,12 @@ export async function yearsOfAward(context: Context, logbookId: number, award: s
 
 /** A claim as it would be made now. */
 export async function planOfClaim(
-  { reader }: Context,
+  context: Context,
   logbookId: number,
   input: ClaimPlanInput,
 ): Promise<Result<ClaimPlanView>> {
-  return done(await reader.look("claimPlan", { logbookId, ...input }));
+  const within = changeableTogether(context, logbookId);
+  return done(await context.reader.look("claimPlan", { logbookId, within, ...input }));
 }
 
 /** What lacks of an award, the easiest first. */

@@ -19,6 +19,7 @@ import { listingOf } from "../directory/listings";
 import { siteAt } from "../logbook/sites";
 import { KEPT_FOR, spotsSince } from "../spot/keptSpots";
 import { type CountedContact, wholeLog } from "./countedContacts";
+import { countedTogether } from "./countedTogether";
 import { awardsOf } from "./ownAwards";
 
 const LISTED = 500;
@@ -66,7 +67,7 @@ function unconfirmed(store: Store, logbookId: number, award: Award) {
   const worked = new Map<string, CountedContact[]>();
   const confirming = new Set<string>();
   const gave = new Map<string, Given>();
-  for (const contact of wholeLog(store, logbookId)) {
+  for (const contact of wholeLog(store, countedTogether(store, logbookId))) {
     gave.set(contact.call, givenAfter(gave.get(contact.call), contact));
     const isConfirmed = isProven(award, contact);
     if (isConfirmed) confirming.add(contact.baseCall);
@@ -102,8 +103,8 @@ function likeliest(
   contacts: readonly CountedContact[],
   likelyOf: (baseCall: string) => Likely,
 ): Item["ask"] {
-  const said = contacts.map(({ id, call, baseCall, startedAt, band }) => ({
-    ...{ contactId: id, call, startedAt, band },
+  const said = contacts.map(({ id, logbookId, call, baseCall, startedAt, band }) => ({
+    ...{ contactId: id, logbookId, call, startedAt, band },
     likely: likelyOf(baseCall),
   }));
   const rank = ({ likely }: (typeof said)[number]) => (likely === "confirmed before" ? 2 : likely === null ? 0 : 1);

@@ -4,6 +4,7 @@ import { isoTime } from "../../core/contact";
 import type { AwardNews, StoredContact } from "../../core/contract";
 import type { Store } from "../db/store";
 import { contactsById, withConfirmations } from "../logbook/contactRow";
+import { countedTogether } from "./countedTogether";
 import { awardsOf } from "./ownAwards";
 
 /**
@@ -17,11 +18,12 @@ export function awardNews(
   { logbookId, since }: { readonly logbookId: number; readonly since: number },
 ): AwardNews[] {
   const awards = awardsOf(store, logbookId);
-  const worked = newItems(store, logbookId, "worked", loggedSince(store, logbookId, since), (contact) =>
+  const together = countedTogether(store, logbookId);
+  const worked = newItems(store, together, "worked", loggedSince(store, together, since), (contact) =>
     slotsOf(awards, contact),
   );
   const day = isoTime(since).slice(0, 10);
-  const confirmed = newItems(store, logbookId, "confirmed", confirmedSince(store, logbookId, day), (contact) => {
+  const confirmed = newItems(store, together, "confirmed", confirmedSince(store, together, day), (contact) => {
     const before = {
       ...contact,
       confirmations: contact.confirmations.filter(({ receivedOn }) => !isSince(receivedOn, day)),
@@ -37,7 +39,7 @@ const isSince = (day: string | null, since: string) => day !== null && day >= si
 /** The items of each award of which all that counts is of these contacts. */
 function newItems(
   store: Store,
-  logbookId: number,
+  logbookIds: readonly number[],
   what: "worked" | "confirmed",
   contacts: readonly StoredContact[],
   countedOf: (contact: StoredContact) => ReturnType<typeof slotsOf>,
@@ -52,11 +54,12 @@ function newItems(
     store.q
       .selectFrom("slot")
       .select((eb) => eb.fn.sum<number>(what).as("sum"))
-      .where("logbookId", "=", logbookId)
+      .where("logbookId", "=", 0)
       .where("award", "=", "")
       .where("item", "=", ""),
   );
-  const isNew = (award: string, item: string, count: number) => inAll.all(logbookId, award, item)[0]?.sum === count;
+  const isNew = (award: string, item: string, count: number) =>
+    logbookIds.reduce((sum, id) => sum + (inAll.first(id, award, item)?.sum ?? 0), 0) === count;
   return new Map(
     [...lately].map(([award, items]) => [
       award,
@@ -65,12 +68,12 @@ function newItems(
   );
 }
 
-function loggedSince(store: Store, logbookId: number, since: number): StoredContact[] {
-  const ofLog = store.q.selectFrom("contact").selectAll().where("logbookId", "=", logbookId);
+function loggedSince(store: Store, logbookIds: readonly number[], since: number): StoredContact[] {
+  const ofLog = store.q.selectFrom("contact").selectAll().where("logbookId", "in", logbookIds);
   return withConfirmations(store, store.all(ofLog.where("startedAt", ">=", since)));
 }
 
-function confirmedSince(store: Store, logbookId: number, day: string): StoredContact[] {
+function confirmedSince(store: Store, logbookIds: readonly number[], day: string): StoredContact[] {
   const rows = store.all(
     store.q
       .selectFrom("confirmation")
@@ -83,7 +86,7 @@ function confirmedSince(store: Store, logbookId: number, day: string): StoredCon
             .selectFrom("contact")
             .select("contact.id")
             .whereRef("contact.id", "=", "confirmation.contactId")
-            .where(sql`+contact.logbookId`, "=", logbookId),
+            .where(sql`+contact.logbookId`, "in", logbookIds),
         ),
       ),
   );

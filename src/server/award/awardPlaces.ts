@@ -2,6 +2,7 @@ import { placeOfContact } from "../../core/award";
 import type { AwardPlace } from "../../core/contract";
 import type { Store } from "../db/store";
 import { wholeLog } from "./countedContacts";
+import { countedTogether } from "./countedTogether";
 import { awardsOf } from "./ownAwards";
 
 /** Where the items of an award lie: at the grid of a contact with one, the last that has it, or in its entity. */
@@ -12,7 +13,7 @@ export function awardPlaces(
   const award = awardsOf(store, logbookId).find((one) => one.id === id);
   if (award === undefined) return [];
   const places = new Map<string, AwardPlace & { readonly exact: boolean }>();
-  for (const contact of wholeLog(store, logbookId))
+  for (const contact of wholeLog(store, countedTogether(store, logbookId)))
     for (const item of award.itemsOf(contact)) {
       const known = places.get(item);
       const place = placeOfContact(contact);

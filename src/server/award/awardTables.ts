@@ -5,12 +5,13 @@ import type { Store } from "../db/store";
 import { newestEntry } from "../logbook/journal";
 import { done, missing, type Result } from "../problem";
 import { countedTo } from "./counted";
+import { countedTogether } from "./countedTogether";
 import { creditCounts } from "./credits";
 import { followedAwards } from "./followed";
 import { awardsOf, findAward, rulesOf } from "./ownAwards";
 
-/** How many items of each award are worked, and confirmed. */
-export function itemCounts(store: Store, logbookId: number) {
+/** How many items of each award are worked, and confirmed, in some logbooks together. */
+export function itemCounts(store: Store, logbookIds: readonly number[]) {
   return store.q
     .selectFrom("slot")
     .select((eb) => [
@@ -21,25 +22,26 @@ export function itemCounts(store: Store, logbookId: number) {
         .distinct()
         .as("confirmed"),
     ])
-    .where("logbookId", "=", logbookId)
+    .where("logbookId", "in", logbookIds)
     .where("worked", ">", 0)
     .groupBy("award");
 }
 
-/** How far each award is. */
+/** How far each award is, in all that counts together with a logbook. */
 export function listAwards({ store }: Context, logbookId: number): Result<AwardProgress[]> {
-  const rows = store.all(itemCounts(store, logbookId));
+  const together = countedTogether(store, logbookId);
+  const rows = store.all(itemCounts(store, together));
   const deletedIn = ({ id, universe }: Award) => {
     const items = universe?.flatMap(({ item, deleted }) => (deleted ? [item] : [])) ?? [];
     const counted =
       items.length === 0
         ? undefined
-        : store.first(itemCounts(store, logbookId).where("award", "=", id).where("item", "in", items));
+        : store.first(itemCounts(store, together).where("award", "=", id).where("item", "in", items));
     return { worked: counted?.worked ?? 0, confirmed: counted?.confirmed ?? 0 };
   };
   const upTo = countedTo(store);
   const own = rulesOf(store, logbookId);
-  const credits = creditCounts(store, logbookId);
+  const credits = creditCounts(store, together);
   const followed = new Set(followedAwards(store, logbookId).map(({ id }) => id));
   return done(
     awardsOf(store, logbookId).map((award) => {
@@ -53,7 +55,7 @@ export function listAwards({ store }: Context, logbookId: number): Result<AwardP
         worked,
         confirmed,
         deleted: deletedIn(award),
-        isCounted: upTo(logbookId, id) === Infinity,
+        isCounted: together.every((one) => upTo(one, id) === Infinity),
       };
     }),
   );
@@ -70,13 +72,22 @@ export function awardProgress(context: Context, logbookId: number, award: string
 export function awardTable({ store }: Context, logbookId: number, award: string): Result<AwardTable> {
   const found = findAward(store, logbookId, award);
   if (!found.ok) return found;
-  const slots = store.all(
-    store.q
-      .selectFrom("slot")
-      .select(["item", "band", "modeGroup", "worked", "confirmed"])
-      .where("logbookId", "=", logbookId)
-      .where("award", "=", award)
-      .where("worked", ">", 0),
-  );
-  return done(tableOf(award, slots, newestEntry(store), countedTo(store)(logbookId, award) === Infinity));
+  const together = countedTogether(store, logbookId);
+  const counts = store.q
+    .selectFrom("slot")
+    .where("logbookId", "in", together)
+    .where("award", "=", award)
+    .where("worked", ">", 0);
+  const slots =
+    together.length === 1
+      ? store.all(counts.select(["item", "band", "modeGroup", "worked", "confirmed"]))
+      : store.all(
+          counts
+            .select(["item", "band", "modeGroup"])
+            .select(({ fn }) => [fn.sum<number>("worked").as("worked"), fn.sum<number>("confirmed").as("confirmed")])
+            .groupBy(["item", "band", "modeGroup"]),
+        );
+  const upTo = countedTo(store);
+  const isCounted = together.every((id) => upTo(id, award) === Infinity);
+  return done(tableOf(award, slots, newestEntry(store), isCounted));
 }

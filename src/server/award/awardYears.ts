@@ -2,6 +2,7 @@ import { isProven } from "../../core/award";
 import type { AwardYear } from "../../core/contract";
 import type { Store } from "../db/store";
 import { wholeLog } from "./countedContacts";
+import { countedTogether } from "./countedTogether";
 import { awardsOf } from "./ownAwards";
 
 /**
@@ -22,7 +23,7 @@ export function awardYears(
     const known = first.get(item);
     if (known === undefined || day < known) first.set(item, day);
   };
-  for (const contact of wholeLog(store, logbookId)) {
+  for (const contact of wholeLog(store, countedTogether(store, logbookId))) {
     const day = contact.startedAt.slice(0, 10);
     for (const item of award.itemsOf(contact)) {
       note(worked, item, day);

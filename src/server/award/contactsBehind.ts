@@ -4,6 +4,7 @@ import type { AwardContactsQuery, StoredContact } from "../../core/contract";
 import type { Store } from "../db/store";
 import { contactsById } from "../logbook/contactRow";
 import { COUNTED_COLUMNS } from "./countedContacts";
+import { countedTogether } from "./countedTogether";
 import { awardsOf } from "./ownAwards";
 
 const LISTED = 200;
@@ -31,7 +32,7 @@ export function contactsBehind(
   let query = store.q
     .selectFrom("contact")
     .select(COUNTED_COLUMNS)
-    .where(home, "=", logbookId)
+    .where(home, "in", countedTogether(store, logbookId))
     .where(field, "is not", null);
   if (band !== undefined) query = query.where(sql<string>`+band`, "=", band);
   if (modeGroup !== undefined) query = query.where("modeGroup", "=", modeGroup);

@@ -9,25 +9,31 @@ const PAGE = 2000;
 /** What awards look at of a contact, and nothing else of it: many are read. */
 export interface CountedContact extends AwardFacts, SlotFacts {
   readonly id: number;
+  readonly logbookId: number;
   readonly confirmations: readonly Pick<Confirmation, "channel" | "received" | "receivedOn">[];
   readonly credits: readonly Credit[];
 }
 
 /** The columns of what awards look at. */
 export const COUNTED_COLUMNS = [
-  ...(["id", "call", "baseCall", "startedAt", "band", "mode", "submode", "modeGroup"] as const),
+  ...(["id", "logbookId", "call", "baseCall", "startedAt", "band", "mode", "submode", "modeGroup"] as const),
   ...(["entityCode", "continent", "cqZone", "ituZone", "grid", "state", "island", "summit", "park"] as const),
   ...(["satellite", "ownCall", "ownGrid", "siteId", "power"] as const),
 ] as const;
 
-/** The next contacts of a logbook after a number, in the order of their numbers. */
-export function countedContacts(store: Store, logbookId: number, after: number, most: number): CountedContact[] {
+/** The next contacts of a logbook, or of some, after a number, in the order of their numbers. */
+export function countedContacts(
+  store: Store,
+  logbookIds: number | readonly number[],
+  after: number,
+  most: number,
+): CountedContact[] {
   const rows = store.all(
     store.q
       .selectFrom("contact")
       .select(COUNTED_COLUMNS)
       // By the index of its logbook all of it would be sorted for each page.
-      .where(sql`+logbookId`, "=", logbookId)
+      .where(sql`+logbookId`, "in", [logbookIds].flat())
       .where("id", ">", after)
       .orderBy("id")
       .limit(most),
@@ -60,10 +66,10 @@ export function countedContacts(store: Store, logbookId: number, after: number, 
   }));
 }
 
-/** All contacts of a logbook, in the order of their numbers. */
-export function* wholeLog(store: Store, logbookId: number): Generator<CountedContact> {
+/** All contacts of a logbook, or of some, in the order of their numbers. */
+export function* wholeLog(store: Store, logbookIds: number | readonly number[]): Generator<CountedContact> {
   for (let after = 0; ;) {
-    const contacts = countedContacts(store, logbookId, after, PAGE);
+    const contacts = countedContacts(store, logbookIds, after, PAGE);
     yield* contacts;
     const last = contacts.at(-1);
     if (last === undefined) return;

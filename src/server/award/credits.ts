@@ -28,45 +28,50 @@ import type { Store } from "../db/store";
 import { type BatchWriter, writeBatch } from "../logbook/batch";
 import { contactsById, withConfirmations } from "../logbook/contactRow";
 import { done, failed, type Result } from "../problem";
+import { changeableTogether, countedTogether } from "./countedTogether";
 import { awardsOf, findAward } from "./ownAwards";
 
 /** The most lines of a list of grants, and how many contacts are granted in one step. */
 const MOST_LINES = 2000;
 const AT_ONCE = 50;
 
-/** The credits of a logbook, to be asked further. */
-export const creditsIn = (store: Store, logbookId: number) =>
+/** The credits of some logbooks, to be asked further. */
+export const creditsIn = (store: Store, logbookIds: readonly number[]) =>
   store.q
     .selectFrom("credit")
     .innerJoin("contact", "contact.id", "credit.contactId")
     // There are few credits: by the index of its logbook all contacts would be gone through.
-    .where(sql`+contact.logbookId`, "=", logbookId);
+    .where(sql`+contact.logbookId`, "in", logbookIds);
 
 /** The credits of an award that were asked for, with the contacts that bring them. */
 export function creditsOfAward({ store }: Context, logbookId: number, award: string): Result<HeldCredit[]> {
   const found = findAward(store, logbookId, award);
   if (!found.ok) return found;
   const rows = store.all(
-    creditsIn(store, logbookId)
+    creditsIn(store, countedTogether(store, logbookId))
       .select(["credit.award", "item", "on", "credit.state", "day", "claim", "source", "reason"])
-      .select(["contact.id", "call", "startedAt", "contact.band", "mode", "submode", "modeGroup", "entityCode"])
+      .select(["contact.id", "contact.logbookId", "call", "startedAt", "contact.band", "mode", "submode", "modeGroup"])
+      .select("entityCode")
       .where("credit.award", "=", award),
   );
   return done(
-    rows.map(({ id, call, startedAt, band, mode, submode, modeGroup, entityCode, ...credit }) => ({
+    rows.map(({ id, logbookId: home, call, startedAt, band, mode, submode, modeGroup, entityCode, ...credit }) => ({
       ...credit,
-      contact: { id, call, startedAt: isoTime(startedAt), band, mode, submode, modeGroup, entityCode },
+      contact: {
+        ...{ id, logbookId: home, call, startedAt: isoTime(startedAt) },
+        ...{ band, mode, submode, modeGroup, entityCode },
+      },
     })),
   );
 }
 
-/** How many items of each award are claimed, and granted. */
+/** How many items of each award are claimed, and granted, in some logbooks together. */
 export function creditCounts(
   store: Store,
-  logbookId: number,
+  logbookIds: readonly number[],
 ): ReadonlyMap<string, { readonly claimed: number; readonly granted: number }> {
   const rows = store.all(
-    creditsIn(store, logbookId)
+    creditsIn(store, logbookIds)
       .select((eb) => ["credit.award", "credit.state", eb.fn.count<number>("item").distinct().as("items")])
       .where("credit.state", "!=", "refused")
       .groupBy(["credit.award", "credit.state"]),
@@ -80,7 +85,7 @@ export function creditCounts(
 /** The claims that were made, the newest first. */
 export function listClaims({ store }: Context, logbookId: number): Result<Claim[]> {
   const rows = store.all(
-    creditsIn(store, logbookId)
+    creditsIn(store, countedTogether(store, logbookId))
       .select(["claim", "credit.award", "credit.state", "day", "contactId"])
       .where("claim", "is not", null),
   );
@@ -111,9 +116,10 @@ export function listClaims({ store }: Context, logbookId: number): Result<Claim[
 /** Which of some credits are claimed or granted, with the call and the claim of each. */
 function takenAmong(store: Store, logbookId: number, keys: readonly CreditKey[]): Map<string, string> {
   const taken = new Map<string, string>();
+  const together = countedTogether(store, logbookId);
   for (const award of new Set(keys.map((key) => key.award)))
     for (const row of store.all(
-      creditsIn(store, logbookId)
+      creditsIn(store, together)
         .select(["credit.award", "item", "on", "call", "credit.state"])
         .where("credit.award", "=", award)
         .where("credit.state", "!=", "refused"),
@@ -122,8 +128,17 @@ function takenAmong(store: Store, logbookId: number, keys: readonly CreditKey[])
   return taken;
 }
 
-/** What of a claim cannot be claimed, and why; nothing of it then is. */
-export function claimFaults(store: Store, logbookId: number, contacts: ClaimedContacts): Fault[] {
+/**
+ * What of a claim cannot be claimed, and why; nothing of it then is.
+ *
+ * @param within the logbooks whose contacts can be claimed with, for a claim made in one of them
+ */
+export function claimFaults(
+  store: Store,
+  logbookId: number,
+  contacts: ClaimedContacts,
+  within: readonly number[] = [logbookId],
+): Fault[] {
   const awards = awardsOf(store, logbookId);
   const ids = contacts.map(({ id }) => id);
   const known = new Map(contactsById(store, ids).map((contact) => [contact.id, contact]));
@@ -131,8 +146,8 @@ export function claimFaults(store: Store, logbookId: number, contacts: ClaimedCo
   const taken = takenAmong(store, logbookId, all);
   return contacts.flatMap(({ id, credits }, at) => {
     const contact = known.get(id);
-    if (contact?.logbookId !== logbookId)
-      return [{ field: `contacts.${at}`, text: `contact ${id} is not in this log` }];
+    if (contact === undefined || !within.includes(contact.logbookId))
+      return [{ field: `contacts.${at}`, text: outsideText(contact, id) }];
     return credits.flatMap((key) => {
       const why = whyNot(contact, key);
       return why === null
@@ -140,6 +155,13 @@ export function claimFaults(store: Store, logbookId: number, contacts: ClaimedCo
         : [{ field: `contacts.${at}`, text: `${contact.call}, ${key.award} ${key.item}: ${why}` }];
     });
   });
+
+  function outsideText(contact: StoredContact | undefined, id: number): string {
+    const isKnown = contact !== undefined && countedTogether(store, logbookId).includes(contact.logbookId);
+    return isKnown
+      ? `${contact.call} is in another logbook, and is claimed there: leave it out here`
+      : `contact ${id} is not in this log`;
+  }
 
   function whyNot(contact: StoredContact, key: CreditKey): string | null {
     const award = awards.find(({ id }) => id === key.award);
@@ -164,7 +186,7 @@ export function recordClaim(
   logbookId: number,
   { number, day, contacts }: z.output<typeof claimInputSchema>,
 ): Result<ClaimReport> {
-  const faults = claimFaults(context.store, logbookId, contacts);
+  const faults = claimFaults(context.store, logbookId, contacts, changeableTogether(context, logbookId));
   if (faults.length > 0) return failed(409, "It cannot be claimed", claimFaultText(faults), faults.slice(0, 50));
   return writeBatch(context, { logbookId, kind: "claim", summary: `Claim ${number}` }, (writer) => {
     let credits = 0;
@@ -195,7 +217,7 @@ export function claimOutcome(
   const asked = credits === undefined ? null : new Set(credits.map(creditKey));
   const rows = store
     .all(
-      creditsIn(store, logbookId)
+      creditsIn(store, changeableTogether(context, logbookId))
         .select(["contactId", "credit.award", "item", "on", "credit.state", "day", "claim", "source", "reason"])
         .where("claim", "=", number)
         // What was refused may be claimed with another contact by now.
@@ -284,13 +306,14 @@ export function takeBackCredits(
   const byContact = new Map<number, Set<string>>();
   for (const { contactId, ...key } of credits)
     byContact.set(contactId, (byContact.get(contactId) ?? new Set()).add(creditKey(key)));
+  const own = changeableTogether(context, logbookId);
   return writeBatch(context, { logbookId, kind: "claim", summary: "Credits taken back" }, (writer) => {
     let taken = 0;
     let contacts = 0;
     for (const held of writer.hold([...byContact.keys()])) {
       const { contact } = held;
       const left = contact.credits.filter((credit) => !byContact.get(contact.id)!.has(creditKey(credit)));
-      if (contact.logbookId !== logbookId || left.length === contact.credits.length) continue;
+      if (!own.includes(contact.logbookId) || left.length === contact.credits.length) continue;
       taken += contact.credits.length - left.length;
       contacts++;
       writer.change(held, { credits: left });

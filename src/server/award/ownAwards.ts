@@ -1,6 +1,7 @@
 import { type Award, type AwardRules, awardRulesSchema, AWARDS, ownAwards } from "../../core/award";
 import type { Store } from "../db/store";
 import { done, missing, type Result } from "../problem";
+import { countedTogether } from "./countedTogether";
 
 interface Known {
   readonly text: string;
@@ -10,9 +11,10 @@ interface Known {
 const KNOWN = new WeakMap<Store, Map<number, Known>>();
 
 function known(store: Store, logbookId: number): Known {
-  const bodies = store
-    .all(store.q.selectFrom("ownAward").select("body").where("logbookId", "=", logbookId).orderBy("id"))
-    .map(({ body }) => body);
+  const together = countedTogether(store, logbookId);
+  const bodies = store.values(
+    store.q.selectFrom("ownAward").select("body").where("logbookId", "in", together).orderBy("id"),
+  );
   const text = bodies.join("\n");
   const ofStore = KNOWN.get(store) ?? new Map<number, Known>();
   KNOWN.set(store, ofStore);
@@ -25,7 +27,7 @@ function known(store: Store, logbookId: number): Known {
   return of;
 }
 
-/** The operator's own awards in a logbook, as they were taken. */
+/** The operator's own awards in a logbook and those that count together with it, as they were taken. */
 export function rulesOf(store: Store, logbookId: number): readonly AwardRules[] {
   return known(store, logbookId).rules;
 }

@@ -2,6 +2,7 @@ import { type AwardRules, isProven, ownAwards } from "../../core/award";
 import type { AwardTried } from "../../core/contract";
 import type { Store } from "../db/store";
 import { wholeLog } from "./countedContacts";
+import { countedTogether } from "./countedTogether";
 import { rulesOf } from "./ownAwards";
 
 const LISTED = 50;
@@ -15,7 +16,7 @@ export function tryAward(
   const award = ownAwards([...others, rules]).find(({ id }) => id === rules.id)!;
   const items = new Map<string, { contacts: number; confirmed: boolean }>();
   let contacts = 0;
-  for (const contact of wholeLog(store, logbookId)) {
+  for (const contact of wholeLog(store, countedTogether(store, logbookId))) {
     const own = award.itemsOf(contact);
     if (own.length > 0) contacts++;
     for (const item of own) {

@@ -392,4 +392,11 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
       JOIN contestEntry ON contestEntry.id = contestHandIn.entryId`,
     `DROP TABLE contestHandIn`,
   ],
+  "0022-workspaces": [
+    `CREATE TABLE workspace (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, personId INTEGER, name TEXT NOT NULL, body TEXT NOT NULL) STRICT`,
+    `CREATE UNIQUE INDEX workspaceByName ON workspace (ifnull(personId, 0), name)`,
+  ],
+  "0023-zero": [`ALTER TABLE logbook ADD COLUMN zero TEXT NOT NULL DEFAULT 'slashed'`],
+  "0024-count-together": [`ALTER TABLE logbook ADD COLUMN awardGroup INTEGER`],
 };

@@ -4,7 +4,7 @@ import type { ModeGroup } from "../../core/band";
 import type { DistanceUnit } from "../../core/geo";
 import type { AskWay, Channel, ReceivedState, SendAnswer, SentState, ServiceId } from "../../core/confirm";
 import type { CompleteContact, FactKey } from "../../core/contact";
-import type { ArrivalOutcome } from "../../core/contract";
+import type { ArrivalOutcome, Logbook } from "../../core/contract";
 import type { Role } from "../../core/people";
 
 /** Times are seconds since 1970 UTC unless a name ends in "On" (a UTC day, "2026-11-23"). Flags are 0 or 1. */
@@ -40,6 +40,7 @@ export interface Schema {
   job: JobTable;
   callException: CallExceptionTable;
   saved: SavedTable;
+  workspace: WorkspaceTable;
   jobItem: JobItemTable;
   export: ExportTable;
   stationNote: StationNoteTable;
@@ -269,6 +270,15 @@ interface SavedTable {
   body: string;
 }
 
+/** An arrangement of panels, kept under a name. */
+interface WorkspaceTable {
+  id: Generated<number>;
+  /** Whose it is; null of whoever sits at the computer. */
+  personId: number | null;
+  name: string;
+  body: string;
+}
+
 /** The contacts that a job was asked to change, as they stood then. */
 interface JobItemTable {
   jobId: number;
@@ -322,6 +332,9 @@ interface LogbookTable {
   /** JSON of the reports that are offered, by mode group; of one that is not there the usual. */
   reports: Generated<string>;
   distances: Generated<DistanceUnit>;
+  zero: Generated<Logbook["zero"]>;
+  /** The first of the logbooks that count together for awards; null where it counts by itself. */
+  awardGroup: number | null;
   /** When it was deleted; its rows may still be on their way out. */
   goneAt: number | null;
 }

@@ -19,15 +19,22 @@ let defaults: DirectoryDefaults;
 const events: LiveEvent[] = [];
 const faults: unknown[] = [];
 let asked = 0;
+/** The first call that was asked for. */
+let first: string | undefined;
 
 beforeEach(async () => {
   server = await startAlmanac({ port: 0, perSecond: 1000 });
-  server.on("request", ({ url: path }: IncomingMessage) => void (asked += path?.startsWith("/calls/") ? 1 : 0));
+  server.on("request", ({ url: path = "" }: IncomingMessage) => {
+    if (!path.startsWith("/calls/")) return;
+    asked++;
+    first ??= path.split("/").at(-1);
+  });
   url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   ({ context, logbookId } = await testContext());
-  defaults = testDirectories({ almanac: { url, user: "CX3QUA", password: "cabo-farol" } }, 300);
+  defaults = reached();
   changeDirectory(context, defaults, "skerry", { isUsed: false });
   events.length = faults.length = asked = 0;
+  first = undefined;
 });
 afterEach(async () => {
   server.closeAllConnections();
@@ -46,6 +53,9 @@ function directory(now = () => context.now()) {
     paceMs: 20,
   });
 }
+/** @param timeoutMs short only where it is meant to pass: a machine can be slow */
+const reached = (timeoutMs?: number) =>
+  testDirectories({ almanac: { url, user: "CX3QUA", password: "cabo-farol" } }, timeoutMs);
 const behave = (behaviour: string) => fetch(`${url}/control`, { method: "POST", body: JSON.stringify({ behaviour }) });
 async function until(what: () => boolean) {
   while (!what()) await new Promise((resolve) => setTimeout(resolve, 5));
@@ -125,6 +135,7 @@ it.each(["down", "hang", "error", "page", "nonsense", "cut"])(
   "leaves a directory alone that is %s",
   async (behaviour) => {
     await behave(behaviour);
+    if (behaviour === "hang") defaults = reached(300);
     const one = directory();
     one.want("W2QUB", "left");
     await until(() => faults.length > 0);
@@ -138,12 +149,10 @@ it.each(["down", "hang", "error", "page", "nonsense", "cut"])(
 it("asks for what nobody waits for one after the other, the newest first, and each once", async () => {
   const one = directory();
   for (const call of ["DL1QTA", "W2QUB", "W3QUB", "W2QUB"]) one.wonder(call);
-  await until(() => asked === 1);
   const { store } = context;
   const kept = () => store.values(store.q.selectFrom("listing").select("baseCall"));
-  await until(() => kept().length === 1);
-  expect(kept()).toEqual(["W2QUB"]);
   await until(() => kept().length === 3);
+  expect(first).toBe("W2QUB");
   one.wonder("W2QUB");
   one.wonder("W4QUB");
   await until(() => kept().length === 4);

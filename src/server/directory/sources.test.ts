@@ -49,7 +49,7 @@ beforeEach(async () => {
   asked.length = 0;
   almanacUrl = await start(startAlmanac({ port: 0, perSecond: 1000, clock: () => now }));
   const skerryUrl = await start(startSkerry({ port: 0, perSecond: 1000 }));
-  defaults = testDirectories({ almanac: { url: almanacUrl, ...MEMBER }, skerry: { url: skerryUrl } }, 500);
+  defaults = testDirectories({ almanac: { url: almanacUrl, ...MEMBER }, skerry: { url: skerryUrl } });
 });
 afterEach(async () => {
   for (const server of servers.splice(0)) {

@@ -5,6 +5,7 @@ import type { CompleteContact } from "../../core/contact";
 import { type Settled, settleExchange, withoutStaleParts } from "../../core/contest";
 import type { StoredContact } from "../../core/contract";
 import { countedTo, type CountedTo } from "../award/counted";
+import { countedTogether } from "../award/countedTogether";
 import { awardsOf } from "../award/ownAwards";
 import { moveSlot } from "../award/slotMover";
 import { contestRulesFinder } from "../contest/contestRules";
@@ -299,6 +300,15 @@ export function writeBatch<Result>(
       }
       for (const service of servicesTouched) announceWaiting(context, home, service);
     }
+    for (const home of gains.keys())
+      for (const other of countedTogether(store, home))
+        if (!gains.has(other))
+          context.announce({
+            type: "slots",
+            logbookId: other,
+            upTo,
+            slots: touched > MANY ? null : [...slots.values()].filter(({ inLogbook }) => inLogbook === home),
+          });
   }
 }
 

@@ -1,3 +1,5 @@
+import { countedTogether } from "../award/countedTogether";
+import { countAlone, parted } from "../award/countTogether";
 import type { Context } from "../context";
 import { done, failed, invalid, missing, type Result } from "../problem";
 import type { Runtime } from "../runtime";
@@ -43,7 +45,8 @@ function whyNot(context: Context, id: number, typed: string) {
     store.q.selectFrom("job").select("title").where("logbookId", "=", id).where("state", "=", "running"),
   );
   if (job !== undefined) return failed(409, "At work", `${job.title} runs in it: wait for it, or cancel it`);
-  return null;
+  const leaning = parted(store, countedTogether(store, id), [id]);
+  return leaning === null ? null : failed(409, "An award stands on it", leaning);
 }
 
 /** Nothing acts for it any more. */
@@ -51,6 +54,7 @@ function markGone(context: Context, id: number): void {
   const { store } = context;
   const { q } = store;
   store.transaction(() => {
+    countAlone(context, id);
     store.run(q.updateTable("logbook").set({ goneAt: context.now() }).where("id", "=", id));
     store.run(q.deleteFrom("serviceAccess").where("logbookId", "=", id));
     store.run(q.deleteFrom("saved").where("logbookId", "=", id));

@@ -16,7 +16,7 @@ export function logbookTotals(store: Store, { logbookId }: { readonly logbookId:
       eb.fn.max<number | null>("startedAt").as("last"),
     ]),
   )!;
-  const entities = store.first(itemCounts(store, logbookId).where("award", "=", ENTITIES_AWARD.id));
+  const entities = store.first(itemCounts(store, [logbookId]).where("award", "=", ENTITIES_AWARD.id));
   return {
     contacts,
     confirmed,

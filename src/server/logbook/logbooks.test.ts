@@ -27,12 +27,25 @@ const log = (context: Context, logbookId: number, call: string, more: object = {
 test("a logbook is described, and says what it offers: power before that of the site, reports, distances", async () => {
   const { context } = await testContext();
   const id = added(context, "Small power");
-  expect(valueOf(findLogbook(context, id))).toMatchObject({ about: "", power: null, reports: {}, distances: "km" });
+  expect(valueOf(findLogbook(context, id))).toMatchObject({
+    about: "",
+    power: null,
+    reports: {},
+    distances: "km",
+    zero: "slashed",
+    countsWith: [],
+  });
   const change = taken(logbookChangeSchema, {
-    ...{ about: " Up to five watts. ", power: 4.5, reports: { CW: "559", voice: "57" }, distances: "mi" },
+    ...{
+      about: " Up to five watts. ",
+      power: 4.5,
+      reports: { CW: "559", voice: "57" },
+      distances: "mi",
+      zero: "plain",
+    },
   });
   expect(valueOf(changeLogbook(context, id, change))).toMatchObject({
-    ...{ about: "Up to five watts.", power: 4.5, reports: { CW: "559", voice: "57" }, distances: "mi" },
+    ...{ about: "Up to five watts.", power: 4.5, reports: { CW: "559", voice: "57" }, distances: "mi", zero: "plain" },
     name: "Small power",
     site: { power: 4.5 },
   });

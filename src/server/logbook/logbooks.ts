@@ -3,7 +3,10 @@ import { isoTime } from "../../core/contact";
 import type { DistanceUnit } from "../../core/geo";
 import { type Logbook, type logbookChangeSchema, type logbookInputSchema } from "../../core/contract";
 import { markAllCounted } from "../award/counted";
+import { countTogether } from "../award/countTogether";
+import { countedTogether } from "../award/countedTogether";
 import { followFirst } from "../award/followed";
+import { may } from "../actor";
 import type { Context } from "../context";
 import type { Store } from "../db/store";
 import { done, invalid, missing, type Result } from "../problem";
@@ -37,7 +40,7 @@ export function changeLogbook(
   input: z.output<typeof logbookChangeSchema>,
 ): Result<Logbook> {
   const { store } = context;
-  const { siteId, reports, ...columns } = input;
+  const { siteId, reports, countsWith, ...columns } = input;
   if (siteId !== undefined && findSite(store, siteId) === undefined)
     return invalid([{ field: "siteId", text: `there is no site ${siteId}: choose another one` }]);
   const set = {
@@ -45,7 +48,11 @@ export function changeLogbook(
     ...(siteId === undefined ? {} : { siteId }),
     ...(reports === undefined ? {} : { reports: JSON.stringify(reports) }),
   };
-  store.run(store.q.updateTable("logbook").set(set).where("id", "=", id));
+  if (countsWith !== undefined) {
+    const counted = countTogether(context, id, countsWith);
+    if (!counted.ok) return counted;
+  }
+  if (Object.keys(set).length > 0) store.run(store.q.updateTable("logbook").set(set).where("id", "=", id));
   context.announce({ type: "logbook", logbookId: id });
   return findLogbook(context, id);
 }
@@ -55,7 +62,7 @@ export function listLogbooks(context: Pick<Context, "store" | "now" | "actor">):
   return readable(context).map((id) => loadLogbook(context, id)!);
 }
 
-export function findLogbook(context: Pick<Context, "store" | "now">, id: number): Result<Logbook> {
+export function findLogbook(context: Pick<Context, "store" | "now" | "actor">, id: number): Result<Logbook> {
   const logbook = loadLogbook(context, id);
   return logbook === undefined ? missing(`logbook ${id}`) : done(logbook);
 }
@@ -65,18 +72,19 @@ export function distanceUnitOf(store: Store, logbookId: number): DistanceUnit {
   return store.first(store.q.selectFrom("logbook").select("distances").where("id", "=", logbookId))?.distances ?? "km";
 }
 
-function loadLogbook(context: Pick<Context, "store" | "now">, id: number): Logbook | undefined {
-  const { store } = context;
+function loadLogbook(context: Pick<Context, "store" | "now" | "actor">, id: number): Logbook | undefined {
+  const { store, actor } = context;
   const row = store.first(liveLogbooks(store).selectAll().where("id", "=", id));
   if (row === undefined) return undefined;
-  const { siteId, about, power, distances } = row;
+  const { siteId, about, power, distances, zero } = row;
   return {
     id: row.id,
     name: row.name,
     contactCount: row.contactCount,
     createdAt: isoTime(row.createdAt),
     site: siteNow(context, id),
-    ...{ siteId, about, power, distances },
+    ...{ siteId, about, power, distances, zero },
+    countsWith: countedTogether(store, id).filter((one) => one !== id && may(actor, "read", one)),
     reports: JSON.parse(row.reports) as Logbook["reports"],
   };
 }

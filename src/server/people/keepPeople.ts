@@ -13,6 +13,7 @@ export function keepPeople(backup: Store, log: Store, homes: ReadonlyMap<number,
   const has = log.first(log.q.selectFrom("person").select("id").limit(1)) !== undefined;
   backup.transaction(() => {
     backup.run(backup.q.deleteFrom("session"));
+    keepWorkspaces(backup, log);
     if (!has) return;
     for (const table of [...OF_PEOPLE].reverse()) backup.run(backup.q.deleteFrom(table));
     for (const table of OF_PEOPLE) {
@@ -24,4 +25,14 @@ export function keepPeople(backup: Store, log: Store, homes: ReadonlyMap<number,
       }
     }
   });
+}
+
+/** A workspace is as it was kept last, not as it was when the backup was made. */
+function keepWorkspaces(backup: Store, log: Store): void {
+  const { q } = backup;
+  for (const { personId, name, body } of log.all(log.q.selectFrom("workspace").selectAll())) {
+    const same = q.deleteFrom("workspace").where("name", "=", name);
+    backup.run(same.where("personId", personId === null ? "is" : "=", personId));
+    backup.run(q.insertInto("workspace").values({ personId, name, body }));
+  }
 }

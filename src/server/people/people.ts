@@ -99,7 +99,7 @@ export function removePerson(context: Context, personId: number): Result<Record<
   store.transaction(() => {
     for (const table of ["session", "login"] as const)
       store.run(store.q.deleteFrom(table).where("userId", "=", personId));
-    for (const table of ["personRole", "invitation"] as const)
+    for (const table of ["personRole", "invitation", "workspace"] as const)
       store.run(store.q.deleteFrom(table).where("personId", "=", personId));
     const set = { goneAt: context.now(), role: null, username: null, email: gone };
     store.run(store.q.updateTable("person").set(set).where("id", "=", personId));

@@ -277,6 +277,12 @@ export function createSpotBoard({
           bases.has(base) || worths.some(({ award, item }) => moved.has(`${award} ${item}`));
         return markStale((view) => isOther || isOf(view), of);
       }
+      case "slots": {
+        const moved = new Set(event.slots?.map(({ award, item }) => `${award} ${item}`));
+        of.valuer.forget(event.slots === null ? undefined : [], event.slots ?? []);
+        const isOf = ({ worths }: SpotView) => worths.some(({ award, item }) => moved.has(`${award} ${item}`));
+        return markStale((view) => event.slots === null || isOf(view), of);
+      }
       case "manyContacts":
         of.valuer.forget();
         return markStale(() => true, of);

@@ -14,6 +14,7 @@ import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
 import { useLogbook } from "../shell/logbook";
 import { newsKey } from "./awardKeys";
+import { CountedWith } from "./CountedWith";
 import { FollowTick } from "./FollowTick";
 import { type AwardState, useAwards } from "./useAwards";
 
@@ -66,6 +67,7 @@ export function AwardList({ onOpen, onNew, onRecords, onClaims, onTieOut }: Awar
     <section aria-label="Awards" tabIndex={0} className="grid h-full content-start gap-4 overflow-auto p-4">
       <div className="flex items-center gap-3">
         <h1 className="text-title font-semibold">Awards</h1>
+        <CountedWith />
         <span className="flex-1" />
         <Button small onClick={onClaims}>
           Claims

@@ -9,6 +9,7 @@ import { TabBar } from "../kit/TabBar";
 import { useAddress } from "../kit/useAddress";
 import { useLogbook } from "../shell/logbook";
 import { AwardMap } from "./AwardMap";
+import { CountedWith } from "./CountedWith";
 import { FollowTick } from "./FollowTick";
 import { MissingView } from "./MissingView";
 import { TableView } from "./TableView";
@@ -55,7 +56,10 @@ export function AwardPage({ state, onLeave, onVariant, onChange }: AwardPageProp
         <Button small look="quiet" onClick={onLeave}>
           All awards
         </Button>
-        <h1 className="text-title font-semibold">{of.name}</h1>
+        <div className="grid max-w-64">
+          <h1 className="text-title font-semibold">{of.name}</h1>
+          <CountedWith />
+        </div>
         <p className="flex items-center gap-4">
           <span>
             <Mark kind="hold" /> <b className="font-semibold">{count(worked)}</b> worked

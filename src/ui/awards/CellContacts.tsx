@@ -2,7 +2,6 @@
 
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import Link from "next/link";
 import { bandLabel } from "@/core/band";
 import { channelName, isConfirmed } from "@/core/confirm";
 import type { AwardItem } from "@/core/award";
@@ -13,6 +12,7 @@ import { Button } from "../kit/Button";
 import { count } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { useLogbook } from "../shell/logbook";
+import { ContactCall } from "./ContactCall";
 import type { Group } from "./progress";
 
 interface CellContactsProps {
@@ -61,9 +61,7 @@ export function CellContacts({ award, item, band, group, onClose }: CellContacts
                   <tr key={contact.id} className="border-b border-line last:border-0">
                     <td className="py-1 pr-3 font-mono text-soft">{fullTime(contact.startedAt)}</td>
                     <td className="py-1 pr-3">
-                      <Link href={`/desk?contact=${contact.id}`} className="font-mono font-bold text-signal underline">
-                        {contact.call}
-                      </Link>
+                      <ContactCall contact={contact} />
                     </td>
                     <td className="py-1 pr-3">{bandLabel(contact.band)}</td>
                     <td className="py-1 pr-3">{contact.submode ?? contact.mode}</td>

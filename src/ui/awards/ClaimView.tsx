@@ -1,7 +1,6 @@
 "use client";
 
 import { useMutation, useQueries, useQueryClient } from "@tanstack/react-query";
-import Link from "next/link";
 import { useState } from "react";
 import { toast } from "sonner";
 import { creditKey } from "@/core/award";
@@ -18,6 +17,7 @@ import { TableHead } from "../kit/TableHead";
 import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
 import { creditsKey, progressKey } from "./awardKeys";
+import { ContactCall } from "./ContactCall";
 import { creditsText } from "./creditWords";
 import { GRANTORS } from "./useAccount";
 import type { AwardState } from "./useAwards";
@@ -170,9 +170,7 @@ function Line({ credit, isPicked, isAnsweredHere, onPick }: LineProps) {
         {text}
       </th>
       <td className="px-2 py-1">
-        <Link href={`/desk?contact=${contact.id}`} className="font-mono font-bold text-signal underline">
-          {contact.call}
-        </Link>
+        <ContactCall contact={contact} />
       </td>
       <td className="px-2 py-1 font-mono whitespace-nowrap text-soft">{fullTime(contact.startedAt)}</td>
       <td className="px-2 py-1 whitespace-nowrap">{bandLabel(contact.band)}</td>

@@ -92,7 +92,7 @@ export function MissingView({ award }: { award: Award }) {
       </div>
       {asked !== null && (
         <AskStationWindow
-          contact={{ id: asked.contactId, logbookId: logbook.id, call: asked.call, startedAt: asked.startedAt }}
+          contact={{ id: asked.contactId, logbookId: asked.logbookId, call: asked.call, startedAt: asked.startedAt }}
           onClose={() => {
             setAsked(null);
             void client.invalidateQueries({ queryKey });

@@ -249,9 +249,7 @@ export function PlanView({
           onClose={() => setClaimingWith(null)}
         />
       )}
-      {asked !== null && (
-        <AskStationWindow contact={{ ...asked, logbookId: logbook.id }} onClose={() => setAsked(null)} />
-      )}
+      {asked !== null && <AskStationWindow contact={asked} onClose={() => setAsked(null)} />}
     </div>
   );
 }

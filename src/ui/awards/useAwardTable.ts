@@ -16,7 +16,10 @@ export function useAwardTable(logbookId: number, award: string) {
     queryFn: () =>
       withNews<AwardTable>(
         () => ask(awards.award, { params: { logbookId, award } }),
-        (table, event) => (event.type === "contacts" ? movedTable(table, event.slots, event.upTo) : table),
+        (table, event) => {
+          if (event.type !== "contacts" && event.type !== "slots") return table;
+          return event.slots === null ? null : movedTable(table, event.slots, event.upTo);
+        },
       ),
     staleTime: Infinity,
   });

@@ -22,7 +22,7 @@ export function useAwards(logbookId: number) {
     queryFn: () =>
       withNews(
         () => ask(endpoints.awards, { params: { logbookId } }),
-        (answer, { type }) => (type === "contacts" || type === "awards" ? null : answer),
+        (answer, { type }) => (["contacts", "slots", "awards"].includes(type) ? null : answer),
       ),
   });
   const awards = useMemo(() => {

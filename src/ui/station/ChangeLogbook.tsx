@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { z } from "zod";
 import { MODE_GROUPS } from "@/core/band";
 import { DISTANCE_UNITS } from "@/core/geo";
-import { type Logbook, logbookChangeSchema } from "@/core/contract";
+import { type Logbook, logbookChangeSchema, ZEROS } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/logbooks";
 import * as station from "@/core/contract/endpoints/station";
 import { capital } from "@/core/capital";
@@ -13,7 +13,10 @@ import { AreaField, ChoiceField, TextField } from "../kit/form/fields";
 import { FormWindow } from "../kit/form/FormWindow";
 import { typedNumber } from "../kit/form/typed";
 import { useZodForm } from "../kit/form/useZodForm";
+import { useLogbook } from "../shell/logbook";
+import { groupsBeside, idsFrom, idsText } from "./countsWith";
 import { DISTANCE_WORDS } from "./distanceWords";
+import { ZERO_WORDS } from "./zeroWords";
 
 const formSchema = z
   .object({
@@ -23,10 +26,13 @@ const formSchema = z
     power: typedNumber(z.number().nullable()),
     reports: z.record(z.enum(MODE_GROUPS), z.string()),
     distances: z.enum(DISTANCE_UNITS),
+    zero: z.enum(ZEROS),
+    countsWith: z.string(),
   })
-  .transform(({ siteId, reports, ...rest }): z.input<typeof logbookChangeSchema> => ({
+  .transform(({ siteId, reports, countsWith, ...rest }): z.input<typeof logbookChangeSchema> => ({
     ...rest,
     siteId: Number(siteId),
+    countsWith: idsFrom(countsWith),
     // What is left empty is offered as usual.
     reports: Object.fromEntries(Object.entries(reports).filter(([, report]) => report.trim() !== "")),
   }))
@@ -36,14 +42,23 @@ type LogbookForm = z.input<typeof formSchema>;
 /** What a logbook is called and for, and what it offers before anything is typed. */
 export function ChangeLogbook({ logbook, onClose }: { logbook: Logbook; onClose: () => void }) {
   const { data } = useQuery({ queryKey: ["sites"], queryFn: () => ask(station.sites) });
-  const { id, name, about, siteId, site, power, reports, distances } = logbook;
+  const { logbooks } = useLogbook();
+  const { id, name, about, siteId, site, power, reports, distances, zero } = logbook;
+  const countsWith = idsText(logbook.countsWith);
+  const groups = groupsBeside(logbook, logbooks);
   const form = useZodForm({
     schema: formSchema,
     start: {
-      ...{ name, about, distances, siteId: String(siteId), power: String(power ?? "") },
+      ...{ name, about, distances, zero, siteId: String(siteId), power: String(power ?? "") },
       reports: { CW: "", voice: "", digital: "", ...reports },
+      countsWith,
     },
-    send: (body) => ask(endpoints.changeLogbook, { params: { logbookId: id }, body }),
+    // What stays is not said: others may count with it that one may not see.
+    send: ({ countsWith: others = [], ...body }) =>
+      ask(endpoints.changeLogbook, {
+        params: { logbookId: id },
+        body: idsText(others) === countsWith ? body : { ...body, countsWith: others },
+      }),
     onSent: onClose,
   });
   return (
@@ -85,13 +100,37 @@ export function ChangeLogbook({ logbook, onClose }: { logbook: Logbook; onClose:
           />
         ))}
       </fieldset>
-      <ChoiceField<LogbookForm> name="distances" label="Distances in">
-        {DISTANCE_UNITS.map((unit) => (
-          <option key={unit} value={unit}>
-            {DISTANCE_WORDS[unit]}
-          </option>
-        ))}
-      </ChoiceField>
+      <div className="grid grid-cols-2 gap-x-3">
+        <ChoiceField<LogbookForm> name="distances" label="Distances in">
+          {DISTANCE_UNITS.map((unit) => (
+            <option key={unit} value={unit}>
+              {DISTANCE_WORDS[unit]}
+            </option>
+          ))}
+        </ChoiceField>
+        <ChoiceField<LogbookForm> name="zero" label="The digit zero">
+          {ZEROS.map((one) => (
+            <option key={one} value={one}>
+              {ZERO_WORDS[one]}
+            </option>
+          ))}
+        </ChoiceField>
+      </div>
+      {groups.length > 0 && (
+        <div className="grid gap-1">
+          <ChoiceField<LogbookForm> name="countsWith" label="For awards it counts">
+            <option value="">by itself</option>
+            {groups.map(({ ids, text }) => (
+              <option key={ids} value={ids}>
+                together with {text}
+              </option>
+            ))}
+          </ChoiceField>
+          <p className="text-tiny text-soft">
+            What is worked in one is then worked in all, and who may read one sees what counts in all.
+          </p>
+        </div>
+      )}
     </FormWindow>
   );
 }

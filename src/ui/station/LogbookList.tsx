@@ -12,8 +12,10 @@ import { Button } from "../kit/Button";
 import { count, many } from "../kit/format";
 import { useLogbook } from "../shell/logbook";
 import { ChangeLogbook } from "./ChangeLogbook";
+import { countsWithText } from "./countsWith";
 import { DeleteLogbook } from "./DeleteLogbook";
 import { DISTANCE_WORDS } from "./distanceWords";
+import { ZERO_WORDS } from "./zeroWords";
 
 /** The logbooks: how much is in each, what it offers, and where it is changed, used and deleted. */
 export function LogbookList() {
@@ -31,7 +33,7 @@ export function LogbookList() {
               {one.id === logbook.id && <span className="ml-3 font-semibold text-signal">In use</span>}
               {one.about !== "" && <p className="whitespace-pre-wrap">{one.about}</p>}
               <Totals logbook={one} />
-              <p className="text-soft">{offersText(one)}</p>
+              <p className="text-soft">{offersText(one, logbooks)}</p>
             </div>
             {one.id !== logbook.id && (
               <Button small aria-label={`Use ${one.name}`} onClick={() => choose(one.id)}>
@@ -84,7 +86,8 @@ function Totals({ logbook: { id, contactCount } }: { logbook: Logbook }) {
 }
 
 /** "From Cabo Farol, CX3QUA; 100 W; reports as usual; distances in km". */
-function offersText({ site, power, reports, distances }: Logbook): string {
+function offersText(logbook: Logbook, logbooks: readonly Logbook[]): string {
+  const { site, power, reports, distances, zero } = logbook;
   const watts = power ?? site.power;
   const own = MODE_GROUPS.flatMap((group) => (reports[group] === undefined ? [] : [`${reports[group]} in ${group}`]));
   return [
@@ -92,6 +95,8 @@ function offersText({ site, power, reports, distances }: Logbook): string {
     watts === null ? null : `${watts} W`,
     own.length === 0 ? "reports as usual" : `report ${own.join(", ")}`,
     `distances in ${DISTANCE_WORDS[distances]}`,
+    zero === "plain" ? ZERO_WORDS[zero] : null,
+    countsWithText(logbook, logbooks),
   ]
     .filter((part) => part !== null)
     .join("; ");

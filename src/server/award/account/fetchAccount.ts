@@ -154,7 +154,7 @@ function isSame(a: Credit, b: Credit): boolean {
 /** The contacts with which a credit is claimed or granted. */
 function holdersOf(store: Store, logbookId: number, { award, item, on }: CreditKey) {
   return store.all(
-    creditsIn(store, logbookId)
+    creditsIn(store, [logbookId])
       .select(["contactId", "credit.state", "source"])
       .where("credit.award", "=", award)
       .where("item", "=", item)

@@ -149,7 +149,7 @@ function takenOut(store: Store, contactId: number): { batchId: number; text: str
 function ownCredits(store: Store, logbookId: number, award: string): OwnCredit[] {
   return store
     .all(
-      creditsIn(store, logbookId)
+      creditsIn(store, [logbookId])
         .select(["credit.award", "item", "on", "credit.state", "day", "claim", "source", "reason"])
         .select(["contact.id", "call", "startedAt", "contact.band", "mode"])
         .where("credit.award", "=", award)
