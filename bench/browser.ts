@@ -68,6 +68,9 @@ async function measureBrowser(): Promise<void> {
   note(under("key to painted reading, 250 000, median", most(keys, 0.5), 25));
   note(under("key to painted reading, 250 000, p95", most(keys, 0.95), 25));
   note(await longTasks(page, "typing calls"));
+  const switches = await switchWorkspaces(page, 20);
+  note(under("switching workspaces, 250 000, p95", most(switches, 0.95), 100));
+  await page.keyboard.press("Alt+Shift+Digit1");
   await watchRows(page);
   await page.keyboard.press("F8");
   for (let press = 0; press < 80; press++) {
@@ -98,6 +101,38 @@ async function measureBrowser(): Promise<void> {
   note(await measureCompanion(app));
   for (const line of await measureSpotPaint(app, page, turning)) note(line);
   await browser.close();
+}
+
+/** Switches between two workspaces, and gives how long each took to its panels painted, milliseconds. */
+async function switchWorkspaces(page: Page, times: number): Promise<number[]> {
+  await page.keyboard.press("Alt+Shift+Digit3");
+  // What it shows is loaded the first time.
+  await page.getByRole("button", { name: "Follow", exact: true }).waitFor();
+  await page.evaluate("globalThis.__name = (value) => value");
+  await page.evaluate(() => {
+    globalThis.switched = [];
+    const shows = (id: string) => document.querySelector(`[data-panel=${id}] *`)?.checkVisibility() === true;
+    addEventListener(
+      "keydown",
+      ({ code, timeStamp }) => {
+        if (!code.startsWith("Digit")) return;
+        const wants = code === "Digit3";
+        const look = () =>
+          shows("log") && shows("bandMap") === wants
+            ? setTimeout(() => globalThis.switched.push(performance.now() - timeStamp))
+            : requestAnimationFrame(look);
+        requestAnimationFrame(look);
+      },
+      true,
+    );
+  });
+  for (let time = 0; time < times; time++) {
+    await page.keyboard.press(time % 2 === 0 ? "Alt+Shift+Digit1" : "Alt+Shift+Digit3");
+    await page.waitForTimeout(300);
+  }
+  const switched = await page.evaluate(() => globalThis.switched);
+  if (switched.length < times) throw new Error(`only ${switched.length} workspaces were switched by their keys`);
+  return switched;
 }
 
 /** Types calls of the log, and gives how long each letter took to a painted reading, milliseconds. */
@@ -228,6 +263,7 @@ async function operate(entry: Entry, position: string): Promise<number[]> {
 
 declare global {
   var ready: number[];
+  var switched: number[];
   var bench: { painted: number[]; longest: number; longestBlank: number };
 }
 

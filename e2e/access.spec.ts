@@ -66,6 +66,7 @@ test("foreign names and pages are refused", async ({ app }) => {
 test("a window that closes gives the focus back to the call field, however it was opened", async ({ page }) => {
   await page.goto("/desk");
   const call = page.getByLabel("Call", { exact: true });
+  await expect(page.getByRole("grid", { name: "Log" })).toBeVisible();
   await expect(call).toBeFocused();
   for (const keys of ["Control+Alt+w", "Control+Alt+v", "Control+k", "F1"]) {
     await page.keyboard.press(keys);

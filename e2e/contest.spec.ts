@@ -373,7 +373,8 @@ test("a contact half typed is there again after the browser was closed", async (
   await page.keyboard.type("ja1qux");
   await page.keyboard.press("Space");
   await page.keyboard.type("33");
-  await page.waitForTimeout(400);
+  await expect(callField(page)).toHaveValue("JA1QUX");
+  await expect(page.getByLabel("Serial", { exact: true })).toHaveValue("33");
   await page.close();
   const again = await page.context().newPage();
   await again.goto("/contest");

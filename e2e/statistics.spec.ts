@@ -20,7 +20,7 @@ test("statistics of a filter and a time are seen, compared, saved, and lead to t
     await app.api(`logbooks/${id}/contacts`, { method: "POST", json: { call, startedAt, band, mode } });
   await page.context().addCookies([{ name: "logbook", value: String(id), url: app.url }]);
   await page.goto("/desk");
-  await expect(page.getByLabel("Call", { exact: true })).toBeFocused();
+  await expect(page.getByRole("grid", { name: "Log" })).toBeVisible();
   await page.keyboard.press("Alt+Shift+F3");
   const card = (name: string) => page.getByRole("region", { name, exact: true });
   const bands = card("By band");

@@ -80,6 +80,7 @@ await shot("claims", "/awards?view=claims", "day", async (page) => {
   await page.getByLabel("Order").focus();
 });
 await shot("tie-out", "/awards?view=tieOut", "night", async (page) => {
+  await page.getByRole("button", { name: "Fetch the account of Lantern" }).waitFor();
   await page.keyboard.press("l");
   await page.getByText(/as it was fetched on/).waitFor();
 });
@@ -128,10 +129,12 @@ const ON_TWENTY: readonly (readonly [call: string, kilohertz: number, remark?: s
   ["HB0QUH", 14_262, "SSB"],
 ];
 for (const one of ON_TWENTY) network.announce(...one);
-await shot("band-map", "/airwaves?tab=band-map", "night", async (page) => {
-  await page.getByRole("option", { name: /^HB0QUH/ }).waitFor();
-  await page.keyboard.press("Shift+F8");
-  for (const key of ["+", "+", "ArrowUp"]) await page.keyboard.press(key);
+await shot("workspace", "/desk", "night", async (page) => {
+  await page.keyboard.type("OY4QSA");
+  await page.keyboard.press("Alt+Shift+3");
+  await page.keyboard.press("Alt+Shift+F2");
+  await page.getByRole("tab", { name: "Spots" }).click();
+  await page.waitForTimeout(1000);
 });
 await shot("map", "/airwaves?tab=map", "day", async (page) => {
   await page.keyboard.type("9V1QUA");

@@ -38,7 +38,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const logbooks = listLogbooks(contextOf(live, actor));
   const current = logbooks.find((logbook) => logbook.id === chosen) ?? logbooks[0] ?? null;
   return (
-    <html lang="en" data-theme={theme}>
+    <html lang="en" data-theme={theme} data-zero={current?.zero}>
       <body>
         <Shell logbooks={logbooks} current={current} acting={actingOf(actor)} theme={theme} mark={mark}>
           {children}

@@ -28,3 +28,4 @@ export * from "./setting";
 export * from "./spot";
 export * from "./statistic";
 export * from "./sun";
+export * from "./workspace";

@@ -1,14 +1,20 @@
 "use client";
 
 import { useCallback, useDeferredValue, useEffect, useRef } from "react";
+import { ReadingPanel } from "../entry/ReadingPanel";
 import { useOperating } from "../entry/useOperating";
+import { useLogbook } from "../shell/logbook";
+import { useTellTyped } from "../workspace/tellTyped";
 import { AirwavesPanels } from "./AirwavesPanels";
 import { useAirwavesTab } from "./airwavesTabs";
 import { FoldedReading } from "./FoldedReading";
 
 /** Where to listen next: what spot networks announce, each with what it is worth and whether it can be heard here. */
 export function Airwaves() {
-  const { draft, callRef, last, line, reading, facts, windows, pick } = useOperating();
+  const { draft, callRef, last, line, typed: station, askNote, windows, pick } = useOperating();
+  const { logbook } = useLogbook();
+  const facts = station.reading;
+  useTellTyped(draft);
   const { folded } = useAirwavesTab();
   const call = useRef(draft.call);
   useEffect(() => {
@@ -21,8 +27,14 @@ export function Airwaves() {
   return (
     <div className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_minmax(440px,1fr)]">
       <h1 className="sr-only">Airwaves</h1>
-      {line}
-      {folded ? <FoldedReading facts={facts} /> : reading}
+      {line()}
+      {folded ? (
+        <FoldedReading facts={facts} />
+      ) : (
+        <div className="@container h-[224px] overflow-auto border-b border-line max-lg:h-auto">
+          <ReadingPanel logbook={logbook} typed={station} onNote={askNote} />
+        </div>
+      )}
       <AirwavesPanels facts={later} typed={typed} last={last} onPick={pick} onLeave={toCall} />
       {windows}
     </div>

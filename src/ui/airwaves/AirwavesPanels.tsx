@@ -10,10 +10,9 @@ import { Alerts } from "../alerts/Alerts";
 import type { PageReading } from "../entry/useReading";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
-import { count } from "../kit/format";
 import { TabBar } from "../kit/TabBar";
 import { useWide } from "../kit/useWide";
-import { openBandMap } from "../shell/bandMapWindow";
+import { openBandMap } from "../workspace/panelWindows";
 import { type Picked, useRadio, useTuning } from "../shell/radio";
 import { TAB_NAMES, type TabName, TABS, useAirwavesTab } from "./airwavesTabs";
 import { AnnounceWindow } from "./AnnounceWindow";
@@ -22,11 +21,9 @@ import { Hours } from "./Hours";
 import { NetworkState } from "./NetworkState";
 import { NetworkWindow } from "./NetworkWindow";
 import { EVERY_SPOT, isDuplicate, nextSpot, shownSpots } from "./spotFilter";
-import { SpotFilterBar } from "./SpotFilterBar";
-import { noneText, SpotsOrWhy } from "./SpotsOrWhy";
-import { SpotTable } from "./SpotTable";
+import { ShownSpots, SpotsHead } from "./ShownSpots";
 import { SunCharts } from "./SunCharts";
-import { keptFilter, useShownSpots } from "./useShownSpots";
+import { useShownSpots } from "./useShownSpots";
 import { WorldMap } from "./WorldMap";
 
 interface AirwavesPanelsProps {
@@ -50,7 +47,8 @@ export const AirwavesPanels = memo(function AirwavesPanels({
 }: AirwavesPanelsProps) {
   const band = useRadio((radio) => radio.band);
   const tuning = useTuning();
-  const { spots, rows, ofAllBands, filter, now, networks, loaded, off, failed, notice, refetch } = useShownSpots();
+  const shown = useShownSpots();
+  const { rows, ofAllBands, now, networks, notice } = shown;
   const isWide = useWide();
   const gridRef = useRef<HTMLDivElement>(null);
   const mapRef = useRef<HTMLDivElement>(null);
@@ -107,25 +105,7 @@ export const AirwavesPanels = memo(function AirwavesPanels({
   const contents: Readonly<Record<TabName, React.ReactNode>> = {
     Spots: (
       <div className="grid h-full grid-cols-[minmax(0,1fr)] 2xl:grid-cols-[minmax(0,1fr)_300px]">
-        <SpotsOrWhy
-          none={noneText(networks, spots.size)}
-          off={off}
-          failed={failed}
-          onRetry={() => void refetch()}
-          loaded={loaded}
-          isEmpty={rows.length === 0}
-        >
-          <SpotTable
-            rows={rows}
-            spots={spots}
-            filter={filter}
-            setFilter={keptFilter.set}
-            now={now}
-            gridRef={gridRef}
-            onPick={onPick}
-            onLeave={onLeave}
-          />
-        </SpotsOrWhy>
+        <ShownSpots shown={shown} gridRef={gridRef} onPick={onPick} onLeave={onLeave} />
         {isWide && <div className="min-h-0 border-l border-line">{bandMap}</div>}
       </div>
     ),
@@ -179,17 +159,14 @@ export const AirwavesPanels = memo(function AirwavesPanels({
           aria-label="Spots"
           className="flex flex-wrap items-center gap-x-4 gap-y-1.5 border-t border-line bg-panel px-4 py-1.5"
         >
-          <h2 className="font-semibold whitespace-nowrap" aria-live="off">
-            {count(rows.length)} <span className="font-normal text-soft">of {count(spots.size)} spots</span>
-          </h2>
-          <SpotFilterBar filter={filter} setFilter={keptFilter.set} />
+          <SpotsHead shown={shown} />
         </section>
       ) : (
         <span />
       )}
       <TabPanels className="min-h-0 border-t border-line">
         {TAB_NAMES.map((name) => (
-          <TabPanel key={name} className="h-full min-h-0">
+          <TabPanel key={name} className="@container h-full min-h-0">
             {contents[name]}
             <FocusOnceThere wantedRef={wantedRef} />
           </TabPanel>

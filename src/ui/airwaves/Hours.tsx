@@ -74,7 +74,7 @@ export function Hours({ facts }: { facts: PageReading | null }) {
   const toBand = (band: string) => tuning.set({ band, frequencyHz: null });
 
   return (
-    <div className="grid h-full min-h-0 grid-cols-[330px_minmax(0,1fr)] bg-panel max-lg:grid-cols-1">
+    <div className="grid h-full min-h-0 grid-cols-[330px_minmax(0,1fr)] bg-panel @max-[860px]:grid-cols-1">
       <div className="grid min-h-0 content-start gap-2 overflow-auto border-r border-line px-4 py-2">
         <div className="grid grid-cols-[1fr_1fr] gap-2">
           <Field

@@ -52,7 +52,7 @@ export function SunCharts() {
     );
   const { sunspots, flux, aIndex, kIndex, at } = now;
   return (
-    <div className="grid h-full min-h-0 grid-cols-[230px_minmax(0,1fr)_minmax(0,1fr)] gap-x-4 bg-panel px-4 py-2 max-lg:grid-cols-1">
+    <div className="grid h-full min-h-0 grid-cols-[230px_minmax(0,1fr)_minmax(0,1fr)] gap-x-4 bg-panel px-4 py-2 @max-[860px]:grid-cols-1">
       <dl className="grid h-max grid-cols-[1fr_auto] gap-x-3 gap-y-1">
         <Figure name="Sunspots" value={sunspots} />
         <Figure name="Flux at 10.7 cm" value={flux} />

@@ -25,7 +25,7 @@ export function Alerts() {
       </div>
     );
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,440px)_minmax(0,1fr)] bg-panel max-lg:grid-cols-1 max-lg:overflow-auto 2xl:grid-cols-[minmax(0,600px)_minmax(0,1fr)]">
+    <div className="grid h-full min-h-0 grid-cols-[minmax(0,440px)_minmax(0,1fr)] bg-panel @max-[860px]:grid-cols-1 @max-[860px]:overflow-auto @min-[1440px]:grid-cols-[minmax(0,600px)_minmax(0,1fr)]">
       <RuleList state={data} onEdit={setEditing} />
       <AlertHistory />
       {editing !== null && (

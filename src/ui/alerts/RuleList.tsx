@@ -23,7 +23,7 @@ export function RuleList({ state: { rules, snoozes, off }, onEdit }: RuleListPro
   return (
     <section
       aria-label="Rules"
-      className="min-h-0 overflow-auto border-r border-line max-lg:border-r-0 max-lg:border-b"
+      className="min-h-0 overflow-auto border-r border-line @max-[860px]:border-r-0 @max-[860px]:border-b"
     >
       <header className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2">
         <h2 className="font-semibold">Rules</h2>

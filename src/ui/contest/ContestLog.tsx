@@ -1,7 +1,7 @@
 "use client";
 
 import { useQuery } from "@tanstack/react-query";
-import { type RefObject, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { bandLabel } from "@/core/band";
 import type { ContestRow, Entry, StoredContact } from "@/core/contract";
 import type { Part } from "@/core/contest";
@@ -23,7 +23,7 @@ const SHOWN = 100;
 const MOST_SHOWN = 500;
 
 /** The newest contacts of the contest with what each brought. Arrows move, F2 changes a cell, Enter opens all of it. */
-export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObject<HTMLInputElement | null> }) {
+export function ContestLog({ entry, onLeave }: { entry: Entry; onLeave: () => void }) {
   const [limit, setLimit] = useState(SHOWN);
   const { data, error, refetch } = useQuery({
     queryKey: ["contest", entry.id, "rows", limit],
@@ -78,7 +78,7 @@ export function ContestLog({ entry, leaveTo }: { entry: Entry; leaveTo: RefObjec
         onEdit={({ contact }, { id }) => setEditing({ contact, id })}
         onKey={({ key }, row) => {
           if (key === "Delete" && row !== undefined) remove(row.contact);
-          else if (key === "Escape") leaveTo.current?.focus();
+          else if (key === "Escape") onLeave();
           else return false;
           return true;
         }}

@@ -1,27 +1,35 @@
 "use client";
 
-import { useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { formatFrequency } from "@/core/band";
 import type { ContestWorth, Entry, LoggedContact } from "@/core/contract";
 import { EntryLine } from "../entry/EntryLine";
 import { useKeptDraft } from "../entry/useKeptDraft";
 import { usePick } from "../entry/usePick";
+import { NOTHING_TYPED, useTypedStation } from "../entry/useTypedStation";
 import { useActions } from "../kit/actions";
 import { Mark } from "../kit/Mark";
 import { useUndo } from "../log/useUndo";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
-import { ContestLog } from "./ContestLog";
+import { reads } from "../workspace/placing";
+import { useTellTyped } from "../workspace/tellTyped";
+import { useWorkspace } from "../workspace/useWorkspace";
+import { WorkspaceMenu } from "../workspace/WorkspaceMenu";
+import { WorkspaceRoom } from "../workspace/WorkspaceRoom";
+// What the workspace of a contest shows comes with the page, not after it.
+import "../workspace/panels/contestLog";
+import "../workspace/panels/positions";
+import "../workspace/panels/standing";
 import { ContestNotice } from "./ContestNotice";
 import { MessageBar } from "./MessageBar";
 import { MessagesWindow } from "./MessagesWindow";
-import { Positions } from "./Positions";
 import { useSeat } from "./position";
-import { StandingPanel } from "./StandingPanel";
 import { useContestLine } from "./useContestLine";
 import { useFlow } from "./useFlow";
 import { useKeyer } from "./useKeyer";
+import { useSitting } from "./useSitting";
 
 const NOTHING_OFFERED = {};
 
@@ -33,7 +41,11 @@ export function Operate({ entry }: { entry: Entry }) {
   const [last, setLast] = useState<LoggedContact | null>(null);
   const [editing, setEditing] = useState(false);
   const callRef = useRef<HTMLInputElement>(null);
-  usePick({ draft, setDraft, callRef });
+  const pick = usePick({ draft, setDraft, callRef });
+  const workspace = useWorkspace("contest");
+  useTellTyped(draft);
+  const isRead = reads(workspace.current.arrangement, null);
+  const { typed, askNote, windows } = useTypedStation(logbook, isRead ? draft : NOTHING_TYPED);
   const operator = seat?.operator ?? entry.operators[0] ?? entry.ownCall;
   const seated = useMemo(() => (seat === null ? null : { ...seat, operator }), [seat, operator]);
   const contest = useContestLine({ entry, seat: seated, draft });
@@ -72,8 +84,17 @@ export function Operate({ entry }: { entry: Entry }) {
     },
   ]);
 
+  const { way } = flow;
+  const leave = useCallback(() => callRef.current?.focus(), []);
+  useSitting(entry.id, seated, way);
+  const atHand = useMemo(
+    () => ({ ...{ entry, leave, pick, askNote, way }, seat: seated, setSeat, overLog: null }),
+    [entry, leave, pick, askNote, way, seated, setSeat],
+  );
+  const menu = useMemo(() => <WorkspaceMenu workspace={workspace} />, [workspace]);
+
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:block max-lg:overflow-auto">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_auto_minmax(0,1fr)] max-lg:block max-lg:overflow-auto">
       <EntryLine
         logbook={logbook}
         draft={draft}
@@ -83,6 +104,7 @@ export function Operate({ entry }: { entry: Entry }) {
         onLogged={setLast}
         contest={flow.line}
         notice={<ContestNotice entry={entry} contest={contest} />}
+        aside={menu}
       />
       <MessageBar
         flow={flow}
@@ -92,16 +114,9 @@ export function Operate({ entry }: { entry: Entry }) {
         onEdit={() => setEditing(true)}
         runText={away ? formatFrequency(flow.runHz!) : null}
       />
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_420px] max-lg:block">
-        <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)] max-lg:grid-rows-[auto_340px]">
-          <WorthStrip worth={contest.worth} typed={draft.call !== ""} />
-          <ContestLog entry={entry} leaveTo={callRef} />
-        </div>
-        <aside className="min-h-0 overflow-auto border-l border-line bg-panel max-lg:border-t max-lg:border-l-0">
-          <StandingPanel entry={entry} standing={contest.standing} />
-          <Positions entry={entry} seat={seated} way={flow.way} onSeat={setSeat} />
-        </aside>
-      </div>
+      <WorthStrip worth={contest.worth} typed={draft.call !== ""} />
+      <WorkspaceRoom workspace={workspace} window={null} atHand={atHand} typed={typed} />
+      {windows}
       {editing && <MessagesWindow entry={entry} group={flow.group} onClose={() => setEditing(false)} />}
     </div>
   );

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useEffect, useState } from "react";
+import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import type { Way } from "@/core/contest";
@@ -16,8 +16,6 @@ import type { Seat } from "./position";
 function hasSeveral({ category: { operator = "", transmitter } }: Entry): boolean {
   return operator.startsWith("MULTI") && transmitter !== "ONE";
 }
-
-const HERE_MS = 15_000;
 
 interface PositionsProps {
   entry: Entry;
@@ -42,18 +40,7 @@ export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
     queryKey: ["contest", entry.id, "notes"],
     queryFn: () => ask(contest.positionNotes, { params }),
   });
-  const [seatId, name, operator] = [seat?.id, seat?.name, seat?.operator];
-  useEffect(() => {
-    if (seatId === undefined || name === undefined) return;
-    const sit = () =>
-      void ask(contest.seatPosition, {
-        params: { entryId: entry.id, position: seatId },
-        body: { name, operator: operator ?? "", band, mode, way },
-      }).catch(() => {});
-    sit();
-    const timer = setInterval(sit, HERE_MS);
-    return () => clearInterval(timer);
-  }, [entry.id, seatId, name, operator, band, mode, way]);
+  const [seatId, name] = [seat?.id, seat?.name];
   const write = useMutation({
     mutationFn: () => ask(contest.addPositionNote, { params, body: { position: seat?.name ?? "?", text } }),
     onSuccess: () => {
@@ -69,7 +56,7 @@ export function Positions({ entry, seat, way, onSeat }: PositionsProps) {
   const others = data?.items.filter(({ id }) => id !== seatId) ?? [];
   const sameBand = others.filter((other) => other.band === band && other.mode === mode && other.way === "run");
   return (
-    <section aria-label="Positions" className="grid gap-1.5 px-4 py-2.5">
+    <section aria-label="Positions" className="grid content-start gap-1.5 px-4 py-2.5">
       <h2 className="heading">Positions</h2>
       <ul className="grid gap-0.5">
         <li className="flex items-center gap-2">

@@ -9,12 +9,11 @@ import { HourChart } from "./HourChart";
 /** The score by band and how it comes about, the rate, the hours, the operators. */
 export function StandingPanel({ entry, standing }: { entry: Entry; standing: Standing | null }) {
   if (standing === null) return <p className="p-4 text-soft">The score is being counted.</p>;
-  const { bands, total, rate, score, factors, sessions, bonus, powerFactor, categoryFactor, operators } = standing;
+  const { bands, total, score, factors, sessions, bonus, powerFactor, categoryFactor } = standing;
   const kinds = entry.rules.multipliers;
   const shown = Object.keys(bands).sort(compareBands);
   const allowed = allowedBy(entry.category);
   const claimed = [allowed.band === null ? "" : bandLabel(allowed.band), allowed.mode ?? ""].filter(Boolean).join(", ");
-  const made = total.contacts + total.duplicates;
   return (
     <>
       <section aria-label="Score" className="border-b border-line px-4 py-2.5">
@@ -69,42 +68,51 @@ export function StandingPanel({ entry, standing }: { entry: Entry; standing: Sta
           </tbody>
         </table>
       </section>
-      <section aria-label="Rate" className="border-b border-line px-4 py-2.5">
-        <dl className="grid grid-cols-[1fr_1fr_1fr] gap-x-3 gap-y-1">
-          <Figure label="last 10 min, per hour" value={count(rate.last10)} />
-          <Figure label="last 60 min" value={count(rate.last60)} />
-          <Figure label="on the air" value={hoursText(standing.operatingSeconds, standing.operatingHours)} />
-          {entry.goal !== null && <Figure label="of the goal" value={`${count(made)} / ${count(entry.goal)}`} />}
-        </dl>
-        {standing.offTimes.length > 0 && (
-          <p className="mt-1 text-soft">
-            Off:{" "}
-            {standing.offTimes.map(({ from, to }) => (
-              <span key={from} className="mr-2 font-mono whitespace-nowrap">
-                {from.slice(11, 16)} to {to.slice(11, 16)}
-              </span>
-            ))}
-          </p>
-        )}
-        <HourChart entry={entry} standing={standing} />
-        {operators.length > 1 && (
-          <table className="mt-1 w-full" aria-label="Operators">
-            <tbody>
-              {operators.map(({ operator, contacts, last60 }) => (
-                <tr key={operator} className="border-t border-line">
-                  <th scope="row" className="py-0.5 text-left font-mono font-normal">
-                    {operator}
-                  </th>
-                  <td className="text-right font-mono">{count(contacts)}</td>
-                  <td className="text-right text-soft">{Math.round((contacts / Math.max(1, made)) * 100)} %</td>
-                  <td className="text-right text-soft">{last60} in the last hour</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </section>
+      <RatePart entry={entry} standing={standing} />
     </>
+  );
+}
+
+/** How fast it goes: now, hour by hour, and by operator. */
+export function RatePart({ entry, standing }: { entry: Entry; standing: Standing }) {
+  const { rate, operators, total } = standing;
+  const made = total.contacts + total.duplicates;
+  return (
+    <section aria-label="Rate" className="border-b border-line px-4 py-2.5">
+      <dl className="grid grid-cols-[1fr_1fr_1fr] gap-x-3 gap-y-1">
+        <Figure label="last 10 min, per hour" value={count(rate.last10)} />
+        <Figure label="last 60 min" value={count(rate.last60)} />
+        <Figure label="on the air" value={hoursText(standing.operatingSeconds, standing.operatingHours)} />
+        {entry.goal !== null && <Figure label="of the goal" value={`${count(made)} / ${count(entry.goal)}`} />}
+      </dl>
+      {standing.offTimes.length > 0 && (
+        <p className="mt-1 text-soft">
+          Off:{" "}
+          {standing.offTimes.map(({ from, to }) => (
+            <span key={from} className="mr-2 font-mono whitespace-nowrap">
+              {from.slice(11, 16)} to {to.slice(11, 16)}
+            </span>
+          ))}
+        </p>
+      )}
+      <HourChart entry={entry} standing={standing} />
+      {operators.length > 1 && (
+        <table className="mt-1 w-full" aria-label="Operators">
+          <tbody>
+            {operators.map(({ operator, contacts, last60 }) => (
+              <tr key={operator} className="border-t border-line">
+                <th scope="row" className="py-0.5 text-left font-mono font-normal">
+                  {operator}
+                </th>
+                <td className="text-right font-mono">{count(contacts)}</td>
+                <td className="text-right text-soft">{Math.round((contacts / Math.max(1, made)) * 100)} %</td>
+                <td className="text-right text-soft">{last60} in the last hour</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
   );
 }
 

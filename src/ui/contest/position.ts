@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { tabId } from "../kit/tabId";
 
 /** This browser's seat in an entry with several. */
@@ -24,12 +24,15 @@ export function useSeat(): [Seat | null, (change: Partial<Seat>) => void] {
     sessionStorage.setItem(KEPT_AS, JSON.stringify(own));
     queueMicrotask(() => setSeat(own));
   }, []);
-  const change = (by: Partial<Seat>) =>
-    setSeat((old) => {
-      if (old === null) return old;
-      const next = { ...old, ...by };
-      sessionStorage.setItem(KEPT_AS, JSON.stringify(next));
-      return next;
-    });
+  const change = useCallback(
+    (by: Partial<Seat>) =>
+      setSeat((old) => {
+        if (old === null) return old;
+        const next = { ...old, ...by };
+        sessionStorage.setItem(KEPT_AS, JSON.stringify(next));
+        return next;
+      }),
+    [],
+  );
   return [seat, change];
 }

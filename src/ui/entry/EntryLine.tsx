@@ -31,6 +31,8 @@ interface EntryLineProps extends Omit<EntryOptions, "contest" | "onKept"> {
   contest?: ContestLine | null;
   /** What is to be said of a contest that does not run. */
   notice?: ReactNode;
+  /** Stands at the end of the last row. */
+  aside?: ReactNode;
 }
 
 /**
@@ -46,6 +48,7 @@ export const EntryLine = memo(function EntryLine({
   onLogged,
   contest = null,
   notice = null,
+  aside = null,
 }: EntryLineProps) {
   const mode = useRadio((radio) => radio.mode);
   const submode = useRadio((radio) => radio.submode);
@@ -209,6 +212,7 @@ export const EntryLine = memo(function EntryLine({
           >
             {unfolded ? "Fold" : "More fields"}
           </button>
+          {aside}
         </div>
       </section>
       <Ruler callRef={callRef} onPick={pick} />

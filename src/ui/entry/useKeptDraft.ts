@@ -4,6 +4,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { type Draft, EMPTY_DRAFT } from "./draft";
 
 const SOON_MS = 200;
+/** For so long a tab that is closing may still hold what it kept. */
+const CLOSING_MS = 3000;
 
 /**
  * What stands in the entry line, kept over a reload of the page, and over the browser's end: the next tab that is
@@ -20,12 +22,17 @@ export function useKeptDraft(logbookId: number): [Draft, (draft: Draft) => void]
     let release = () => {};
     // After the first paint, which must equal the server's.
     if (own !== null) queueMicrotask(() => take(own));
+    const gone = new AbortController();
     // Only where the page is served from this machine, or safely.
-    void navigator.locks?.request(key, { ifAvailable: true }, (lock) => {
-      if (lock === null) return;
-      if (own === null) take(localStorage.getItem(key));
-      return new Promise<void>((resolve) => (release = resolve));
-    });
+    navigator.locks
+      ?.request(key, { signal: AbortSignal.any([gone.signal, AbortSignal.timeout(CLOSING_MS)]) }, () => {
+        if (own === null && sessionStorage.getItem(key) === null) take(localStorage.getItem(key));
+        return new Promise<void>((resolve) => (release = resolve));
+      })
+      .catch((error: unknown) => {
+        // Another tab has it, or this one went on.
+        if (!(error instanceof DOMException)) throw error;
+      });
     const flush = () => {
       const last = sessionStorage.getItem(key);
       if (last !== null) localStorage.setItem(key, last);
@@ -33,6 +40,7 @@ export function useKeptDraft(logbookId: number): [Draft, (draft: Draft) => void]
     window.addEventListener("pagehide", flush);
     return () => {
       window.removeEventListener("pagehide", flush);
+      gone.abort();
       release();
     };
   }, [key]);

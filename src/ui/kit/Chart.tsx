@@ -60,6 +60,6 @@ function lookNow(): ChartLook {
   return {
     colour,
     shade: (name, share) => color.lerp(share, [colour("panel"), colour(name)]),
-    text: { color: colour("soft"), fontFamily: style.getPropertyValue("--font-sans"), fontSize: 11 },
+    text: { color: colour("soft"), fontFamily: style.getPropertyValue("--sans"), fontSize: 11 },
   };
 }

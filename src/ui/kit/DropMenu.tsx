@@ -3,12 +3,15 @@
 import { Menu, MenuButton, MenuHeading, MenuItem, MenuItems, MenuSection } from "@headlessui/react";
 import { ChevronDown } from "lucide-react";
 import type { ReactNode } from "react";
+import { KeyOf } from "./Key";
 
 interface MenuEntry {
   readonly label: string;
   readonly run: () => void;
   /** Marks what is chosen now. */
   readonly chosen?: boolean;
+  /** The action whose key stands beside it. */
+  readonly keysOf?: string;
 }
 
 interface MenuPart {
@@ -21,16 +24,19 @@ export function DropMenu({
   label,
   children,
   parts,
+  quiet = false,
 }: {
   label: string;
   children: ReactNode;
   parts: readonly MenuPart[];
+  /** As words, within a line of them. */
+  quiet?: boolean;
 }) {
   return (
     <Menu>
       <MenuButton
         aria-label={label}
-        className="inline-flex h-7 items-center gap-1.5 whitespace-nowrap rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"
+        className={`inline-flex items-center gap-1.5 whitespace-nowrap ${quiet ? "text-soft hover:text-signal" : "h-7 rounded-field border border-edge bg-panel px-2.5 hover:border-signal hover:bg-signal-wash"}`}
       >
         {children}
         <ChevronDown size={13} aria-hidden />
@@ -44,14 +50,15 @@ export function DropMenu({
           .map(({ title, entries }, index) => (
             <MenuSection key={index} className="border-line not-first:mt-1 not-first:border-t not-first:pt-1">
               {title !== undefined && <MenuHeading className="heading px-2 py-1">{title}</MenuHeading>}
-              {entries.map(({ label: name, run, chosen = false }) => (
+              {entries.map(({ label: name, run, chosen = false, keysOf }) => (
                 <MenuItem key={name}>
                   <button
                     type="button"
                     onClick={run}
-                    className={`block w-full truncate rounded-[3px] px-2 py-1 text-left data-focus:bg-signal-wash ${chosen ? "font-semibold text-signal" : ""}`}
+                    className={`flex w-full items-center gap-6 rounded-[3px] px-2 py-1 text-left data-focus:bg-signal-wash ${chosen ? "font-semibold text-signal" : ""}`}
                   >
-                    {name}
+                    <span className="min-w-0 flex-1 truncate">{name}</span>
+                    {keysOf !== undefined && <KeyOf id={keysOf} />}
                   </button>
                 </MenuItem>
               ))}

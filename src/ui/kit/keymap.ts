@@ -15,7 +15,7 @@ const LINE: readonly Place[] = ["Desk", "Airwaves", "Contest"];
 const LOG: readonly Place[] = ["Desk", "Contest"];
 const AIRWAVES: readonly Place[] = ["Airwaves"];
 const DESK: readonly Place[] = ["Desk"];
-const NOTES: readonly Place[] = ["Desk", "Airwaves"];
+const PANELLED: readonly Place[] = ["Desk", "Contest"];
 const CONTEST: readonly Place[] = ["Contest"];
 const CONFIRM: readonly Place[] = ["Confirm"];
 const AWARDS: readonly Place[] = ["Awards"];
@@ -74,6 +74,12 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(LINE, "putHere", "Alt+Insert", "Put the typed call, or a mark, at the frequency; again takes it off"),
   fixed(LINE, "slide", "ArrowRight", "Tune by steps, on the ruler; + and - stretch it"),
   keyed(LINE, "undoLast", "Ctrl+Alt+Z", "Undo the last logged contact"),
+  ...[1, 2, 3, 4, 5, 6].map((number) =>
+    keyed(PANELLED, `workspace${number}`, `Alt+Shift+${number}`, `Show workspace ${number} of the menu`),
+  ),
+  keyed(PANELLED, "nextPanel", "Shift+F4", "Go to the next panel, and in the end to the call field"),
+  keyed(PANELLED, "arrange", "Alt+Shift+F2", "Arrange the panels of the workspace; again ends it"),
+  keyed(PANELLED, "panels", "Shift+F2", "Choose which panels are shown"),
   keyed(LOG, "toLog", "F8", "Go to the log"),
   fixed(LOG, "editCell", "F2", "Edit the cell, in the log"),
 
@@ -92,9 +98,9 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(AIRWAVES, "networkText", "Alt+Shift+End", "Show what goes between us and a spot network"),
 
   keyed(DESK, "import", "Ctrl+Alt+I", "Import a log file"),
-  keyed(NOTES, "callPage", "Alt+Shift+F5", "Everything known of the typed station"),
-  keyed(NOTES, "note", "Ctrl+Alt+M", "Note about the station"),
-  keyed(NOTES, "exceptions", "Ctrl+Alt+W", "Say where a call operates from"),
+  keyed(LINE, "callPage", "Alt+Shift+F5", "Everything known of the typed station"),
+  keyed(LINE, "note", "Ctrl+Alt+M", "Note about the station"),
+  keyed(LINE, "exceptions", "Ctrl+Alt+W", "Say where a call operates from"),
   keyed(DESK, "find", "Ctrl+Alt+F", "Find in the log"),
   keyed(DESK, "addCondition", "Ctrl+Alt+N", "Add a condition to the filter"),
   keyed(DESK, "sortColumn", "Ctrl+Alt+O", "Order the log by the column of the cell; again turns it round"),

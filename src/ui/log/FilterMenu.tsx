@@ -49,7 +49,7 @@ export function FilterMenu({ logbookId, setFilter, onAdd, noneText, shortens = f
         },
       ]}
     >
-      <Filter size={14} aria-hidden /> <span className={shortens ? "max-sm:sr-only" : ""}>Filter</span>
+      <Filter size={14} aria-hidden /> <span className={shortens ? "@max-[620px]:sr-only" : ""}>Filter</span>
     </DropMenu>
   );
 }

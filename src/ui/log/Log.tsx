@@ -3,7 +3,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ChartColumn, Columns3, Download, History, Mail } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef, useState } from "react";
+import { type ReactNode, useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { SavedView, StoredContact } from "@/core/contract";
 import { goneFrom, USUAL_LAYOUT } from "@/core/view";
@@ -40,14 +40,14 @@ import { ViewsWindow } from "./ViewsWindow";
 const FIND_DEBOUNCE_MS = 60;
 
 interface LogProps {
-  /** Where the focus goes when one leaves the log. */
-  leaveTo: RefObject<HTMLElement | null>;
+  /** Leaves the log for the entry line. */
+  onLeave: () => void;
   /** More buttons for the line above the table. */
   children: ReactNode;
 }
 
 /** The log: found in, filtered, sorted, selected from, and changed. */
-export function Log({ leaveTo, children }: LogProps) {
+export function Log({ onLeave, children }: LogProps) {
   const { logbook } = useLogbook();
   const mayChange = useMay("change", logbook.id);
   const [params, go] = useAddress();
@@ -131,8 +131,11 @@ export function Log({ leaveTo, children }: LogProps) {
   ]);
 
   return (
-    <section aria-label="Log" className="grid min-h-0 min-w-0 grid-rows-[auto_auto_minmax(0,1fr)]">
-      <div className="flex h-[42px] items-center gap-2 px-4 max-sm:overflow-x-auto">
+    <section
+      aria-label="Log"
+      className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)]"
+    >
+      <div className="flex h-[42px] items-center gap-2 px-4 @max-[620px]:overflow-x-auto">
         <h2 className="mr-1 font-semibold">Log</h2>
         <input
           ref={findRef}
@@ -149,7 +152,7 @@ export function Log({ leaveTo, children }: LogProps) {
               tableRef.current?.focus();
             } else if (event.key === "Escape") {
               setTyped("");
-              leaveTo.current?.focus();
+              onLeave();
             } else return;
             event.preventDefault();
             event.stopPropagation();
@@ -180,9 +183,9 @@ export function Log({ leaveTo, children }: LogProps) {
             },
           ]}
         >
-          <Columns3 size={14} aria-hidden /> <span className="max-sm:sr-only">View</span>
+          <Columns3 size={14} aria-hidden /> <span className="@max-[620px]:sr-only">View</span>
         </DropMenu>
-        <span className="truncate text-soft max-sm:hidden" role="status" aria-label="How many contacts">
+        <span className="truncate text-soft @max-[620px]:hidden" role="status" aria-label="How many contacts">
           {count(logbook.contactCount)} in the log
           {narrowed && <>, {count(rows.window.total)} in the filter</>}
           {chosen > 0 && (
@@ -207,16 +210,16 @@ export function Log({ leaveTo, children }: LogProps) {
         <span className="flex-1" />
         {children}
         <Button small onClick={showStatistics}>
-          <ChartColumn size={14} aria-hidden /> <span className="max-xl:sr-only">Statistics</span>
+          <ChartColumn size={14} aria-hidden /> <span className="@max-[1180px]:sr-only">Statistics</span>
         </Button>
         <Button small onClick={() => setOpen("cards")}>
-          <Mail size={14} aria-hidden /> <span className="max-sm:sr-only">Cards</span>
+          <Mail size={14} aria-hidden /> <span className="@max-[980px]:sr-only">Cards</span>
         </Button>
         <Button small onClick={() => setOpen("export")}>
-          <Download size={14} aria-hidden /> <span className="max-sm:sr-only">Export</span>
+          <Download size={14} aria-hidden /> <span className="@max-[980px]:sr-only">Export</span>
         </Button>
         <Button small onClick={() => setOpen("journal")}>
-          <History size={14} aria-hidden /> <span className="max-sm:sr-only">Journal</span>
+          <History size={14} aria-hidden /> <span className="@max-[980px]:sr-only">Journal</span>
         </Button>
       </div>
       <div>

@@ -4,7 +4,7 @@ import { ArrowLeftRight, ChartNoAxesColumn, NotebookPen, Radar, RadioTower, Time
 import Link from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { useActions } from "../kit/actions";
-import { openBandMap } from "./bandMapWindow";
+import { openBandMap } from "../workspace/panelWindows";
 
 const PLACES = [
   { path: "/desk", name: "Desk", icon: NotebookPen },

@@ -15,7 +15,7 @@ import { ArrivalForm } from "../station/ArrivalForm";
 import { NewLogbook } from "../station/NewLogbook";
 import { Sites } from "../station/SitesWindow";
 import { useInstalled } from "../offline/useInstalled";
-import { BAND_MAP_PATH } from "./bandMapWindow";
+import { PANELS_PATH } from "../workspace/panelWindows";
 import { CommandPalette } from "./CommandPalette";
 import { KeyList } from "./KeyList";
 import { LogbookProvider } from "./logbook";
@@ -44,7 +44,7 @@ export function Shell({ logbooks, current, acting, theme, mark, children }: Shel
   const frame = useRef<HTMLDivElement>(null);
   useFocusKeeper(frame);
   useInstalled();
-  const isAlone = usePathname() === BAND_MAP_PATH;
+  const isAlone = usePathname() === PANELS_PATH;
   return (
     <ServerState>
       <ActingProvider acting={acting}>

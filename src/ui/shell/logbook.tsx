@@ -56,8 +56,9 @@ export function LogbookProvider({
       if (event.job.state !== "running") {
         void client.invalidateQueries({ queryKey: ["service", event.job.logbookId] });
         if (event.job.kind === "count") {
-          void client.invalidateQueries({ queryKey: tablesKey(event.job.logbookId) });
-          void client.invalidateQueries({ queryKey: progressKey(event.job.logbookId) });
+          const isWithUs = initial.countsWith.includes(event.job.logbookId);
+          for (const key of [tablesKey, progressKey])
+            void client.invalidateQueries({ queryKey: key(isWithUs ? initial.id : event.job.logbookId) });
         }
         if (event.job.kind === "fetchAccount" || event.job.kind === "claim")
           for (const key of [accountKey, looksKey])
@@ -106,17 +107,18 @@ export function LogbookProvider({
       void client.invalidateQueries({ queryKey: progressKey(initial.id) });
       return void client.invalidateQueries({ queryKey: tablesKey(initial.id) });
     }
-    setTold({ contactCount: event.contactCount, since: initial });
+    if (event.type !== "slots") setTold({ contactCount: event.contactCount, since: initial });
     const queryKey = tablesKey(initial.id);
     void client.invalidateQueries({ queryKey: progressKey(initial.id) });
     void client.invalidateQueries({ queryKey: newsKey(initial.id) });
     void client.invalidateQueries({ queryKey: claimsKey(initial.id) });
     void client.invalidateQueries({ queryKey: creditsKey(initial.id) });
     void client.invalidateQueries({ queryKey: accountKey(initial.id) });
-    if (event.type === "manyContacts") return void client.invalidateQueries({ queryKey });
+    if (event.type === "manyContacts" || event.slots === null) return void client.invalidateQueries({ queryKey });
     // An answer that is on its way may be older than this.
     if (client.isFetching({ queryKey }) > 0) return void client.invalidateQueries({ queryKey });
-    client.setQueriesData<AwardTable>({ queryKey }, (table) => table && movedTable(table, event.slots, event.upTo));
+    const { slots, upTo } = event;
+    client.setQueriesData<AwardTable>({ queryKey }, (table) => table && movedTable(table, slots, upTo));
   });
 
   const choose = (id: number) => {

@@ -1,4 +1,4 @@
-import { bandOfFrequency } from "@/core/band";
+import { bandLabel, bandOfFrequency, formatFrequency } from "@/core/band";
 import type { Link } from "@/core/contract";
 import { logModeFor, type RadioChange, type RadioState, transmitHz } from "@/core/radio";
 
@@ -18,6 +18,20 @@ export interface RadioView extends RadioSetting {
   readonly state: RadioState | null;
   /** The band where one was before this one; null where one was on no other. */
   readonly bandBefore: string | null;
+}
+
+/** Where one listens and how: as the radio stands, or else as typed; without a frequency it is the band. */
+export function whereOf({ state, band, frequencyHz, mode, submode }: RadioView): {
+  readonly text: string;
+  readonly unit: string;
+  readonly mode: string;
+} {
+  const hertz = state?.frequencyHz ?? frequencyHz;
+  return {
+    text: hertz === null ? bandLabel(band) : formatFrequency(hertz),
+    unit: hertz === null ? "" : "kHz ",
+    mode: state?.mode ?? submode ?? mode,
+  };
 }
 
 /** What a contact has from the radio. */

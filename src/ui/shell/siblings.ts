@@ -13,7 +13,17 @@ export type SiblingNews =
   | { readonly is: "setting"; readonly setting: RadioSetting }
   /** Go there; who has an entry line answers. */
   | { readonly is: "pick"; readonly picked: Picked; readonly number: number }
-  | { readonly is: "picked"; readonly number: number };
+  | { readonly is: "picked"; readonly number: number }
+  /** What is typed in the entry line. */
+  | { readonly is: "typed"; readonly call: string; readonly grid: string }
+  /** Who has an entry line says what is typed there. */
+  | { readonly is: "askTyped" }
+  /** Another workspace is shown at a place, or it is arranged otherwise. */
+  | { readonly is: "arranged"; readonly place: string; readonly current: unknown }
+  /** A window of panels is there, or goes. */
+  | { readonly is: "window"; readonly place: string; readonly number: number; readonly here: boolean }
+  /** Windows of panels say that they are there. */
+  | { readonly is: "askWindows" };
 
 type Listener = (news: SiblingNews) => void;
 

@@ -22,11 +22,13 @@ import * as spots from "./spots";
 import * as station from "./station";
 import * as statistics from "./statistics";
 import * as sun from "./sun";
+import * as workspaces from "./workspaces";
 
 /** Every endpoint of the interface for programs. */
 export const ENDPOINTS: readonly Endpoint[] = [
   station,
   people,
+  workspaces,
   backups,
   calls,
   directories,

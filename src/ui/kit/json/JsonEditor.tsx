@@ -170,7 +170,7 @@ const COLOURS = HighlightStyle.define([
 const LOOKS = EditorView.theme({
   "&": { height: "100%", color: "var(--ink)", backgroundColor: "var(--panel)", fontSize: "13px" },
   "&.cm-focused": { outline: "2px solid var(--signal)", outlineOffset: "-2px" },
-  ".cm-scroller": { fontFamily: "var(--font-mono)", lineHeight: "18px" },
+  ".cm-scroller": { fontFamily: "var(--mono)", lineHeight: "18px" },
   ".cm-content": { caretColor: "var(--ink)" },
   ".cm-cursor": { borderLeftColor: "var(--ink)" },
   ".cm-gutters": { backgroundColor: "var(--raised)", color: "var(--soft)", border: "none" },

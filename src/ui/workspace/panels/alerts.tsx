@@ -1,0 +1,3 @@
+"use client";
+
+export { Alerts as default } from "../../alerts/Alerts";

@@ -1,0 +1,3 @@
+"use client";
+
+export { FollowedAwards as default } from "../../awards/FollowedAwards";

@@ -1,0 +1,3 @@
+"use client";
+
+export { SunCharts as default } from "../../airwaves/SunCharts";
