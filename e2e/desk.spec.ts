@@ -197,6 +197,7 @@ test("every action is found by name, and the keys are listed", async ({ page }) 
   await expect(page.getByRole("heading", { name: "Awards" })).toBeVisible();
   await page.keyboard.press("Control+k");
   await page.keyboard.type("award: entities");
+  await expect(page.getByRole("option", { name: "Award: Entities", exact: true })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Entities" })).toBeVisible();
   await page.keyboard.press("?");
