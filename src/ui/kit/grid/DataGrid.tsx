@@ -39,6 +39,8 @@ const features = tableFeatures({
 const NO_ROWS: never[] = [];
 const NARROWEST = 36;
 const PICK_WIDTH = 34;
+/** Rows drawn beyond those in sight, on each side: each costs something where the table becomes wider. */
+const OVERSCAN = 10;
 const horizontally = ({ transform }: { transform: { x: number; y: number; scaleX: number; scaleY: number } }) => ({
   ...transform,
   y: 0,
@@ -137,7 +139,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
     count,
     getScrollElement: () => scroller.current,
     estimateSize: () => rowHeight,
-    overscan: 20,
+    overscan: OVERSCAN,
     scrollPaddingStart: rowHeight,
     scrollPaddingEnd: foot === undefined ? 0 : 2 * rowHeight,
   });
@@ -359,7 +361,8 @@ const GridRow = memo(function GridRow<Row>(props: RowProps<Row>) {
       data-row={index}
       aria-rowindex={index + 2}
       aria-selected={isPicked ?? undefined}
-      className={`absolute inset-x-0 grid items-stretch border-b border-line ${look} ${editor === null ? "" : "z-10"}`}
+      // A row height that is given is not sought in the cells.
+      className={`absolute inset-x-0 grid grid-rows-[100%] items-stretch border-b border-line ${look} ${editor === null ? "" : "z-10"}`}
       style={{ gridTemplateColumns: template, minWidth: least, height, transform: `translateY(${top}px)` }}
     >
       {isPicked !== null && (
