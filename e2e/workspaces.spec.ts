@@ -85,9 +85,12 @@ test("panels are chosen, moved, resized and closed by keys; the arrangement is k
 test("a panel is dragged by its name, and a border by itself", async ({ page }) => {
   await page.keyboard.press("Alt+Shift+F2");
   const log = page.locator("[data-panel=log]");
-  await page.getByRole("tab", { name: "Reading" }).dragTo(log, {
-    targetPosition: { x: 12, y: 200 },
-  });
+  await page.getByRole("tab", { name: "Reading" }).hover();
+  await page.mouse.down();
+  const to = (await log.boundingBox())!;
+  await page.mouse.move(to.x + 40, to.y + 200, { steps: 5 });
+  await page.mouse.move(to.x + 12, to.y + 200, { steps: 5 });
+  await page.mouse.up();
   const left = async (panel: string) => (await page.locator(`[data-panel=${panel}]`).boundingBox())!.x;
   await expect.poll(async () => (await left("reading")) < (await left("log"))).toBe(true);
   await page.getByRole("button", { name: "Done" }).click();

@@ -24,8 +24,8 @@ import { useSize } from "../kit/useSize";
 import { fitted, type Side } from "./arrangement";
 import type { DoToPanel, PanelDeed } from "./deeds";
 import { fromDock, PANEL, toDock } from "./dockLayout";
-import type { PanelHosts } from "./panelHosts";
 import { PanelMenu } from "./PanelMenu";
+import { panelElementId, type PanelPlaces } from "./panelPlaces";
 import { panelById, panelGrows } from "./panels";
 
 export interface DockProps {
@@ -38,15 +38,17 @@ export interface DockProps {
   onDeed: DoToPanel;
   /** Whether it is in sight; what is not is as it was. */
   isShown: boolean;
-  hosts: PanelHosts;
+  places: PanelPlaces;
 }
 
-interface OfDock extends Pick<DockProps, "arranging" | "isHome" | "isShown" | "hosts"> {
+interface OfDock extends Pick<DockProps, "arranging" | "isHome" | "isShown" | "places"> {
   readonly onDeed: (panel: string, deed: PanelDeed) => void;
 }
 const DockContext = createContext<OfDock | null>(null);
 const NO_SIZE = { width: 0, height: 0 };
 const THEME: DockviewTheme = { name: "ypsiloid", className: "dock", gap: 0, dndTabIndicator: "line" };
+/** However a drag ends: let go, given up, or by a finger. */
+const DRAG_ENDS = ["dragend", "drop", "pointerup"] as const;
 const ARROWS: Readonly<Record<string, Side>> = {
   ArrowLeft: "left",
   ArrowRight: "right",
@@ -56,7 +58,7 @@ const ARROWS: Readonly<Record<string, Side>> = {
 const titleOf = (panel: string) => panelById(panel)?.title ?? panel;
 
 /** Panels beside, above and behind one another. Their borders can be dragged always, the panels while one arranges. */
-export function Dock({ root, arranging, isHome, onChange, onDeed, isShown, hosts }: DockProps) {
+export function Dock({ root, arranging, isHome, onChange, onDeed, isShown, places }: DockProps) {
   const [box, setBox] = useState<HTMLDivElement | null>(null);
   const size = useSize(box, NO_SIZE);
   const [api, setApi] = useState<DockviewApi | null>(null);
@@ -71,8 +73,8 @@ export function Dock({ root, arranging, isHome, onChange, onDeed, isShown, hosts
     if (by.every((one, at) => one === laidOutBy.current[at])) return;
     laidOutBy.current = by;
     const layout = toDock(fitted(root, size, panelGrows), size, { titleOf, named: arranging });
-    if (layOut(api, layout, box!, hosts)) touched.current = false;
-  }, [api, root, size, arranging, box, isShown, hosts]);
+    if (layOut(api, layout, box!)) touched.current = false;
+  }, [api, root, size, arranging, box, isShown]);
 
   const onLayout = useEffectEvent(() => {
     const shown = api === null || !touched.current ? null : fromDock(api.toJSON());
@@ -83,11 +85,18 @@ export function Dock({ root, arranging, isHome, onChange, onDeed, isShown, hosts
   useEffect(() => {
     const listening = [
       api?.onDidLayoutChange(() => onLayout()),
+      api?.onWillDragPanel(() => (box!.dataset["dragging"] = "")),
+      api?.onWillDragGroup(() => (box!.dataset["dragging"] = "")),
       // A group has the panel's name, which is on the panel itself already.
       api?.onDidAddGroup(({ element }) => element.removeAttribute("role")),
     ];
-    return () => listening.forEach((one) => one?.dispose());
-  }, [api]);
+    const onDragged = () => delete box?.dataset["dragging"];
+    for (const event of DRAG_ENDS) window.addEventListener(event, onDragged, true);
+    return () => {
+      listening.forEach((one) => one?.dispose());
+      for (const event of DRAG_ENDS) window.removeEventListener(event, onDragged, true);
+    };
+  }, [api, box]);
 
   const toPanel = (panel: string, deed: PanelDeed) => onDeed(panel, deed, fitted(root, size, panelGrows));
 
@@ -107,7 +116,7 @@ export function Dock({ root, arranging, isHome, onChange, onDeed, isShown, hosts
   }
 
   return (
-    <DockContext value={{ arranging, isHome, isShown, hosts, onDeed: toPanel }}>
+    <DockContext value={{ arranging, isHome, isShown, places, onDeed: toPanel }}>
       <div
         ref={setBox}
         className="h-full min-h-0"
@@ -131,35 +140,24 @@ export function Dock({ root, arranging, isHome, onChange, onDeed, isShown, hosts
   );
 }
 
-/**
- * Lays the dock out, and says whether that changed anything. What has the focus keeps it; panels that stay are not made
- * anew, and stay scrolled.
- */
-function layOut(api: DockviewApi, layout: ReturnType<typeof toDock>, box: HTMLElement, hosts: PanelHosts): boolean {
+/** Lays the dock out, and says whether that changed anything. A tab that has the focus keeps it. */
+function layOut(api: DockviewApi, layout: ReturnType<typeof toDock>, box: HTMLElement): boolean {
   api.layout(layout.grid.width, layout.grid.height);
   if (JSON.stringify(api.toJSON().grid) === JSON.stringify(layout.grid)) return false;
   const focused = document.activeElement;
-  const tabOf = focused instanceof HTMLElement ? focused.dataset["tabPanelId"] : undefined;
-  // The dock measures itself with each panel that it moves: in sight, the page would be laid out as often.
-  box.style.display = "none";
+  const panel = focused instanceof HTMLElement ? focused.dataset["tabPanelId"] : undefined;
   api.fromJSON(layout, { reuseExistingPanels: true });
-  box.style.display = "";
-  hosts.scrollBack();
-  requestAnimationFrame(() => hosts.scrollBack());
-  const tab = (of: string) => box.querySelector(`[data-tab-panel-id${of}]`);
-  const now = tabOf === undefined ? focused : (tab(`="${CSS.escape(tabOf)}"`) ?? tab(""));
-  if (now instanceof HTMLElement && now.isConnected && document.activeElement !== now) now.focus();
+  const tab = (of: string) => box.querySelector<HTMLElement>(`[data-tab-panel-id${of}]`);
+  if (panel !== undefined) (tab(`="${CSS.escape(panel)}"`) ?? tab(""))?.focus();
   return true;
 }
 
-/** Where a panel is while its dock is shown. */
+/** Where a panel stands while its dock is in sight: it is over this, and read as if it were in it. */
 function PanelSlot({ api: { id } }: IDockviewPanelProps) {
-  const { isShown, hosts } = useContext(DockContext)!;
+  const { isShown, places } = useContext(DockContext)!;
   const slot = useRef<HTMLDivElement>(null);
-  useLayoutEffect(() => {
-    if (isShown) hosts.moveTo(slot.current!, id);
-  }, [isShown, hosts, id]);
-  return <div ref={slot} className="h-full" />;
+  useLayoutEffect(() => (isShown ? places.slot(id, slot.current!) : undefined), [isShown, places, id]);
+  return <div ref={slot} aria-owns={isShown ? panelElementId(id) : undefined} className="h-full" />;
 }
 const COMPONENTS = { [PANEL]: PanelSlot };
 

@@ -1,12 +1,12 @@
 "use client";
 
-import { Activity, useState } from "react";
-import { createPortal } from "react-dom";
+import { Activity, useLayoutEffect, useState } from "react";
 import { type PanelPart, panelsOf } from "@/core/contract";
+import { groupsOf } from "./arrangement";
 import { Dock, type DockProps } from "./Dock";
 import type { CurrentWorkspace } from "./keptWorkspace";
 import { PanelContent } from "./PanelContent";
-import { createPanelHosts } from "./panelHosts";
+import { createPanelPlaces, panelElementId } from "./panelPlaces";
 import { panelById } from "./panels";
 import { NUMBERED } from "./useWorkspace";
 
@@ -19,47 +19,46 @@ interface Kept {
  * The docks of the workspaces that were shown: one that is shown again is there at once, with its panels as they were.
  * A panel that several of them show is the same in all, and goes from one to the other.
  */
-export function Docks({ of, root, ...dock }: Kept & Omit<DockProps, "isShown" | "hosts">) {
-  const [hosts] = useState(createPanelHosts);
+export function Docks({ of, root, ...dock }: Kept & Omit<DockProps, "isShown" | "places">) {
+  const [places] = useState(createPanelPlaces);
   const [isThere, setThere] = useState(false);
   const [before, setBefore] = useState<readonly Kept[]>([]);
   const kept = withShown(before, { of, root });
   if (kept !== before) setBefore(kept);
-  const shown = panelsOf(root);
+  const inSight = groupsOf(root).map(({ panels, shown }) => panels[shown] ?? panels[0]);
   const panels = [...new Set(kept.flatMap((one) => panelsOf(one.root)))];
+  // After the docks, which have shown their slots by then.
+  useLayoutEffect(() => places.place());
   return (
-    <div
-      ref={(box) => setThere(box !== null)}
-      className="h-full min-h-0"
-      onScrollCapture={({ target }) => hosts.scrolled(target as Element)}
-    >
-      {kept.map((one) => {
-        const isShown = one.of === of;
-        return (
-          <div key={one.of} className={isShown ? "h-full" : "hidden"}>
-            <Dock {...dock} root={one.root} arranging={isShown && dock.arranging} isShown={isShown} hosts={hosts} />
-          </div>
-        );
-      })}
-      {isThere &&
-        panels.map((panel) =>
-          createPortal(
-            // What is not shown does nothing meanwhile.
-            <Activity mode={shown.includes(panel) ? "visible" : "hidden"}>
-              <div
-                data-panel={panel}
-                role="group"
-                aria-label={panelById(panel)?.title ?? panel}
-                tabIndex={0}
-                className="panel @container h-full overflow-auto bg-panel focus-visible:outline-2 focus-visible:-outline-offset-2"
-              >
-                <PanelContent panel={panel} />
-              </div>
-            </Activity>,
-            hosts.of(panel),
-            panel,
-          ),
-        )}
+    <div ref={(room) => setThere(room !== null)} className="relative isolate h-full min-h-0">
+      <div className="docks h-full">
+        {kept.map((one) => {
+          const isShown = one.of === of;
+          return (
+            <div key={one.of} className={isShown ? "h-full" : "hidden"}>
+              <Dock {...dock} root={one.root} arranging={isShown && dock.arranging} isShown={isShown} places={places} />
+            </div>
+          );
+        })}
+      </div>
+      <div className="panels">
+        {(isThere ? panels : []).map((panel) => (
+          // What is not in sight does nothing meanwhile.
+          <Activity key={panel} mode={inSight.includes(panel) ? "visible" : "hidden"}>
+            <div
+              ref={(element) => (element === null ? undefined : places.panel(panel, element))}
+              id={panelElementId(panel)}
+              data-panel={panel}
+              role="group"
+              aria-label={panelById(panel)?.title ?? panel}
+              tabIndex={0}
+              className="panel @container invisible absolute inset-0 overflow-auto bg-panel focus-visible:outline-2 focus-visible:-outline-offset-2"
+            >
+              <PanelContent panel={panel} />
+            </div>
+          </Activity>
+        ))}
+      </div>
     </div>
   );
 }

@@ -1,10 +1,10 @@
 "use client";
 
-import { Suspense } from "react";
+import { memo, Suspense } from "react";
 import { panelById } from "./panels";
 
-/** What a panel shows; nothing where this version does not know it. */
-export function PanelContent({ panel }: { panel: string }) {
+/** What a panel shows; nothing where this version does not know it. It is not drawn anew where panels are only moved. */
+export const PanelContent = memo(function PanelContent({ panel }: { panel: string }) {
   const kind = panelById(panel);
   if (kind === undefined) return null;
   return (
@@ -12,4 +12,4 @@ export function PanelContent({ panel }: { panel: string }) {
       <kind.Content />
     </Suspense>
   );
-}
+});
