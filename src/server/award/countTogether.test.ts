@@ -4,6 +4,7 @@ import type { LiveEvent } from "../../core/contract";
 import { LOCAL_OPERATOR } from "../actor";
 import type { Context } from "../context";
 import { getContact, logContact } from "../logbook/contacts";
+import { deleteLogbook } from "../logbook/deleteLogbook";
 import { changeLogbook, createLogbook, findLogbook, listLogbooks } from "../logbook/logbooks";
 import { readingFor } from "../logbook/reading";
 import { contactsById } from "../logbook/contactRow";
@@ -200,6 +201,11 @@ test("an award that counts as one of another logbook does holds the two together
   ] as const)
     expect(together(context, id, [...others])).toMatchObject({ problem: { faults: [{ text: fault }] } });
   expect(parted(context.store, [a, b], [b])).toBe(fault);
+  const means = { backups: { make: () => Promise.reject(new Error("is not come to")) }, remover: {} };
+  expect(await deleteLogbook(context, means as unknown as Parameters<typeof deleteLogbook>[1], a, "Test log")).toEqual(
+    expect.objectContaining({ problem: expect.objectContaining({ status: 409, detail: fault }) as unknown }),
+  );
+  expect(listLogbooks(context).map(({ id }) => id)).toContain(a);
   valueOf(removeAward(context, a, "onIt"));
   valueOf(together(context, a, []));
 });
