@@ -4,3 +4,7 @@ export { baudotCodes, createBaudotPrinter, printed, unprintable } from "./baudot
 export type { BaudotPrinter } from "./baudot";
 export { createRttyReader, rttySound, USUAL_BAUD, USUAL_SHIFT } from "./rtty";
 export type { RttyRead, RttyReader, RttyTones } from "./rtty";
+export { createSignalFinder, nearestSignal } from "./signals";
+export type { FinderOptions, FoundSignal, SignalFinder, SignalKind } from "./signals";
+export { createSpectrumMaker, noiseFloor, SPECTRUM_WINDOWS } from "./spectrum";
+export type { Spectrum, SpectrumMaker, SpectrumOptions, SpectrumWindow } from "./spectrum";

@@ -1,20 +1,10 @@
 import fc from "fast-check";
 import { baudotCodes, printed } from "./baudot";
+import { noiseOf } from "./testing";
 import { createRttyReader, type RttyRead, rttySound, type RttyTones, USUAL_BAUD } from "./rtty";
 
 const RATE = 8000;
 const USUAL: RttyTones = { mark: 2125, space: 2295, baud: USUAL_BAUD };
-
-/** White noise of a mean power of one, the same each time. */
-function noiseOf(seed: number): () => number {
-  let state = seed;
-  const uniform = () => {
-    // Numbers of a linear congruence with the constants of Numerical Recipes.
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return (state + 0.5) / 2 ** 32;
-  };
-  return () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
-}
 
 function readAll(sound: Float32Array, tones: RttyTones, { rate = RATE, piece = 1000 } = {}): RttyRead[] {
   const reader = createRttyReader(tones, rate);
