@@ -54,7 +54,6 @@ export interface SpectrumMaker {
  */
 export function createSpectrumMaker({ size, terms, isIq, every }: SpectrumOptions): SpectrumMaker {
   const looks = Math.max(1, Math.ceil(every / (size / 2)));
-  const hop = every / looks;
   const window = windowOf(size, terms);
   const gain = window.reduce((sum, factor) => sum + factor, 0);
   const scale = (isIq ? 1 : 4) / gain ** 2;
@@ -65,7 +64,7 @@ export function createSpectrumMaker({ size, terms, isIq, every }: SpectrumOption
   const output = new Float64Array(size * 2);
   const places = isIq ? size : size / 2;
   let powers = new Float32Array(places);
-  /** Samples until now, and looks at them since the last spectrum was given. */
+  /** Samples and looks at them until now. */
   let [taken, looked] = [0, 0];
   let next = size;
 
@@ -95,11 +94,10 @@ export function createSpectrumMaker({ size, terms, isIq, every }: SpectrumOption
         taken++;
         if (taken < next) continue;
         look();
-        next += hop;
-        if (looked < looks) continue;
+        next = size + Math.ceil((looked * every) / looks);
+        if (looked % looks !== 0) continue;
         found.push({ powers: powers.map((power) => power / looks), looks });
         powers = new Float32Array(places);
-        looked = 0;
       }
       return found;
     },

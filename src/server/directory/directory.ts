@@ -86,14 +86,20 @@ export function createDirectory({
   /** The newest is asked for first: the others are of less use every minute. */
   const wondered = new Set<string>();
   let pacing: NodeJS.Timeout | undefined;
-  function next(): void {
+  let [isAsking, isClosed] = [false, false];
+  function pace(): void {
+    if (!isAsking && !isClosed) pacing ??= setTimeout(() => void next(), paceMs).unref();
+  }
+  async function next(): Promise<void> {
     pacing = undefined;
     const baseCall = [...wondered].at(-1);
     if (baseCall === undefined) return;
-    pacing = setTimeout(next, paceMs).unref();
-    if (!isAnyAwake()) return;
-    wondered.delete(baseCall);
-    void lookUp(baseCall);
+    if (isAnyAwake()) {
+      wondered.delete(baseCall);
+      isAsking = true;
+      await lookUp(baseCall).finally(() => (isAsking = false));
+    }
+    pace();
   }
 
   return {
@@ -102,7 +108,7 @@ export function createDirectory({
       wondered.add(baseCall);
       const [oldest] = wondered;
       if (wondered.size > MOST_WONDERED && oldest !== undefined) wondered.delete(oldest);
-      pacing ??= setTimeout(next, paceMs).unref();
+      pace();
     },
     want(call, position) {
       const parsed = parseCallsign(call);
@@ -116,6 +122,7 @@ export function createDirectory({
       timers.set(position, setTimeout(settled, settledMs).unref());
     },
     close: () => {
+      isClosed = true;
       clearTimeout(pacing);
       for (const timer of timers.values()) clearTimeout(timer);
     },

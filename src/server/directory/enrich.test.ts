@@ -37,10 +37,10 @@ beforeEach(async () => {
   ];
   const [almanac, skerry] = servers.map(urlOf);
   almanacUrl = almanac!;
-  defaults = testDirectories(
-    { almanac: { url: almanacUrl, user: "CX3QUA", password: "cabo-farol" }, skerry: { url: skerry! } },
-    1000,
-  );
+  defaults = testDirectories({
+    almanac: { url: almanacUrl, user: "CX3QUA", password: "cabo-farol" },
+    skerry: { url: skerry! },
+  });
 });
 afterEach(async () => {
   for (const server of servers) {
