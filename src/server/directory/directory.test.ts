@@ -41,10 +41,10 @@ afterEach(async () => {
   await new Promise((resolve) => server.close(resolve));
 });
 
-function directory(now = () => context.now()) {
+function directory(now = () => context.now(), write: Context["write"] = context.write) {
   return createDirectory({
     store: context.store,
-    write: context.write,
+    write,
     announce: (event) => events.push(event),
     now,
     defaults,
@@ -180,6 +180,22 @@ it("knows whether a station confirms online, and of what was kept before that wa
   const listing = { ...EMPTY_LISTING, name: "Ana" };
   const by = [{ directory: "almanac", name: "Almanac", askedAt, listing }];
   expect(readingOf("W9QUB").directory).toEqual({ ...listing, by });
+});
+
+it("asks for the next of those only when what came before is kept, however long that takes", async () => {
+  let [now, most] = [0, 0];
+  const slowly: Context["write"] = async (act) => {
+    most = Math.max(most, ++now);
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    now--;
+    return context.write(act);
+  };
+  const one = directory(undefined, slowly);
+  for (const call of ["W2QUB", "W3QUB", "W4QUB"]) one.wonder(call);
+  const { store } = context;
+  await until(() => store.values(store.q.selectFrom("listing").select("baseCall")).length === 3);
+  one.close();
+  expect(most).toBe(1);
 });
 
 it("keeps in mind whom it is to ask while a directory that failed rests", async () => {
