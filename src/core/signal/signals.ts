@@ -139,16 +139,16 @@ export function createSignalFinder({ placeHz, every, reach }: FinderOptions): Si
   }
 
   /** A piece, parted where it falls between two peaks. */
-  function peaksOf({ from, to }: Peak): Peak[] {
+  function peaksOf({ from, to }: Pick<Peak, "from" | "to">): Peak[] {
     const place = loudest(from, to);
     for (const step of [-1, 1]) {
       let dip = place;
       for (let at = place + step; at >= from && at <= to; at += step) {
         if (mean[at]! < mean[dip]!) dip = at;
-        else if (mean[at]! > mean[dip]! * DIP)
-          return step === 1
-            ? [...peaksOf({ from, to: dip, place }), ...peaksOf({ from: dip + 1, to, place })]
-            : [...peaksOf({ from, to: dip - 1, place }), ...peaksOf({ from: dip, to, place })];
+        else if (mean[at]! > mean[dip]! * DIP) {
+          const cut = step === 1 ? dip + 1 : dip;
+          return [...peaksOf({ from, to: cut - 1 }), ...peaksOf({ from: cut, to })];
+        }
       }
     }
     return [{ from, to, place }];
