@@ -14,6 +14,7 @@ import { HERON, heronDialect } from "./radio/heron";
 import { startKnobs } from "./radio/knobs";
 import { PETREL, petrelDialect } from "./radio/petrel";
 import { type RadioServer, type RadioServerOptions, startRadio } from "./radio/server";
+import { startReceiver } from "./receiver/server";
 import { startSkerry } from "./skerry/server";
 import { startSun } from "./sun/server";
 import { startTideline, TIDELINE_CALLS, TIDELINE_KEY } from "./tideline/server";
@@ -34,6 +35,8 @@ const NEIGHBOURS = 30;
 /** Whose station they stand in. */
 const STATION = { call: "CX3QUA", grid: "GF35co", speed: 26 } as const;
 const AIR = "air";
+/** Where the Petrel stands when it is turned on. */
+const PETREL_HZ = 14_025_000;
 /** How many seconds a simulated hour lasts. */
 const PACE = Number(process.env.YPSILOID_STANDINS_PACE ?? 10);
 
@@ -100,7 +103,7 @@ const STAND_INS: readonly StandIn[] = [
   {
     id: "petrel",
     name: "The radio Petrel",
-    start: radio({ model: PETREL, dialect: petrelDialect, frequencyHz: 14_025_000 }),
+    start: radio({ model: PETREL, dialect: petrelDialect, frequencyHz: PETREL_HZ }),
   },
   {
     id: "heron",
@@ -136,6 +139,14 @@ const STAND_INS: readonly StandIn[] = [
       }),
   },
   { id: "skerry", name: "Skerry", start: (port) => startSkerry({ port, logs: followLogs(portOfAir()) }) },
+  {
+    id: "receiver",
+    name: "The receiver of the Petrel",
+    start: async (port) => {
+      const dial = () => radioNamed(PETREL.name)?.state.frequencyHz ?? PETREL_HZ;
+      return (await startReceiver({ port, airPort: portOfAir(), grid: STATION.grid, dial })).server;
+    },
+  },
 ];
 
 const wanted = process.argv.slice(2);

@@ -12,6 +12,7 @@ import { fileResponse } from "./route";
 import type { Runtime } from "./runtime";
 import { createHub } from "./live/hub";
 import { createLinks } from "./links/supervisor";
+import { createPictures } from "./signal/pictures";
 import { createSpotBoard } from "./spot/board";
 import { createEntry } from "./contest/entries";
 import { changeContact, logContact } from "./logbook/contacts";
@@ -74,7 +75,9 @@ describe("every route, asked with nonsense", () => {
       hub: createHub(),
       finder: context.finder,
       reader: context.reader,
-      links: createLinks({ context, listen: () => () => {}, spotted: () => true, fault: () => {} }),
+      links: createLinks({ context, listen: () => () => {}, spotted: () => true, received: () => {}, fault: () => {} }),
+      pictures: createPictures(() => {}),
+      ending: new AbortController().signal,
       spots: createSpotBoard({ context, listen: () => () => {}, fault: () => {} }),
       log: pino({ enabled: false }),
       entrance: OPEN_ENTRANCE,

@@ -24,6 +24,7 @@ import { createSendingByItself, type SendingByItself } from "./confirm/byItself"
 import type { KeyRing } from "./identity/keyRing";
 import { createIdentityWatch } from "./identity/watch";
 import { createHub, type Hub } from "./live/hub";
+import { createPictures, type Pictures } from "./signal/pictures";
 import { createSpotBoard, type SpotBoard } from "./spot/board";
 
 /** What lives as long as the server process: one of each, shared by routes and by long-lived work. */
@@ -37,6 +38,7 @@ export interface Runtime {
   readonly reader: Reader;
   readonly links: Links;
   readonly spots: SpotBoard;
+  readonly pictures: Pictures;
   readonly alerts: AlertWatch;
   readonly alertMail: AlertMail;
   readonly byItself: SendingByItself;
@@ -136,10 +138,12 @@ async function start(): Promise<Runtime> {
     fault: (error) => log.error({ err: error }, "spots failed"),
     wonder: (baseCall) => directory.wonder(baseCall),
   });
+  const pictures = createPictures((error) => log.error({ err: error }, "making a picture of a band failed"));
   const links = createLinks({
     context,
     listen: hub.listen,
     spotted: spots.take,
+    received: (block) => pictures.received(block),
     fault: (error) => log.error({ err: error }, "a link failed"),
   });
   const byItself = createSendingByItself({
@@ -182,7 +186,18 @@ async function start(): Promise<Runtime> {
   );
   if (store.first(store.q.selectFrom("logbook").select("id").where("goneAt", "is not", null)) !== undefined)
     remover.begin();
-  const longLived = [backups, alerts, alertMail, links, spots, directory, identityWatch, siteWatch, lookUpWatch];
+  const longLived = [
+    backups,
+    alerts,
+    alertMail,
+    links,
+    pictures,
+    spots,
+    directory,
+    identityWatch,
+    siteWatch,
+    lookUpWatch,
+  ];
   const end = () => {
     for (const signal of SIGNALS) process.removeListener(signal, endWithProcess);
     ending.abort();
@@ -220,6 +235,7 @@ async function start(): Promise<Runtime> {
     reader,
     links,
     spots,
+    pictures,
     alerts,
     alertMail,
     byItself,

@@ -27,7 +27,7 @@ function live(seed: number, stations: number, hours: number, step = hours * HOUR
   return { air, sent, entries, contacts, hash: hash.digest("hex") };
 }
 
-const day = live(9, 90, 5);
+const day = live(9, 150, 5);
 
 test("the same seed gives the same air, in however many steps, and another one another", () => {
   const { hash } = live(7, 25, 2);
@@ -39,7 +39,7 @@ test("the same seed gives the same air, in however many steps, and another one a
 test("stations call, answer and talk on many bands, in all modes", () => {
   expect(day.contacts.length).toBeGreaterThan(100);
   expect(new Set(day.contacts.map(bandOf)).size).toBeGreaterThan(6);
-  expect(new Set(day.contacts.map(({ mode }) => mode)).size).toBe(4);
+  expect(new Set(day.contacts.map(({ mode }) => mode)).size).toBeGreaterThan(3);
   for (const operator of day.air.operators) expect(operator.call).toMatch(/\dQ[R-U][A-Z]$/);
 });
 

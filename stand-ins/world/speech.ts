@@ -1,6 +1,6 @@
 import anyAscii from "any-ascii";
 import { gridOf, type Point } from "../../src/core/geo";
-import { keyingTime, USUAL_KEYING } from "../../src/core/signal";
+import { baudotCodes, keyingTime, USUAL_KEYING } from "../../src/core/signal";
 import { GROUPS } from "./frequency";
 import type { AirMode, Operator } from "./operators";
 
@@ -94,7 +94,7 @@ export function lastsFor(text: string, mode: AirMode, speed: number): number {
     case "CW":
       return keyingTime(text, { ...USUAL_KEYING, speed }) / 1000;
     case "RTTY":
-      return text.length * BAUDOT_LETTER;
+      return baudotCodes(text).length * BAUDOT_LETTER;
     case "SSB":
     case "FM":
       return 0.5 + text.length * SPOKEN_LETTER;

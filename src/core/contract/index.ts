@@ -27,5 +27,6 @@ export * from "./service";
 export * from "./setting";
 export * from "./spot";
 export * from "./statistic";
+export * from "./picture";
 export * from "./sun";
 export * from "./workspace";

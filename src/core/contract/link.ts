@@ -5,7 +5,7 @@ import { settingSchema } from "./setting";
 import { ONE_LINE, type TextLine } from "./spot";
 
 /** What a link is to the rest of the application, whatever its kind. */
-const LINK_ROLES = ["radio", "keyer", "contacts", "spots", "sun", "mail"] as const;
+const LINK_ROLES = ["radio", "keyer", "receiver", "contacts", "spots", "sun", "mail"] as const;
 export type LinkRole = (typeof LINK_ROLES)[number];
 
 /** How a link is getting on. */

@@ -2,9 +2,16 @@ export { dotLength, FASTEST, keyed, keyingTime, SLOWEST, unkeyable, USUAL_KEYING
 export type { KeyedLetter, Keying } from "./morse";
 export { baudotCodes, createBaudotPrinter, printed, unprintable } from "./baudot";
 export type { BaudotPrinter } from "./baudot";
-export { createRttyReader, rttySound, USUAL_BAUD, USUAL_SHIFT } from "./rtty";
+export { createRttyReader, rttyLine, rttySound, USUAL_BAUD, USUAL_SHIFT } from "./rtty";
 export type { RttyRead, RttyReader, RttyTones } from "./rtty";
 export { createSignalFinder, nearestSignal } from "./signals";
 export type { FinderOptions, FoundSignal, SignalFinder, SignalKind } from "./signals";
 export { createSpectrumMaker, noiseFloor, SPECTRUM_WINDOWS } from "./spectrum";
 export type { Spectrum, SpectrumMaker, SpectrumOptions, SpectrumWindow } from "./spectrum";
+export { blockOf, createBlockReader, NotBlocks } from "./blocks";
+export type { BlockReader } from "./blocks";
+export { createLevels, levelOf, spectrumOf } from "./levels";
+export type { LevelMaker, LevelRow, LevelsOptions } from "./levels";
+export { samplesOf16, swapped } from "./samples";
+export { landingOf } from "./landing";
+export type { Landing, PlacedSignal } from "./landing";

@@ -13,8 +13,8 @@ export const USUAL_SHIFT = 170;
 const DATA_BITS = 5;
 const STOP_BITS = 1.5;
 
-/** When the tone changes: what stands on the line of a code after the other. */
-function* lineOf(codes: readonly number[]): Generator<{ readonly isMark: boolean; readonly bits: number }> {
+/** When the tone changes: what stands on the line of a code after the other, and for how long, in bits. */
+export function* rttyLine(codes: readonly number[]): Generator<{ readonly isMark: boolean; readonly bits: number }> {
   for (const code of codes) {
     yield { isMark: false, bits: 1 };
     for (let bit = 0; bit < DATA_BITS; bit++) yield { isMark: ((code >> bit) & 1) === 1, bits: 1 };
@@ -34,7 +34,7 @@ export function rttySound(
   rate: number,
   rest = 4,
 ): Float32Array {
-  const line = [{ isMark: true, bits: rest }, ...lineOf(codes), { isMark: true, bits: rest }];
+  const line = [{ isMark: true, bits: rest }, ...rttyLine(codes), { isMark: true, bits: rest }];
   const total = line.reduce((sum, { bits }) => sum + bits, 0);
   const sound = new Float32Array(Math.ceil((total / baud) * rate));
   let [phase, at, until] = [0, 0, 0];

@@ -47,12 +47,16 @@ const CRASH_OVER = 2.5;
 const DIP = 2.5;
 /** A pair of tones is so far apart, Hz, alike in strength to this factor, and the one is on while the other is off. */
 const [LEAST_SHIFT, MOST_SHIFT, UNLIKE, BY_TURNS] = [60, 900, 8, -0.35];
+/** What is so near to something so much louder, Hz and a share of its power, are the clicks of its key. */
+const [CLICKS_HZ, CLICKS] = [400, 0.003];
 /** More peaks than this in one piece are no tones. */
 const MOST_PEAKS = 4;
 /** Places to each side of a peak that tell its centre. */
 const AROUND = 2;
 /** Pieces of one wide signal are no farther apart, Hz. */
 const PIECES_HZ = 250;
+/** A peak beside a wide signal that is so much weaker belongs to it. */
+const FRINGE = 0.1;
 /** A signal that was so near before is the same, Hz. */
 const SAME_HZ = 40;
 
@@ -121,18 +125,32 @@ export function createSignalFinder({ placeHz, every, reach }: FinderOptions): Si
         else wide.push(piece);
       }
     }
-    return [...pairsAndSingles(carriers), ...wide.map((piece) => ofKind("wide", piece))].sort(
+    const isFringe = ({ place }: Peak) =>
+      wide.some(
+        (one) =>
+          mean[place]! < mean[one.place]! * FRINGE && Math.max(one.from - place, place - one.to) * placeHz <= PIECES_HZ,
+      );
+    const alone = carriers.filter((one) => !isFringe(one));
+    return [...pairsAndSingles(alone), ...wide.map((piece) => ofKind("wide", piece))].sort(
       (one, other) => one.hertz - other.hertz,
+    );
+  }
+
+  function isClick(place: number): boolean {
+    const around = Math.round(CLICKS_HZ / placeHz);
+    return (
+      mean[place]! < mean[loudest(Math.max(0, place - around), Math.min(mean.length - 1, place + around))]! * CLICKS
     );
   }
 
   /** Places beside one another that are heard. */
   function pieces(): Peak[] {
     const found: Peak[] = [];
-    for (let place = 0; place < isHeard.length; place++) {
-      if (!isHeard[place]) continue;
+    const counts = isHeard.map((heardHere, place) => heardHere && !isClick(place));
+    for (let place = 0; place < counts.length; place++) {
+      if (!counts[place]) continue;
       const from = place;
-      while (isHeard[place + 1]) place++;
+      while (counts[place + 1]) place++;
       found.push({ from, to: place, place: loudest(from, place) });
     }
     return found;

@@ -3,6 +3,7 @@ import type { Link, LinkNews, LinkRole, LiveEvent, TestStep, TextLine } from "..
 import type { Heard } from "../../core/spot";
 import type { Context } from "../context";
 import type { Result } from "../problem";
+import type { SampleBlock } from "../signal/pictures";
 
 /** What a kind of link works with while one of its links is open. */
 export interface Opening<Settings> {
@@ -24,6 +25,8 @@ export interface Opening<Settings> {
   readonly listen: (listener: (event: LiveEvent) => void) => () => void;
   /** A station was announced; false where that lies on no amateur band. */
   readonly spotted: (heard: Heard) => boolean;
+  /** A receiver heard something. */
+  readonly received: (block: SampleBlock) => void;
   /** It is no longer there: what is wrong, and how to mend it. */
   readonly lost: (text: string) => void;
 }

@@ -66,12 +66,13 @@ interface SupervisorOptions {
   /** Hears what is announced; gives how to hear no more. */
   readonly listen: Opening<unknown>["listen"];
   readonly spotted: Opening<unknown>["spotted"];
+  readonly received: Opening<unknown>["received"];
   /** Something went wrong that nobody foresaw. */
   readonly fault: (error: unknown) => void;
   readonly pauses?: readonly number[];
 }
 
-export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }: SupervisorOptions): Links {
+export function createLinks({ context, listen, spotted, received, fault, pauses = PAUSES }: SupervisorOptions): Links {
   const running = new Map<number, Running>();
   /** What those that were removed had: whoever takes that back need not type secrets again. */
   const removed = new Map<number, LinkRow>();
@@ -153,6 +154,7 @@ export function createLinks({ context, listen, spotted, fault, pauses = PAUSES }
           sending: (on) => keep(one, on),
           listen,
           spotted,
+          received,
           lost: (text) => heard(() => again(one, text)),
         },
         attempt.signal,

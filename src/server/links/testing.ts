@@ -3,6 +3,7 @@ import type { Heard } from "../../core/spot";
 import type { Context } from "../context";
 import { createHub } from "../live/hub";
 import { testContext, valueOf } from "../testing";
+import type { SampleBlock } from "../signal/pictures";
 import { createLinks, type Links } from "./supervisor";
 
 /** Links on an empty database, and what they announce. For tests. */
@@ -12,6 +13,8 @@ export interface TestLinks {
   readonly events: LiveEvent[];
   /** What spot networks announced. */
   readonly spotted: Heard[];
+  /** What receivers heard. */
+  readonly received: SampleBlock[];
   readonly links: Links;
   linkOf(id: number): Link;
   /** Adds a link, and gives its number. */
@@ -31,6 +34,7 @@ export async function testLinks(): Promise<TestLinks> {
   const events: LiveEvent[] = [];
   const { context: quiet, logbookId } = await testContext();
   const spotted: Heard[] = [];
+  const received: SampleBlock[] = [];
   const hub = createHub();
   hub.listen((event) => events.push(event));
   const context = { ...quiet, announce: hub.announce };
@@ -39,6 +43,7 @@ export async function testLinks(): Promise<TestLinks> {
       context,
       listen: hub.listen,
       spotted: (heard) => spotted.push(heard) > 0,
+      received: (block) => received.push(block),
       fault: (error) => {
         throw error;
       },
@@ -51,6 +56,7 @@ export async function testLinks(): Promise<TestLinks> {
     logbookId,
     events,
     spotted,
+    received,
     get links() {
       return links;
     },

@@ -11,6 +11,7 @@ import {
   positionRadioSchema,
   radioCommandSchema,
 } from "../link";
+import { pictureLookSchema } from "../picture";
 import { endpoint } from "../endpoint";
 import { testStepSchema } from "../setting";
 import { spotCommandSchema } from "../spot";
@@ -89,6 +90,16 @@ export const commandLink = endpoint({
   }),
   body: { checkedLater: z.union([radioCommandSchema, spotCommandSchema]) },
   answer: orderedSchema,
+});
+
+export const picture = endpoint({
+  method: "GET",
+  path: "links/{linkId}/picture",
+  summary:
+    "What a receiver hears, as the picture of its band, row by row as it is heard: before each a line of JSON that says what it is of, and how many bytes of levels follow",
+  needs: "read",
+  query: pictureLookSchema,
+  answer: { media: "application/octet-stream" },
 });
 
 export const descriptors = endpoint({

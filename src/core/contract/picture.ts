@@ -1,0 +1,39 @@
+import { z } from "zod";
+import { SPECTRUM_WINDOWS } from "../signal";
+
+/** How fine the picture of a band is: how far apart its places are, Hz. */
+export const PICTURE_DETAILS = [
+  { id: "coarse", name: "Coarse", wantedHz: 94 },
+  { id: "usual", name: "Usual", wantedHz: 23.4 },
+  { id: "fine", name: "Fine", wantedHz: 5.9 },
+] as const;
+const detailIds = PICTURE_DETAILS.map(({ id }) => id);
+
+/** How the picture of a band is to be made. */
+export const pictureLookSchema = z.strictObject({
+  detail: z.enum(detailIds).default("usual"),
+  window: z.enum(SPECTRUM_WINDOWS.map(({ id }) => id) as [string, ...string[]]).default(SPECTRUM_WINDOWS[0]!.id),
+  /** Rows a second. */
+  rows: z.coerce.number().int().min(1).max(20).default(20),
+});
+export type PictureLook = z.output<typeof pictureLookSchema>;
+
+/** Before the levels of each row of a picture: what they are of. */
+export const pictureRowSchema = z.object({
+  /** Seconds since 1970 UTC. */
+  at: z.number(),
+  /** The frequency of the lowest place, and from one to the next, Hz. */
+  lowHz: z.number(),
+  placeHz: z.number().positive(),
+  /** Decibels below full scale at one place. */
+  noise: z.number(),
+  /** How many looks at the samples it is the mean of. */
+  looks: z.int().min(1),
+  /** How many levels there are: as many as bytes. */
+  bytes: z.int().min(1).max(16_384),
+});
+export type PictureRow = z.output<typeof pictureRowSchema>;
+
+export function wantedHzOf(detail: PictureLook["detail"]): number {
+  return PICTURE_DETAILS.find(({ id }) => id === detail)!.wantedHz;
+}
