@@ -7,6 +7,7 @@ const LINKS = [
   { kind: "radio", name: "Petrel", port: 6, on: true, settings: { descriptor: "PETREL" } },
   { kind: "radio", name: "Heron", port: 7, on: true, settings: { descriptor: "HERON" } },
   { kind: "keyer", name: "Keyer", port: 2, on: true, settings: {} },
+  { kind: "receiver", name: "Petrel's receiver", port: 15, on: true, settings: { rate: 96_000 } },
   // Turned on, it fills the log by itself.
   { kind: "adifIn", name: "Companion", port: 9, on: false, settings: { logbookId: 1 } },
   { kind: "sunFigures", name: "The sun", port: 5, on: true, settings: {} },

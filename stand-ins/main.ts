@@ -28,7 +28,7 @@ const data = resolve(process.env.YPSILOID_DATA ?? "data");
 
 /** The seed of the one world that all of them are of. */
 const WORLD = 1897;
-const STATIONS = 400;
+const STATIONS = 800;
 /** Of them near to us. */
 const NEIGHBOURS = 30;
 

@@ -31,9 +31,9 @@ async function hear(
     }, 1_000_000);
     socket.on("data", (piece) => {
       try {
-        reader.take(piece as Uint8Array);
+        reader.take(piece);
       } catch (error) {
-        reject(error as Error);
+        reject(error);
       }
     });
     socket.on("error", reject);

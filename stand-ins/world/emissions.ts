@@ -182,10 +182,10 @@ let kept: Float32Array | undefined;
 
 function madeOnce(): Float32Array {
   if (kept !== undefined) return kept;
-  const { next } = randomFrom(MADE);
+  const random = randomFrom(MADE);
   kept = Float32Array.from(
     { length: MADE },
-    () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),
+    () => Math.sqrt(-2 * Math.log(1 - random.next())) * Math.cos(2 * Math.PI * random.next()),
   );
   return kept;
 }

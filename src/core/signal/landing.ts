@@ -38,7 +38,8 @@ export function landingOf(
       return group === "digital" ? { frequencyHz, mode, submode } : { frequencyHz, mode: "RTTY", submode: null };
     }
     case "wide": {
-      if (group === "digital" || mode === "FM" || mode === "AM") return { frequencyHz: Math.round(hertz), mode, submode };
+      if (group === "digital" || mode === "FM" || mode === "AM")
+        return { frequencyHz: Math.round(hertz), mode, submode };
       const isLower = (group === "voice" && submode !== null ? submode : usualSideband(hertz)) === "LSB";
       const edge = isLower ? hertz + widthHz / 2 + VOICE_BEGINS : hertz - widthHz / 2 - VOICE_BEGINS;
       const frequencyHz = Math.round(edge / VOICE_STEP) * VOICE_STEP;

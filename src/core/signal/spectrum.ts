@@ -7,6 +7,8 @@ export interface SpectrumWindow {
   readonly about: string;
   /** The factors of the cosines, from that of none on, their signs alternating. */
   readonly terms: readonly number[];
+  /** How many places wide a tone is, from its middle to where it is gone: half of its main lobe. */
+  readonly reach: number;
 }
 
 /** F. J. Harris, On the Use of Windows for Harmonic Analysis with the Discrete Fourier Transform, 1978. */
@@ -16,9 +18,10 @@ export const SPECTRUM_WINDOWS: readonly SpectrumWindow[] = [
     name: "Blackman–Harris",
     about: "A strong signal hides nothing beside it",
     terms: [0.35875, 0.48829, 0.14128, 0.01168],
+    reach: 4,
   },
-  { id: "hann", name: "Hann", about: "Narrower, with a foot beside what is strong", terms: [0.5, 0.5] },
-  { id: "none", name: "None", about: "The narrowest; what is strong is everywhere", terms: [1] },
+  { id: "hann", name: "Hann", about: "Narrower, with a foot beside what is strong", terms: [0.5, 0.5], reach: 2 },
+  { id: "none", name: "None", about: "The narrowest; what is strong is everywhere", terms: [1], reach: 1 },
 ];
 
 export interface SpectrumOptions {

@@ -57,7 +57,9 @@ describe("rows as they come", () => {
 });
 
 test("a row is read with what it is of; levels that are no row are refused", () => {
-  expect(pictureRowSchema.safeParse({ at: 1, lowHz: 2, placeHz: 0, noise: -90, looks: 3, bytes: 4 }).success).toBe(false);
+  expect(pictureRowSchema.safeParse({ at: 1, lowHz: 2, placeHz: 0, noise: -90, looks: 3, bytes: 4 }).success).toBe(
+    false,
+  );
   expect(() => createBlockReader(() => {}, 10).take(new TextEncoder().encode("<html>\n"))).toThrow(NotBlocks);
   expect(levelOf(64)).toBe(0);
 });

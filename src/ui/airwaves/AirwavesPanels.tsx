@@ -13,6 +13,7 @@ import { Button } from "../kit/Button";
 import { TabBar } from "../kit/TabBar";
 import { useWide } from "../kit/useWide";
 import { openBandMap } from "../workspace/panelWindows";
+import { Spectrum } from "../signals/Spectrum";
 import { type Picked, useRadio, useTuning } from "../shell/radio";
 import { TAB_NAMES, type TabName, TABS, useAirwavesTab } from "./airwavesTabs";
 import { AnnounceWindow } from "./AnnounceWindow";
@@ -78,6 +79,7 @@ export const AirwavesPanels = memo(function AirwavesPanels({
   useActions([
     { id: "toSpots", run: () => focus("Spots", gridRef) },
     { id: "toBandMap", run: () => focus("Band map", mapRef) },
+    { id: "toSpectrum", run: () => show("Spectrum") },
     { id: "toMap", run: () => show("Map") },
     { id: "toHours", run: () => show("Hours") },
     { id: "toSun", label: "Show what the sun does", run: () => show("Sun") },
@@ -110,6 +112,7 @@ export const AirwavesPanels = memo(function AirwavesPanels({
       </div>
     ),
     "Band map": bandMap,
+    Spectrum: <Spectrum spots={ofAllBands} onPick={onPick} onLeave={onLeave} />,
     Map: <WorldMap spots={rows} notice={notice} facts={facts} onPick={onPick} onLeave={onLeave} />,
     Hours: <Hours facts={facts} />,
     Sun: <SunCharts />,

@@ -10,6 +10,7 @@ import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { many } from "../kit/format";
 import { useKept } from "../kit/kept";
+import { pressKey } from "../kit/pressKey";
 import { useNow } from "../kit/useNow";
 import { useSize } from "../kit/useSize";
 import { turnsOf, useWheel } from "../kit/useWheel";
@@ -170,8 +171,7 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
     look(keptInSight(view, next.hertz, whole));
   }
   function onKey(event: React.KeyboardEvent) {
-    if (event.altKey || event.ctrlKey || event.metaKey) return;
-    const keys: Readonly<Record<string, () => void>> = {
+    pressKey(event, {
       ArrowUp: () => move(1),
       ArrowRight: () => move(1),
       ArrowDown: () => move(-1),
@@ -183,12 +183,7 @@ export function BandMap({ spots, notice, mapRef, onPick, onLeave, onWindow }: Ba
       PageUp: () => slide(reachOf(view) * PAGE),
       PageDown: () => slide(-reachOf(view) * PAGE),
       Escape: onLeave,
-    };
-    const does = keys[event.key];
-    if (does === undefined) return;
-    event.preventDefault();
-    event.stopPropagation();
-    does();
+    });
   }
 
   return (

@@ -8,6 +8,7 @@ import { useAddress } from "../kit/useAddress";
 export const TABS = [
   { name: "Spots", ofSpots: true },
   { name: "Band map", ofSpots: true },
+  { name: "Spectrum", ofSpots: true },
   { name: "Map", ofSpots: true },
   { name: "Hours", ofSpots: false },
   { name: "Sun", ofSpots: false },
@@ -18,7 +19,7 @@ export const TAB_NAMES = TABS.map(({ name }) => name);
 /** Where the reading is folded: the map needs the room, and has its own, and alerts are read one by one. */
 const keptFolds = kept<readonly string[]>(
   "folds",
-  ["Map", "Alerts"],
+  ["Spectrum", "Map", "Alerts"],
   () => localStorage,
   (data) => z.array(z.string()).max(20).safeParse(data).data ?? null,
 );

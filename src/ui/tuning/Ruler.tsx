@@ -17,6 +17,7 @@ import { useKeysOf } from "../kit/changedKeys";
 import { useLogbook } from "../shell/logbook";
 import { useRadio, useTuning } from "../shell/radio";
 import { useKept } from "../kit/kept";
+import { pressKey } from "../kit/pressKey";
 import { useSize } from "../kit/useSize";
 import { turnsOf, useWheel } from "../kit/useWheel";
 import { bandStretches, edgesOf } from "./bandStretches";
@@ -152,7 +153,7 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
 
   function onKey(event: React.KeyboardEvent) {
     const far = event.shiftKey ? 10 : 1;
-    const moves: Readonly<Record<string, () => void>> = {
+    pressKey(event, {
       ArrowRight: () => tuning.stepFrequency(step * far),
       ArrowUp: () => tuning.stepFrequency(step * far),
       ArrowLeft: () => tuning.stepFrequency(-step * far),
@@ -161,12 +162,7 @@ export const Ruler = memo(function Ruler({ callRef, onPick }: RulerProps) {
       End: () => go(Math.floor(edgesOf(band, region).highHz)),
       "+": () => stretch(ZOOM),
       "-": () => stretch(1 / ZOOM),
-    };
-    const move = moves[event.key];
-    if (move === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    move();
+    });
   }
 
   const percent = (at: number) => `${shareAt(view, at) * 100}%`;

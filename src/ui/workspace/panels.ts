@@ -82,6 +82,16 @@ export const PANELS: readonly PanelKind[] = [
     Content: lazy(() => import("./panels/bandMap")),
   },
   {
+    id: "spectrum",
+    title: "Spectrum",
+    about: "The band as a receiver hears it, with the calls of those who are heard",
+    reads: false,
+    grows: true,
+    width: 560,
+    stacked: 420,
+    Content: lazy(() => import("./panels/spectrum")),
+  },
+  {
     id: "map",
     title: "Map",
     about: "Spots and contacts around the site, or on the world, with the night",

@@ -1,0 +1,141 @@
+"use client";
+
+import { Minus, Plus, SlidersHorizontal } from "lucide-react";
+import { useState } from "react";
+import type { Link } from "@/core/contract";
+import { PICTURE_DETAILS } from "@/core/contract";
+import { SPECTRUM_WINDOWS } from "@/core/signal";
+import { Button } from "../kit/Button";
+import { Choice } from "../kit/Choice";
+import { useKept } from "../kit/kept";
+import { reachText } from "../tuning/rulerView";
+import { keptPicture, PACES, type PictureChoice, TRACES } from "./keptPicture";
+
+interface SpectrumHeadProps {
+  receiver: Link;
+  receivers: readonly Link[];
+  /** So much is in sight, Hz. */
+  reach: number;
+  follows: boolean;
+  onFollow: () => void;
+  /** Shows less by one step, or more. */
+  onStretch: (by: 1 | -1) => void;
+  onClearPeaks: () => void;
+}
+
+/** What is heard, how much of it is in sight, and, where one asks for it, how it is drawn. */
+export function SpectrumHead(props: SpectrumHeadProps) {
+  const { receiver, receivers, reach, follows, onFollow, onStretch, onClearPeaks } = props;
+  const choice = useKept(keptPicture);
+  const [isOpen, setOpen] = useState(false);
+  const change = (part: Partial<PictureChoice>) => keptPicture.set({ ...choice, ...part });
+  const on = (isOn: boolean) => (isOn ? "border-signal bg-signal-wash text-signal" : "");
+  return (
+    <div className="border-b border-line">
+      <div className="flex min-h-9 flex-wrap items-center gap-1.5 px-2 py-1">
+        <Choice
+          label="Receiver"
+          inline
+          wrapperClassName="max-w-[150px] min-w-0"
+          value={receiver.id}
+          onChange={({ target }) => change({ linkId: Number(target.value) })}
+        >
+          {receivers.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        <Button
+          small
+          aria-pressed={follows}
+          title="What is in sight moves with the radio; else it stays where it is"
+          className={on(follows)}
+          onClick={onFollow}
+        >
+          Follow
+        </Button>
+        <Button
+          small
+          aria-pressed={choice.heardOnly}
+          title="Only calls at which something is heard; else all that are announced"
+          className={on(choice.heardOnly)}
+          onClick={() => change({ heardOnly: !choice.heardOnly })}
+        >
+          Heard calls
+        </Button>
+        <Button
+          small
+          look="quiet"
+          aria-expanded={isOpen}
+          aria-label="How it is drawn"
+          title="How it is drawn: detail, window, trace, pace"
+          onClick={() => setOpen(!isOpen)}
+        >
+          <SlidersHorizontal size={14} aria-hidden />
+        </Button>
+        <span className="flex-1" />
+        <Button small look="quiet" aria-label="Show more of the spectrum" onClick={() => onStretch(-1)}>
+          <Minus size={14} aria-hidden />
+        </Button>
+        <span className="text-tiny whitespace-nowrap text-soft" title="So much of the band is in sight">
+          {reachText(reach)}
+        </span>
+        <Button small look="quiet" aria-label="Stretch the spectrum" onClick={() => onStretch(1)}>
+          <Plus size={14} aria-hidden />
+        </Button>
+      </div>
+      {isOpen && (
+        <div className="flex flex-wrap items-end gap-2 border-t border-line px-2 py-1.5">
+          <Choice
+            label="Detail"
+            value={choice.detail}
+            onChange={({ target }) => change({ detail: target.value as PictureChoice["detail"] })}
+          >
+            {PICTURE_DETAILS.map(({ id, name, wantedHz }) => (
+              <option key={id} value={id}>
+                {name}, {Math.round(wantedHz)} Hz
+              </option>
+            ))}
+          </Choice>
+          <Choice label="Window" value={choice.window} onChange={({ target }) => change({ window: target.value })}>
+            {SPECTRUM_WINDOWS.map(({ id, name, about }) => (
+              <option key={id} value={id} title={about}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+          <Choice
+            label="Trace"
+            value={choice.trace}
+            onChange={({ target }) => change({ trace: target.value as PictureChoice["trace"] })}
+          >
+            {TRACES.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+          {choice.trace === "peak" && (
+            <Button small onClick={onClearPeaks}>
+              Peaks anew
+            </Button>
+          )}
+          <Choice
+            label="Lines a second"
+            value={choice.linesPerSecond}
+            onChange={({ target }) =>
+              change({ linesPerSecond: PACES.find((pace) => pace === Number(target.value)) ?? PACES[1] })
+            }
+          >
+            {PACES.map((pace) => (
+              <option key={pace} value={pace}>
+                {pace}
+              </option>
+            ))}
+          </Choice>
+        </div>
+      )}
+    </div>
+  );
+}

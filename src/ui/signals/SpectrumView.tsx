@@ -1,0 +1,512 @@
+"use client";
+
+import { type PointerEvent, useCallback, useEffect, useMemo, useState } from "react";
+import { toast } from "sonner";
+import { bandLabel, bandOfFrequency, formatFrequency, modeGroup } from "@/core/band";
+import { baseCall } from "@/core/callsign";
+import type { Link as LinkView } from "@/core/contract";
+import * as endpoints from "@/core/contract/endpoints/links";
+import { regionOf } from "@/core/entity";
+import { type FoundSignal, landingOf, nearestSignal, SPECTRUM_WINDOWS } from "@/core/signal";
+import { type BandEntry, bandEntries, nextEntry } from "../airwaves/bandEntries";
+import { BandNames } from "../airwaves/BandNames";
+import { ACROSS, bandPlan } from "../airwaves/bandPlan";
+import { BandNeedle, BandScale } from "../airwaves/BandScale";
+import { useActions } from "../kit/actions";
+import { addressOf } from "../kit/api";
+import { LoadFailure } from "../kit/LoadFailure";
+import { useKept } from "../kit/kept";
+import { pressKey } from "../kit/pressKey";
+import { useNow } from "../kit/useNow";
+import { useSize } from "../kit/useSize";
+import { turnsOf, useWheel } from "../kit/useWheel";
+import { useLogbook } from "../shell/logbook";
+import { useRadio, useTuning } from "../shell/radio";
+import { HERE } from "../tuning/marks";
+import { hertzAt, keptInSight, reachOf, stretched, type View, viewAround } from "../tuning/rulerView";
+import { useBandMarks } from "../tuning/useBandMarks";
+import { heardEntries, nextSignal, signalAt } from "./heardEntries";
+import { createHeardStore, type HeardStore, useHeard } from "./heardStore";
+import { keptPicture } from "./keptPicture";
+import { LevelHandle } from "./LevelHandle";
+import { coloursOf, type PictureColours } from "./pictureColours";
+import { layoutOf, placedIn } from "./pictureLayout";
+import { PictureMarks } from "./PictureMarks";
+import { SignalMarks } from "./SignalMarks";
+import { agoText, signalText } from "./signalText";
+import type { SpectrumProps } from "./Spectrum";
+import { SpectrumHead } from "./SpectrumHead";
+import { usePictureWorker } from "./usePictureWorker";
+
+const ZOOM = 1.5;
+/** The least that is in sight, Hz. */
+const LEAST_REACH = 2000;
+/** A press that moves less is a press, pixels. */
+const STILL_PX = 4;
+/** A press so near to a signal is on it, pixels. */
+const REACH_PX = 12;
+/** How far a page key goes, of what is in sight. */
+const PAGE = 0.75;
+/** What the names take beside the ruler, pixels, where there is room for them. */
+const NAMES = { lying: { room: 72, from: 300 }, upright: { room: 112, from: 330 } } as const;
+/** Rows a second that are asked for. */
+const ROWS = 20;
+/** So near to where one transmits, it is meant to be taken back, Hz. */
+const SAME_HZ = 30;
+
+interface SpectrumViewProps extends SpectrumProps {
+  receiver: LinkView;
+  receivers: readonly LinkView[];
+  /** Begins anew what failed. */
+  onAgain: () => void;
+}
+
+interface Pointer {
+  readonly along: number;
+  /** So long ago was what it is at, seconds; 0 where it is at the trace. */
+  readonly ago: number;
+  readonly hertz: number;
+}
+interface Drag {
+  readonly along: number;
+  readonly view: View;
+  readonly moved: boolean;
+}
+
+/**
+ * What a receiver hears: its levels now, and before, with the calls of those who are heard. A press goes to the nearest
+ * signal, with Shift to the place itself, with Ctrl it sets where one transmits; the wheel stretches, dragging moves.
+ */
+export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLeave }: SpectrumViewProps) {
+  const { logbook } = useLogbook();
+  const tuning = useTuning();
+  const mode = useRadio((radio) => radio.mode);
+  const submode = useRadio((radio) => radio.submode);
+  const receivesHz = useRadio((radio) => radio.state?.frequencyHz ?? radio.frequencyHz);
+  const transmitsHz = useRadio((radio) => (radio.state?.split === true ? radio.state.secondHz : null));
+  const choice = useKept(keptPicture);
+  const { detail, window, trace, linesPerSecond, level, heardOnly } = choice;
+  const [heard] = useState(createHeardStore);
+  const [canvasBox, setCanvasBox] = useState<HTMLDivElement | null>(null);
+  const [box, setBox] = useState<HTMLDivElement | null>(null);
+  const { api, failure } = usePictureWorker(canvasBox, heard);
+  const size = useSize(box, { width: 640, height: 320 });
+
+  useEffect(() => {
+    const { reach } = SPECTRUM_WINDOWS.find(({ id }) => id === window) ?? SPECTRUM_WINDOWS[0]!;
+    const address = addressOf(endpoints.picture, {
+      params: { linkId: receiver.id },
+      query: { detail, window, rows: ROWS },
+    });
+    void api?.open({ address, rowsPerSecond: ROWS, reach });
+  }, [api, receiver.id, detail, window]);
+  useEffect(() => {
+    void api?.wish({ trace, pace: ROWS / linesPerSecond, level });
+  }, [api, trace, linesPerSecond, level]);
+
+  // What is in sight.
+  const [lowHz, highHz] = useStretch(heard);
+  const whole = useMemo((): View => ({ lowHz, highHz }), [lowHz, highHz]);
+  const isHeard = highHz > lowHz;
+  const [follows, setFollows] = useState(true);
+  const [wanted, setWanted] = useState<View | null>(null);
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const view = useMemo(() => {
+    const within = wanted === null ? whole : viewAround((wanted.lowHz + wanted.highHz) / 2, reachOf(wanted), whole);
+    const isThere = receivesHz !== null && receivesHz > whole.lowHz && receivesHz < whole.highHz;
+    return follows && drag === null && isThere ? keptInSight(within, receivesHz, whole) : within;
+  }, [wanted, whole, follows, drag, receivesHz]);
+  const stretch = (factor: number, about: number) =>
+    setWanted(stretched(view, about, Math.min(factor, reachOf(view) / LEAST_REACH), whole));
+  function slideTo({ lowHz: low, highHz: high }: View) {
+    const to = viewAround((low + high) / 2, reachOf(view), whole);
+    setWanted(to);
+    // Who looks elsewhere does not want to be brought back.
+    if (receivesHz !== null && keptInSight(to, receivesHz, whole) !== to) setFollows(false);
+  }
+  const slide = (by: number) => slideTo({ lowHz: view.lowHz + by, highHz: view.highHz + by });
+
+  // Who is where.
+  const band = bandOfFrequency((view.lowHz + view.highHz) / 2)?.name ?? "";
+  const marks = useBandMarks(logbook.id, band);
+  const minute = useNow()?.slice(0, 16);
+  const ownBase = baseCall(logbook.site.call);
+  const all = useMemo(
+    () => bandEntries(spots, marks, band, ownBase, minute === undefined ? 0 : Date.parse(`${minute}Z`)),
+    [spots, marks, band, ownBase, minute],
+  );
+  const entries = useHeardOnly(all, heard, heardOnly);
+
+  // Where things are.
+  const way = size.width > size.height * 1.2 ? "lying" : "upright";
+  const across = way === "lying" ? size.height : size.width;
+  const hasNames = across >= NAMES[way].from;
+  const scaleDepth = ACROSS[way].ruler + (hasNames ? ACROSS[way].leaders + NAMES[way].room : 0);
+  const scale =
+    way === "lying" ? { width: size.width, height: scaleDepth } : { width: scaleDepth, height: size.height };
+  const picture =
+    way === "lying"
+      ? { width: size.width, height: Math.max(1, size.height - scaleDepth) }
+      : { width: Math.max(1, size.width - scaleDepth), height: size.height };
+  const { width, height } = picture;
+  const layout = useMemo(() => layoutOf({ width, height }, way), [width, height, way]);
+  const [activeKey, setActiveKey] = useState<string | null>(null);
+  const plan = useMemo(
+    () => bandPlan(hasNames ? entries : [], view, size, activeKey),
+    [entries, hasNames, view, size, activeKey],
+  );
+  const colours = useColours();
+  useEffect(() => {
+    if (colours !== null && isHeard) void api?.show({ view, layout, ratio: globalThis.devicePixelRatio, colours });
+  }, [api, view, layout, colours, isHeard]);
+
+  const [pointer, setPointer] = useState<Pointer | null>(null);
+  const [pointed, setPointed] = useState<BandEntry | null>(null);
+  const [activeId, setActiveId] = useState<number | null>(null);
+  const perPixel = reachOf(view) / layout.along;
+  const signalsNow = () => heard.get()?.signals ?? [];
+  const aimed = (hertz: number) => nearestSignal(signalsNow(), hertz, REACH_PX * perPixel);
+  const aimedId = pointer === null ? null : (aimed(pointer.hertz)?.id ?? null);
+
+  const goTo = useCallback(
+    (frequencyHz: number, to: { readonly mode: string; readonly submode: string | null } | null = null) => {
+      const on = bandOfFrequency(frequencyHz);
+      if (on !== undefined) onPick({ call: null, frequencyHz, band: on.name, ...to });
+    },
+    [onPick],
+  );
+  const goToSignal = useCallback(
+    (signal: FoundSignal) => {
+      const now = tuning.now();
+      setActiveId(signal.id);
+      const { frequencyHz, ...to } = landingOf(signal, now.mode, now.submode);
+      goTo(frequencyHz, to.mode === now.mode && to.submode === now.submode ? null : to);
+    },
+    [tuning, goTo],
+  );
+  const goToEntry = useCallback(
+    (entry: BandEntry) => {
+      setActiveKey(entry.key);
+      // Who is heard is where he is heard, and not where he is said to be.
+      const signal = signalAt(heard.get()?.signals ?? [], entry.hertz);
+      const spotMode = entry.spot?.mode ?? tuning.now().mode;
+      const frequencyHz = signal === undefined ? entry.hertz : landingOf(signal, spotMode).frequencyHz;
+      const call = entry.text === HERE ? null : entry.text;
+      onPick(entry.spot === null ? { call, frequencyHz, band } : { ...entry.spot, frequencyHz });
+    },
+    [heard, onPick, band, tuning],
+  );
+  /** Transmits elsewhere than one receives; at the same place again no more. */
+  const transmitAt = (hertz: number) => {
+    const { link, state } = tuning.now();
+    if (link === null || state === null || link.radio?.tells.includes("split") !== true)
+      return void toast("No radio is followed here that transmits elsewhere than it receives.", { id: "radio" });
+    const isThere = state.split === true && Math.abs((state.secondHz ?? 0) - hertz) <= SAME_HZ;
+    tuning.turn(isThere ? { split: false } : { secondHz: Math.round(hertz), split: true });
+  };
+  /** Where a signal of the mode that one is in is heard. */
+  const placeOf = (signal: FoundSignal) => {
+    const now = tuning.now();
+    return landingOf(signal, now.mode, now.submode).frequencyHz;
+  };
+
+  function step(by: 1 | -1, isGoing: boolean, onlyUnworked: boolean) {
+    const from = signalsNow().find(({ id }) => id === activeId && !isGoing)?.hertz ?? receivesHz ?? view.lowHz;
+    const next = nextSignal(signalsNow(), from, by, onlyUnworked ? all : null);
+    if (next === undefined)
+      return void toast(`Nothing ${onlyUnworked ? "new " : ""}is heard ${by === 1 ? "above" : "below"}.`);
+    if (isGoing) goToSignal(next);
+    setActiveId(next.id);
+    setWanted(keptInSight(view, next.hertz, whole));
+  }
+  useActions([
+    { id: "signalUp", run: () => step(1, true, false) },
+    { id: "signalDown", run: () => step(-1, true, false) },
+    { id: "freshSignalUp", label: "Tune to the next signal up that was not worked", run: () => step(1, true, true) },
+    {
+      id: "freshSignalDown",
+      label: "Tune to the next signal down that was not worked",
+      run: () => step(-1, true, true),
+    },
+    {
+      id: "transmitHere",
+      label: "Transmit where the signal is that the keys are at; again where one receives",
+      run: () => onActive((signal) => transmitAt(placeOf(signal))),
+    },
+  ]);
+  function onActive(act: (signal: FoundSignal) => void) {
+    const signal = signalsNow().find(({ id }) => id === activeId);
+    if (signal !== undefined) act(signal);
+  }
+
+  const { back } = placedIn(layout);
+  const placeAt = ({ clientX, clientY }: { clientX: number; clientY: number }) => {
+    const { left, top } = canvasBox!.getBoundingClientRect();
+    return back(clientX - left, clientY - top);
+  };
+  const alongOf = (at: { clientX: number; clientY: number }) => placeAt(at).a;
+  const hertzOf = (along: number) => hertzAt(view, along / layout.along, 1);
+  function onDown(event: PointerEvent<HTMLDivElement>) {
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setDrag({ along: alongOf(event), view, moved: false });
+  }
+  function onMove(event: PointerEvent<HTMLDivElement>) {
+    const { a: along, d: deep } = placeAt(event);
+    const hertz = hertzOf(along);
+    setPointer({ along, hertz, ago: Math.max(0, deep - layout.trace) / linesPerSecond });
+    void api?.point(hertz);
+    if (drag === null) return;
+    const by = along - drag.along;
+    if (!drag.moved && Math.abs(by) < STILL_PX) return;
+    setDrag({ ...drag, moved: true });
+    const byHz = (by / layout.along) * reachOf(drag.view);
+    slideTo({ lowHz: drag.view.lowHz - byHz, highHz: drag.view.highHz - byHz });
+  }
+  function onUp(event: PointerEvent<HTMLDivElement>) {
+    setDrag(null);
+    if (drag === null || drag.moved) return;
+    const hertz = hertzOf(alongOf(event));
+    const signal = event.shiftKey ? undefined : aimed(hertz);
+    if (event.ctrlKey || event.metaKey) transmitAt(signal === undefined ? hertz : placeOf(signal));
+    else if (signal !== undefined) goToSignal(signal);
+    else goTo(hertz);
+  }
+  useWheel(box, (event) => {
+    const turns = turnsOf(event);
+    if (event.shiftKey) slide((turns * reachOf(view)) / 8);
+    else stretch(ZOOM ** turns, hertzOf(alongOf(event)));
+  });
+
+  const middle = () => receivesHz ?? (view.lowHz + view.highHz) / 2;
+  const moves = {
+    "+": () => stretch(ZOOM, middle()),
+    "-": () => stretch(1 / ZOOM, middle()),
+    Home: () => setWanted(whole),
+    PageUp: () => slide(reachOf(view) * PAGE),
+    PageDown: () => slide(-reachOf(view) * PAGE),
+    Escape: onLeave,
+  };
+  function onSignalKey(event: React.KeyboardEvent) {
+    pressKey(event, {
+      ...moves,
+      ArrowUp: () => step(1, false, event.shiftKey),
+      ArrowRight: () => step(1, false, event.shiftKey),
+      ArrowDown: () => step(-1, false, event.shiftKey),
+      ArrowLeft: () => step(-1, false, event.shiftKey),
+      Enter: () => onActive((signal) => (event.shiftKey ? transmitAt(placeOf(signal)) : goToSignal(signal))),
+    });
+  }
+  function onNameKey(event: React.KeyboardEvent) {
+    const move = (by: 1 | -1) => {
+      const next = nextEntry(entries, activeKey, by, middle());
+      if (next === undefined) return;
+      setActiveKey(next.key);
+      setWanted(keptInSight(view, next.hertz, whole));
+    };
+    pressKey(event, {
+      ...moves,
+      ArrowUp: () => move(1),
+      ArrowRight: () => move(1),
+      ArrowDown: () => move(-1),
+      ArrowLeft: () => move(-1),
+      Enter: () => {
+        const entry = entries.find(({ key }) => key === activeKey);
+        if (entry !== undefined) goToEntry(entry);
+      },
+    });
+  }
+
+  const why = whyNothing(receiver, isHeard);
+  if (failure !== null) return <LoadFailure text={`There is no picture: ${failure}`} onRetry={onAgain} />;
+  return (
+    <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto]">
+      <SpectrumHead
+        receiver={receiver}
+        receivers={receivers}
+        reach={reachOf(view)}
+        follows={follows}
+        onFollow={() => setFollows(!follows)}
+        onStretch={(by) => stretch(ZOOM ** by, middle())}
+        onClearPeaks={() => void api?.clearPeaks()}
+      />
+      <div ref={setBox} className="relative min-h-0 overflow-hidden select-none">
+        <div
+          className={`absolute ${way === "lying" ? "inset-x-0 top-0" : "inset-y-0 right-0"}`}
+          style={way === "lying" ? { height: scaleDepth } : { width: scaleDepth }}
+          onKeyDown={onNameKey}
+        >
+          {isHeard && (
+            <>
+              <BandScale
+                plan={plan}
+                view={view}
+                across={scale}
+                band={band}
+                region={regionOf(logbook.site.entityCode) ?? 2}
+                group={modeGroup(mode)}
+                licence={logbook.site.licence}
+              />
+              {receivesHz !== null && (
+                <BandNeedle plan={plan} view={view} across={scale} hertz={receivesHz} {...{ mode, submode }} />
+              )}
+              {hasNames && (
+                <BandNames
+                  plan={plan}
+                  activeKey={activeKey}
+                  boxRef={undefined}
+                  offset={ACROSS[way].ruler + ACROSS[way].leaders}
+                  hasRoom={false}
+                  onPick={goToEntry}
+                  onPoint={setPointed}
+                />
+              )}
+            </>
+          )}
+        </div>
+        <div
+          ref={setCanvasBox}
+          className={`absolute cursor-crosshair touch-none overflow-hidden ${way === "lying" ? "inset-x-0 bottom-0" : "inset-y-0 left-0"}`}
+          style={way === "lying" ? { top: scaleDepth } : { right: scaleDepth }}
+          onPointerDown={onDown}
+          onPointerMove={onMove}
+          onPointerUp={onUp}
+          onPointerCancel={() => setDrag(null)}
+          onPointerLeave={() => {
+            setPointer(null);
+            void api?.point(null);
+          }}
+        >
+          {isHeard && (
+            <>
+              <PictureMarks
+                layout={layout}
+                view={view}
+                mode={mode}
+                submode={submode}
+                receivesHz={receivesHz}
+                transmitsHz={transmitsHz}
+                level={level}
+                pointer={pointer === null ? null : { along: pointer.along, reach: REACH_PX }}
+              />
+              <SignalMarks
+                heard={heard}
+                layout={layout}
+                view={view}
+                activeId={activeId}
+                aimedId={aimedId}
+                onKeyDown={onSignalKey}
+              />
+              <LevelHandle
+                layout={layout}
+                level={level}
+                onLevel={(next) => keptPicture.set({ ...keptPicture.get(), level: next })}
+              />
+            </>
+          )}
+        </div>
+        {why !== null && (
+          <p role="status" className="absolute inset-0 grid place-items-center bg-panel/80 p-6 text-center text-soft">
+            {why}
+          </p>
+        )}
+      </div>
+      <SpectrumFoot
+        heard={heard}
+        pointer={pointer}
+        pointed={pointed}
+        activeId={activeId}
+        isAway={isHeard && receivesHz !== null && (receivesHz < lowHz || receivesHz > highHz)}
+        band={band}
+      />
+    </div>
+  );
+}
+
+/** What is heard from where to where, Hz; from 0 to 0 where nothing is. */
+function useStretch(heard: HeardStore): readonly [lowHz: number, highHz: number] {
+  return [useHeard(heard, (told) => told?.lowHz ?? 0), useHeard(heard, (told) => told?.highHz ?? 0)];
+}
+
+/** Of all entries those that are heard, where only they are wanted; the same list as long as it is the same ones. */
+function useHeardOnly(all: readonly BandEntry[], heard: HeardStore, heardOnly: boolean): readonly BandEntry[] {
+  const keys = useHeard(heard, (told) =>
+    heardOnly
+      ? heardEntries(all, told?.signals ?? [])
+          .map(({ key }) => key)
+          .join("\n")
+      : null,
+  );
+  return useMemo(() => {
+    if (keys === null) return all;
+    const wanted = new Set(keys.split("\n"));
+    return all.filter(({ key }) => wanted.has(key));
+  }, [all, keys]);
+}
+
+/** The colours of the theme, as it changes; null on the first paint. */
+function useColours(): PictureColours | null {
+  const [colours, setColours] = useState<PictureColours | null>(null);
+  useEffect(() => {
+    const look = () => {
+      const style = getComputedStyle(document.documentElement);
+      setColours(coloursOf((name) => style.getPropertyValue(`--${name}`)));
+    };
+    queueMicrotask(look);
+    const watcher = new MutationObserver(look);
+    watcher.observe(document.documentElement, { attributeFilter: ["data-theme"] });
+    return () => watcher.disconnect();
+  }, []);
+  return colours;
+}
+
+function whyNothing({ name, phase, text }: LinkView, isHeard: boolean): string | null {
+  if (phase === "up") return isHeard ? null : `Listening to ${name}.`;
+  if (phase === "connecting") return `Connecting to ${name}.`;
+  return `${name} is not there: ${text ?? "it is turned off"}`;
+}
+
+interface SpectrumFootProps {
+  heard: HeardStore;
+  pointer: Pointer | null;
+  /** The name that the pointer is at. */
+  pointed: BandEntry | null;
+  activeId: number | null;
+  /** The radio is where the receiver does not hear. */
+  isAway: boolean;
+  band: string;
+}
+
+/** What the pointer or the keys are at, in words, or else how many are heard. */
+function SpectrumFoot({ heard, pointer, pointed, activeId, isAway, band }: SpectrumFootProps) {
+  const told = useHeard(heard, (now) => now);
+  const active = told?.signals.find(({ id }) => id === activeId);
+  const text =
+    told === null
+      ? ""
+      : pointed !== null
+        ? `${pointed.text}, ${formatFrequency(pointed.hertz)} kHz`
+        : pointer !== null
+          ? pointerText(pointer, told.pointed)
+          : active !== undefined
+            ? signalText(active, told.at)
+            : countText(told.signals, band);
+  return (
+    <p className="flex h-6 items-center gap-3 border-t border-line px-2 text-tiny text-soft">
+      <span className="min-w-0 flex-1 truncate">{text}</span>
+      {isAway && <span className="truncate text-wanted">The radio is where this receiver does not hear</span>}
+    </p>
+  );
+}
+
+function pointerText({ hertz, ago }: Pointer, level: number | null): string {
+  const at = `${formatFrequency(hertz)} kHz`;
+  if (ago > 0) return `${at}, ${agoText(ago)} ago`;
+  return level === null ? at : `${at}, ${Math.round(level)} dB over the noise`;
+}
+
+function countText(signals: readonly FoundSignal[], band: string): string {
+  const where = band === "" ? "" : ` on ${bandLabel(band)}`;
+  if (signals.length === 0) return `Nothing stands above the level${where}`;
+  return `${signals.length === 1 ? "1 signal" : `${signals.length} signals`} heard${where}`;
+}

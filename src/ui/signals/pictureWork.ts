@@ -1,0 +1,191 @@
+import { type PictureRow, pictureRowSchema } from "@/core/contract";
+import {
+  createBlockReader,
+  createSignalFinder,
+  type FoundSignal,
+  NotBlocks,
+  type SignalFinder,
+  spectrumOf,
+} from "@/core/signal";
+import { decibelsOf, type Drawing, type PictureShown } from "./pictureDrawing";
+import { createPictureLines } from "./pictureLines";
+
+/** Where a picture comes from. */
+export interface PictureSource {
+  /** An address that gives rows without end. */
+  readonly address: string;
+  readonly rowsPerSecond: number;
+  /** How many places wide a tone is by the spectrum's window, from its middle to its edge. */
+  readonly reach: number;
+}
+
+/** What the trace shows beside what is now. */
+export type TraceKind = "now" | "mean" | "peak";
+
+export interface PictureWish {
+  readonly trace: TraceKind;
+  /** Rows that make a line. */
+  readonly pace: number;
+  /** From which level on something is a signal, decibels over the noise. */
+  readonly level: number;
+}
+
+/** What is told of a picture, a few times a second. */
+export interface PictureTold {
+  /** Their middles in Hz. */
+  readonly signals: readonly FoundSignal[];
+  /** What is heard, Hz. */
+  readonly lowHz: number;
+  readonly highHz: number;
+  /** Seconds since 1970 UTC. */
+  readonly at: number;
+  /** The level at the pointer, decibels over the noise; null where there is no pointer or nothing is heard. */
+  readonly pointed: number | null;
+}
+
+interface Means {
+  readonly fetch: (address: string, signal: AbortSignal) => Promise<Response>;
+  readonly tell: (told: PictureTold) => void;
+  /** The stream ended, or could not be begun: why. */
+  readonly failed: (text: string) => void;
+  /** Calls what is given soon, once. */
+  readonly soon: (work: () => void) => void;
+}
+
+/** The picture of a band: takes rows as they come, finds what stands out, and draws. */
+export interface PictureWork {
+  open(source: PictureSource): void;
+  show(shown: PictureShown): void;
+  wish(wish: PictureWish): void;
+  point(hertz: number | null): void;
+  /** Nobody sees it: nothing is drawn until somebody does. */
+  rest(isHidden: boolean): void;
+  /** What the peaks are held of begins anew. */
+  clearPeaks(): void;
+  close(): void;
+}
+
+/** So many lines are kept: a picture is no deeper. */
+const MOST_LINES = 1200;
+/** The mean is of about so long, and what is heard is told so often, seconds. */
+const [MEAN_S, TELL_S] = [2, 0.25];
+const MOST_BYTES = 16_384;
+const NO_ROWS = "What came is no picture: reload the page; if it comes again, the server is of another version.";
+
+export function createPictureWork(drawing: Drawing, { fetch, tell, failed, soon }: Means): PictureWork {
+  const lines = createPictureLines(MOST_LINES);
+  let source: PictureSource | null = null;
+  let stream: AbortController | null = null;
+  let shown: PictureShown | null = null;
+  let wish: PictureWish = { trace: "mean", pace: 1, level: 8 };
+  let finder: SignalFinder | null = null;
+  let last: PictureRow | null = null;
+  let now: Float32Array = new Float32Array(0);
+  let mean: Float32Array = new Float32Array(0);
+  let peak: Float32Array = new Float32Array(0);
+  let pointed: number | null = null;
+  let toldAt = 0;
+  let [added, isWaiting, isHidden] = [0, false, false];
+
+  function take(row: PictureRow, levels: Uint8Array): void {
+    const isOther =
+      last === null || last.lowHz !== row.lowHz || last.placeHz !== row.placeHz || last.bytes !== row.bytes;
+    const every = 1 / source!.rowsPerSecond;
+    now = decibelsOf(levels);
+    if (isOther || finder === null) {
+      finder = createSignalFinder({ placeHz: row.placeHz, every, reach: source!.reach });
+      mean = now.slice();
+      peak = now.slice();
+    } else {
+      for (let place = 0; place < now.length; place++) {
+        mean[place]! += ((now[place]! - mean[place]!) * every) / MEAN_S;
+        peak[place] = Math.max(peak[place]!, now[place]!);
+      }
+    }
+    last = row;
+    if (lines.take(row, levels)) added++;
+    const signals = finder.take(spectrumOf(levels, row.looks), wish.level, row.at);
+    if (row.at - toldAt >= TELL_S || row.at < toldAt) tellNow(row, signals);
+    drawSoon();
+  }
+
+  function tellNow(row: PictureRow, signals: readonly FoundSignal[]): void {
+    toldAt = row.at;
+    const place = pointed === null ? -1 : Math.round((pointed - row.lowHz) / row.placeHz);
+    tell({
+      signals: signals.map((one) => ({ ...one, hertz: row.lowHz + one.hertz })),
+      lowHz: row.lowHz,
+      highHz: row.lowHz + row.placeHz * row.bytes,
+      at: row.at,
+      pointed: now[place] ?? null,
+    });
+  }
+
+  function drawSoon(): void {
+    if (isWaiting || isHidden || shown === null) return;
+    isWaiting = true;
+    soon(() => {
+      isWaiting = false;
+      if (isHidden) return;
+      const beside = wish.trace === "now" ? [] : [wish.trace === "mean" ? mean : peak];
+      drawing.draw(lines, added, last === null ? null : { row: last, lines: [now, ...beside] });
+      added = 0;
+    });
+  }
+
+  async function read({ address }: PictureSource, { signal }: AbortController): Promise<void> {
+    const response = await fetch(address, signal);
+    if (!response.ok || response.body === null) {
+      const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
+      throw new Error(typeof problem?.detail === "string" ? problem.detail : `The server answers ${response.status}.`);
+    }
+    const blocks = createBlockReader((head, bytes) => {
+      const row = pictureRowSchema.safeParse(head);
+      if (!row.success) throw new NotBlocks("it is of no picture");
+      take(row.data, bytes);
+    }, MOST_BYTES);
+    const reader = response.body.getReader();
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) throw new Error("The server ended the picture.");
+      blocks.take(value);
+    }
+  }
+
+  return {
+    open(next) {
+      stream?.abort();
+      const opened = (stream = new AbortController());
+      source = next;
+      finder = null;
+      read(next, opened).catch((error: unknown) => {
+        if (opened.signal.aborted) return;
+        opened.abort();
+        failed(error instanceof NotBlocks ? NO_ROWS : error instanceof Error ? error.message : String(error));
+      });
+    },
+    show(next) {
+      shown = next;
+      drawing.show(next);
+      added = MOST_LINES;
+      drawSoon();
+    },
+    wish(next) {
+      wish = next;
+      lines.setPace(next.pace);
+      drawSoon();
+    },
+    point(hertz) {
+      pointed = hertz;
+      if (last !== null) toldAt = Math.min(toldAt, last.at - TELL_S);
+    },
+    rest(hidden) {
+      isHidden = hidden;
+      drawSoon();
+    },
+    clearPeaks() {
+      peak = now.slice();
+    },
+    close: () => stream?.abort(),
+  };
+}
