@@ -61,9 +61,6 @@ export async function startReceiver(options: ReceiverOptions): Promise<ReceiverS
     socket.on("close", () => sockets.delete(socket));
     serve(socket, options, () => behaviour);
   });
-  server.on("close", () => {
-    for (const socket of sockets) socket.destroy();
-  });
   await new Promise<void>((resolve, reject) => {
     server.once("error", reject);
     server.listen(options.port, "127.0.0.1", resolve);

@@ -53,9 +53,11 @@ export function PictureMarks(props: PictureMarksProps) {
             x={isLying ? x - 3 : x - 2}
             y={isLying ? y - 2 : y + 10}
             textAnchor="end"
-            className="fill-soft text-[9px]"
+            paintOrder="stroke"
+            strokeWidth={3}
+            className="fill-soft stroke-panel text-[9px]"
           >
-            {line === 0 ? "noise" : isLying ? `+${line} dB` : `+${line}`}
+            {!isLying ? line : line === 0 ? "noise" : `+${line} dB`}
           </text>
         );
       })}

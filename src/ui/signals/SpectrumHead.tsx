@@ -33,19 +33,21 @@ export function SpectrumHead(props: SpectrumHeadProps) {
   return (
     <div className="border-b border-line">
       <div className="flex min-h-9 flex-wrap items-center gap-1.5 px-2 py-1">
-        <Choice
-          label="Receiver"
-          inline
-          wrapperClassName="max-w-[150px] min-w-0"
-          value={receiver.id}
-          onChange={({ target }) => change({ linkId: Number(target.value) })}
-        >
-          {receivers.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Choice>
+        {receivers.length > 1 && (
+          <Choice
+            label="Receiver"
+            inline
+            wrapperClassName="max-w-[150px] min-w-0"
+            value={receiver.id}
+            onChange={({ target }) => change({ linkId: Number(target.value) })}
+          >
+            {receivers.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+        )}
         <Button
           small
           aria-pressed={follows}

@@ -17,6 +17,7 @@ import { addressOf } from "../kit/api";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useKept } from "../kit/kept";
 import { pressKey } from "../kit/pressKey";
+import { useLive } from "../kit/useLive";
 import { useNow } from "../kit/useNow";
 import { useSize } from "../kit/useSize";
 import { turnsOf, useWheel } from "../kit/useWheel";
@@ -317,6 +318,10 @@ export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLe
     });
   }
 
+  useLive((event) => {
+    // The server is there again.
+    if (event.type === "opened" && failure !== null) onAgain();
+  });
   const why = whyNothing(receiver, isHeard);
   if (failure !== null) return <LoadFailure text={`There is no picture: ${failure}`} onRetry={onAgain} />;
   return (

@@ -1,0 +1,180 @@
+import { connect, type AddressInfo, type Socket } from "node:net";
+import type { Page } from "@playwright/test";
+import type { Link } from "../src/core/contract";
+import { startAir } from "../stand-ins/air/server";
+import { type ReceiverServer, startReceiver } from "../stand-ins/receiver/server";
+import { expectAccessible } from "./axe";
+import { callField, linked, networks, test as base } from "./shack";
+import { expect } from "./test";
+
+interface Ears {
+  readonly receiver: ReceiverServer;
+  /** Somebody sends Morse from far away, for minutes. */
+  readonly sends: (hertz: number) => void;
+  readonly phase: () => Promise<string | undefined>;
+}
+
+/** A receiver beside the Petrel, on an air where nobody is but who is told to send. */
+const test = base.extend<object, { ears: Ears }>({
+  ears: [
+    async ({ shack }, use) => {
+      const air = await startAir({ port: 0, seed: 1, stations: 0, before: 1 });
+      const airPort = (air.address() as AddressInfo).port;
+      const dial = () => shack.petrel.radio.state.frequencyHz;
+      const receiver = await startReceiver({ port: 0, airPort, grid: "GF35co", dial });
+      const { port } = receiver.server.address() as AddressInfo;
+      const { id } = await shack.app.api<Link>("links", {
+        method: "POST",
+        json: { kind: "receiver", name: "Ears", settings: { port } },
+      });
+      const doors: Socket[] = [];
+      await use({
+        receiver,
+        sends(hertz) {
+          const door = connect(airPort, "127.0.0.1");
+          doors.push(door);
+          const order = { do: "send", id: 1, call: "LU1QUA", grid: "FG75", frequencyHz: hertz, mode: "CW", speed: 15 };
+          door.write(`${JSON.stringify({ ...order, text: "CQ CQ DE LU1QUA K ".repeat(20) })}\n`);
+        },
+        phase: async () =>
+          (await shack.app.api<{ items: Link[] }>("links")).items.find((link) => link.id === id)?.phase,
+      });
+      for (const door of doors) door.destroy();
+      receiver.behave("gone");
+      await new Promise((resolve) => receiver.server.close(resolve));
+      await new Promise((resolve) => air.close(resolve));
+    },
+    { scope: "worker" },
+  ],
+});
+test.use({ shackOf: "spectrum" });
+
+const spectrum = (page: Page) => page.getByRole("region", { name: "Spectrum" });
+const signals = (page: Page) => spectrum(page).getByRole("listbox", { name: "Signals" });
+const carrier = (page: Page) => signals(page).getByRole("option", { name: /^Carrier, 14 0(29\.99|30\.0\d) kHz/ });
+const called = (page: Page, call: string) => spectrum(page).getByRole("option", { name: new RegExp(`^${call},`) });
+
+test("who is heard stands at his signal; a press or a key lands on it, and transmits elsewhere", async ({
+  page,
+  shack,
+  ears,
+}) => {
+  const { petrel, announce } = shack;
+  await linked(shack);
+  petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
+  const isOn = (hertz: number) => () => Math.abs(petrel.radio.state.frequencyHz - hertz) <= 5;
+  await page.goto("/airwaves");
+  await expect(networks(page)).toContainText("Foghorn");
+  await expect(callField(page)).toBeFocused();
+  await page.keyboard.press("Alt+Shift+F11");
+  await expect(spectrum(page).getByText(/Nothing stands above the level/)).toBeVisible();
+  ears.sends(14_030_000);
+  announce("LU1QUA", 14_030.2, "CW");
+  announce("PY2QUA", 14_040, "CW");
+  await expect(carrier(page)).toBeVisible();
+
+  await expect(called(page, "LU1QUA")).toBeVisible();
+  await expect(called(page, "PY2QUA")).toBeHidden();
+  await spectrum(page).getByRole("button", { name: "Heard calls" }).click();
+  await expect(called(page, "PY2QUA")).toBeVisible();
+  await spectrum(page).getByRole("button", { name: "Heard calls" }).click();
+  await expect(called(page, "PY2QUA")).toBeHidden();
+
+  // By keys.
+  await signals(page).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(carrier(page)).toHaveAttribute("aria-selected", "true");
+  expect(petrel.radio.state.frequencyHz).toBe(14_025_000);
+  await page.keyboard.press("Enter");
+  await expect.poll(isOn(14_030_000)).toBe(true);
+  petrel.radio.change({ frequencyHz: 14_025_000 });
+  await expect(page.getByRole("button", { name: /^Radio:/ })).toContainText("14 025.00");
+  await signals(page).focus();
+  await page.keyboard.press("Shift+Enter");
+  await expect.poll(() => petrel.radio.state.split).toBe(true);
+  expect(Math.abs(petrel.radio.state.secondHz - 14_030_000)).toBeLessThanOrEqual(5);
+  expect(petrel.radio.state.frequencyHz).toBe(14_025_000);
+  await page.keyboard.press("Shift+Enter");
+  await expect.poll(() => petrel.radio.state.split).toBe(false);
+  await page.keyboard.press("Escape");
+  await expect(callField(page)).toBeFocused();
+  await page.keyboard.press("Alt+Shift+ArrowRight");
+  await expect.poll(isOn(14_030_000)).toBe(true);
+
+  // By the mouse, beside it.
+  petrel.radio.change({ frequencyHz: 14_025_000 });
+  await expect(page.getByRole("button", { name: /^Radio:/ })).toContainText("14 025.00");
+  const { x, width } = (await carrier(page).boundingBox())!;
+  const { y } = (await signals(page).boundingBox())!;
+  const beside = x + width / 2 + 8;
+  await page.mouse.click(beside, y + 40);
+  await expect.poll(isOn(14_030_000)).toBe(true);
+  await page.keyboard.down("Shift");
+  await page.mouse.click(beside, y + 40);
+  await page.keyboard.up("Shift");
+  await expect.poll(isOn(14_030_000)).toBe(false);
+  expect(Math.abs(petrel.radio.state.frequencyHz - 14_030_000)).toBeLessThan(1500);
+
+  // The call is where it is heard, and not where it is said to be.
+  await called(page, "LU1QUA").click();
+  await expect(callField(page)).toHaveValue("LU1QUA");
+  await expect.poll(isOn(14_030_000)).toBe(true);
+  await expectAccessible(page);
+});
+
+test("the picture is stretched and moved, drawn otherwise, and keeps how it was looked at", async ({
+  page,
+  shack,
+  ears,
+}) => {
+  shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
+  await expect.poll(ears.phase).toBe("up");
+  await page.goto("/airwaves?tab=spectrum");
+  const reach = spectrum(page).getByTitle("So much of the band is in sight");
+  await expect(reach).toHaveText("48 kHz");
+  await spectrum(page).getByRole("button", { name: "Stretch the spectrum" }).click();
+  await expect(reach).toHaveText("32 kHz");
+  await signals(page).hover();
+  for (let turn = 0; turn < 12; turn++) await page.mouse.wheel(0, -100);
+  await expect(reach).toHaveText("2 kHz");
+  await signals(page).focus();
+  await page.keyboard.press("Home");
+  await expect(reach).toHaveText("48 kHz");
+  for (let turn = 0; turn < 3; turn++) await page.keyboard.press("+");
+  const follow = spectrum(page).getByRole("button", { name: "Follow" });
+  await expect(follow).toHaveAttribute("aria-pressed", "true");
+  await page.keyboard.press("PageUp");
+  await expect(follow).toHaveAttribute("aria-pressed", "false");
+
+  await spectrum(page).getByRole("button", { name: "How it is drawn" }).click();
+  await spectrum(page).getByLabel("Detail").selectOption("fine");
+  await spectrum(page).getByLabel("Trace").selectOption("peak");
+  await spectrum(page).getByLabel("Lines a second").selectOption("2");
+  await spectrum(page).getByRole("button", { name: "Peaks anew" }).click();
+  const level = spectrum(page).getByRole("slider", { name: /^Level/ });
+  await level.focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(level).toHaveAttribute("aria-valuetext", "10 dB over the noise");
+  await expectAccessible(page);
+  await page.reload();
+  await expect(level).toHaveAttribute("aria-valuetext", "10 dB over the noise");
+  await spectrum(page).getByRole("button", { name: "How it is drawn" }).click();
+  await expect(spectrum(page).getByLabel("Detail")).toHaveValue("fine");
+});
+
+test("a receiver that is gone is said to be, and is heard again when it comes back", async ({ page, shack, ears }) => {
+  shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW" });
+  await expect.poll(ears.phase).toBe("up");
+  await page.goto("/airwaves?tab=spectrum");
+  await expect(signals(page)).toBeVisible();
+  ears.receiver.behave("gone");
+  await expect(spectrum(page).getByRole("status").first()).toContainText("Ears is not there");
+  ears.receiver.behave("normal");
+  await expect(spectrum(page).getByText("Ears is not there")).toHaveCount(0);
+  await expect(signals(page)).toBeVisible();
+
+  await shack.app.kill();
+  await expect(spectrum(page).getByRole("alert")).toContainText("There is no picture");
+  await shack.app.restart();
+  await expect(signals(page)).toBeVisible();
+});

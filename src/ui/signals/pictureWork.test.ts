@@ -1,0 +1,122 @@
+import { blockOf } from "@/core/signal";
+import type { PictureShown } from "./pictureDrawing";
+import { createPictureWork, type PictureTold } from "./pictureWork";
+
+const PLACES = 256;
+const PLACE_HZ = 20;
+const LOW_HZ = 14_000_000;
+/** The byte of noise. */
+const NOISE = 64;
+const SHOWN = { view: { lowHz: LOW_HZ, highHz: LOW_HZ + 5000 } } as PictureShown;
+
+/** A row with a tone so far over the noise at a place; the second tells when. */
+function row(at: number, place: number, over = 30): Uint8Array {
+  const levels = Uint8Array.from({ length: PLACES }, (_, nth) => NOISE + ((nth * 7 + Math.round(at * 20) * 5) % 9) - 4);
+  if (place >= 0) levels.fill(NOISE + over * 2, place - 1, place + 2);
+  return blockOf({ at, lowHz: LOW_HZ, placeHz: PLACE_HZ, noise: -90, looks: 3 }, levels);
+}
+
+/** Work on a stream that is fed by hand. */
+function begun(response?: Response) {
+  const told: PictureTold[] = [];
+  const failures: string[] = [];
+  const drawn: number[] = [];
+  let feed!: ReadableStreamDefaultController<Uint8Array>;
+  const body = () => new ReadableStream<Uint8Array>({ start: (controller) => void (feed = controller) });
+  const aborted: AbortSignal[] = [];
+  const work = createPictureWork(
+    { show: () => {}, draw: (_, added) => drawn.push(added) },
+    {
+      fetch: (_, signal) => {
+        aborted.push(signal);
+        return Promise.resolve(response ?? new Response(body()));
+      },
+      tell: (one) => told.push(one),
+      failed: (text) => failures.push(text),
+      soon: (draw) => draw(),
+    },
+  );
+  work.open({ address: "/rows", rowsPerSecond: 20, reach: 2 });
+  const settle = () => new Promise((resolve) => setImmediate(resolve));
+  return {
+    work,
+    told,
+    failures,
+    drawn,
+    aborted,
+    settle,
+    async give(...rows: Uint8Array[]) {
+      await settle();
+      for (const one of rows) feed.enqueue(one);
+      await settle();
+    },
+    end: () => feed.close(),
+  };
+}
+const seconds = (count: number, place: number, from = 0) =>
+  Array.from({ length: count * 20 }, (_, nth) => row(1000 + from + nth / 20, place));
+
+test("what stands out is told a few times a second, where it stands on the band", async () => {
+  const { give, told } = begun();
+  await give(...seconds(3, 100));
+  expect(told.length).toBeGreaterThan(8);
+  expect(told.length).toBeLessThan(16);
+  const { signals, lowHz, highHz } = told.at(-1)!;
+  expect([lowHz, highHz]).toEqual([LOW_HZ, LOW_HZ + PLACES * PLACE_HZ]);
+  expect(signals).toHaveLength(1);
+  expect(Math.abs(signals[0]!.hertz - (LOW_HZ + 100 * PLACE_HZ))).toBeLessThan(5);
+});
+
+test("a level that is raised leaves out what is below it", async () => {
+  const { give, told, work } = begun();
+  work.wish({ trace: "now", pace: 1, level: 36 });
+  await give(...seconds(3, 100));
+  expect(told.at(-1)!.signals).toEqual([]);
+});
+
+test("the level at the pointer is told", async () => {
+  const { give, told, work } = begun();
+  work.point(LOW_HZ + 100 * PLACE_HZ);
+  await give(...seconds(1, 100));
+  expect(told.at(-1)!.pointed).toBe(30);
+  work.point(null);
+  await give(...seconds(1, 100, 1));
+  expect(told.at(-1)!.pointed).toBeNull();
+});
+
+test("nothing is drawn while nobody sees it, and all that came meanwhile when somebody does", async () => {
+  const { give, drawn, work } = begun();
+  work.show(SHOWN);
+  work.rest(true);
+  const before = drawn.length;
+  await give(...seconds(1, 100));
+  expect(drawn.length).toBe(before);
+  work.rest(false);
+  expect(drawn.at(-1)).toBe(20);
+  await give(row(1001, 100));
+  expect(drawn.at(-1)).toBe(1);
+});
+
+test("another source takes the place of one", async () => {
+  const { work, aborted, settle, failures } = begun();
+  await settle();
+  work.open({ address: "/other", rowsPerSecond: 20, reach: 2 });
+  await settle();
+  expect(aborted.map(({ aborted: is }) => is)).toEqual([true, false]);
+  work.close();
+  await settle();
+  expect(aborted.every(({ aborted: is }) => is)).toBe(true);
+  expect(failures).toEqual([]);
+});
+
+test.each([
+  ["a page", () => new Response("<!doctype html>\n"), "What came is no picture"],
+  ["rows of something else", () => new Response(`{"at":"noon","bytes":1}\nx`), "What came is no picture"],
+  ["a refusal", () => Response.json({ detail: "There is no receiver 9." }, { status: 404 }), "There is no receiver 9."],
+  ["a fault without words", () => new Response("", { status: 502 }), "The server answers 502."],
+  ["an end", () => new Response(row(1, 3) as Uint8Array<ArrayBuffer>), "The server ended the picture."],
+])("%s is told as what is wrong", async (_, response, text) => {
+  const { failures, settle } = begun(response());
+  for (let turn = 0; turn < 5; turn++) await settle();
+  expect(failures).toEqual([expect.stringContaining(text)]);
+});
