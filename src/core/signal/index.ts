@@ -15,3 +15,5 @@ export type { LevelMaker, LevelRow, LevelsOptions } from "./levels";
 export { samplesOf16, swapped } from "./samples";
 export { landingOf } from "./landing";
 export type { Landing, PlacedSignal } from "./landing";
+export { readWavHead, WAV_HEAD, wavFrame, wavSamples } from "./wav";
+export type { WavForm, WavHead } from "./wav";

@@ -1,16 +1,19 @@
 "use client";
 
 import Link from "next/link";
-import { useState } from "react";
-import type { Link as LinkView } from "@/core/contract";
-import type { SpotView } from "@/core/contract";
+import { type DragEvent, useMemo, useRef, useState } from "react";
+import type { Link as LinkView, SpotView } from "@/core/contract";
+import { Button } from "../kit/Button";
 import { useKept } from "../kit/kept";
 import type { Picked } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
 import { keptPicture } from "./keptPicture";
+import type { Recording } from "./recording";
+import { RecordingWindow } from "./RecordingWindow";
+import { receiverSource, recordingSource } from "./source";
 import { SpectrumView } from "./SpectrumView";
 
-export interface SpectrumProps {
+interface SpectrumProps {
   /** Of any band. */
   spots: readonly SpotView[];
   onPick: (picked: Picked) => void;
@@ -18,43 +21,101 @@ export interface SpectrumProps {
   onLeave: () => void;
 }
 
-/** The band as a picture, as one of the receivers hears it. */
+/** The band as a picture, as one of the receivers hears it, or as a recording has it. */
 export function Spectrum(props: SpectrumProps) {
   const { links, loaded } = useLinks();
   const { linkId } = useKept(keptPicture);
   /** What failed is begun anew where one asks for it. */
   const [attempt, setAttempt] = useState(0);
+  const [file, setFile] = useState<File | null>(null);
+  const [recording, setRecording] = useState<{ readonly of: Recording; readonly nth: number } | null>(null);
+  const picker = useRef<HTMLInputElement>(null);
   const receivers = links.filter(({ role, on }) => role === "receiver" && on);
   const receiver = receivers.find(({ id }) => id === linkId) ?? receivers[0];
+  const source = useMemo(
+    () =>
+      recording !== null
+        ? recordingSource(recording.of, recording.nth)
+        : receiver === undefined
+          ? null
+          : receiverSource(receiver),
+    [recording, receiver],
+  );
+
+  function onDrop(event: DragEvent) {
+    event.preventDefault();
+    // Around it a file that is dropped is a log.
+    event.stopPropagation();
+    const [dropped] = event.dataTransfer.files;
+    if (dropped !== undefined) setFile(dropped);
+  }
+  const choose = () => picker.current?.click();
   return (
     <section
       aria-label="Spectrum"
       className="@container grid h-full min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[100%] bg-panel"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={onDrop}
     >
-      {receiver === undefined ? (
-        <p className="p-8 text-center text-soft">{loaded ? <NoReceiver all={links} /> : "Looking for receivers."}</p>
+      {source === null ? (
+        <div className="p-8 text-center text-soft">
+          {loaded ? <NoReceiver all={links} onChoose={choose} /> : "Looking for receivers."}
+        </div>
       ) : (
         <SpectrumView
-          key={`${receiver.id} ${attempt}`}
+          key={`${source.id} ${attempt}`}
+          source={source}
           receiver={receiver}
           receivers={receivers}
           onAgain={() => setAttempt(attempt + 1)}
+          onChoose={choose}
+          onClose={() => setRecording(null)}
           {...props}
+        />
+      )}
+      <input
+        ref={picker}
+        type="file"
+        accept=".wav,audio/wav"
+        aria-label="Recording"
+        className="hidden"
+        onChange={({ target }) => {
+          setFile(target.files?.[0] ?? null);
+          // The same file may be chosen again.
+          target.value = "";
+        }}
+      />
+      {file !== null && (
+        <RecordingWindow
+          file={file}
+          onOpen={(of) => {
+            setRecording({ of, nth: (recording?.nth ?? 0) + 1 });
+            setFile(null);
+          }}
+          onClose={() => setFile(null)}
         />
       )}
     </section>
   );
 }
 
-function NoReceiver({ all }: { all: readonly LinkView[] }) {
+function NoReceiver({ all, onChoose }: { all: readonly LinkView[]; onChoose: () => void }) {
   const off = all.find(({ role }) => role === "receiver");
   return (
     <>
-      {off === undefined ? "No receiver is linked yet. " : `${off.name} is turned off. `}
-      <Link href="/station?page=links" className="text-signal underline">
-        {off === undefined ? "Add one in Station" : "Turn it on in Station"}
-      </Link>
-      : what it hears stands here, with the calls of those who are heard.
+      <p>
+        {off === undefined ? "No receiver is linked yet. " : `${off.name} is turned off. `}
+        <Link href="/station?page=links" className="text-signal underline">
+          {off === undefined ? "Add one in Station" : "Turn it on in Station"}
+        </Link>
+        : what it hears stands here, with the calls of those who are heard.
+      </p>
+      <p className="pt-3">
+        Or drop a recording here, a WAV file of sound or of I and Q.{" "}
+        <Button small onClick={onChoose}>
+          Open a recording
+        </Button>
+      </p>
     </>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { Minus, Plus, SlidersHorizontal } from "lucide-react";
+import { FileAudio, Minus, Plus, SlidersHorizontal } from "lucide-react";
 import { useState } from "react";
 import type { Link } from "@/core/contract";
 import { PICTURE_DETAILS } from "@/core/contract";
@@ -12,7 +12,8 @@ import { reachText } from "../tuning/rulerView";
 import { keptPicture, PACES, type PictureChoice, TRACES } from "./keptPicture";
 
 interface SpectrumHeadProps {
-  receiver: Link;
+  isLive: boolean;
+  receiver: Link | undefined;
   receivers: readonly Link[];
   /** So much is in sight, Hz. */
   reach: number;
@@ -21,11 +22,13 @@ interface SpectrumHeadProps {
   /** Shows less by one step, or more. */
   onStretch: (by: 1 | -1) => void;
   onClearPeaks: () => void;
+  /** Asks for a recording. */
+  onChoose: () => void;
 }
 
 /** What is heard, how much of it is in sight, and, where one asks for it, how it is drawn. */
 export function SpectrumHead(props: SpectrumHeadProps) {
-  const { receiver, receivers, reach, follows, onFollow, onStretch, onClearPeaks } = props;
+  const { isLive, receiver, receivers, reach, follows, onFollow, onStretch, onClearPeaks, onChoose } = props;
   const choice = useKept(keptPicture);
   const [isOpen, setOpen] = useState(false);
   const change = (part: Partial<PictureChoice>) => keptPicture.set({ ...choice, ...part });
@@ -33,12 +36,12 @@ export function SpectrumHead(props: SpectrumHeadProps) {
   return (
     <div className="border-b border-line">
       <div className="flex min-h-9 flex-wrap items-center gap-1.5 px-2 py-1">
-        {receivers.length > 1 && (
+        {isLive && receivers.length > 1 && (
           <Choice
             label="Receiver"
             inline
             wrapperClassName="max-w-[150px] min-w-0"
-            value={receiver.id}
+            value={receiver?.id}
             onChange={({ target }) => change({ linkId: Number(target.value) })}
           >
             {receivers.map(({ id, name }) => (
@@ -48,15 +51,17 @@ export function SpectrumHead(props: SpectrumHeadProps) {
             ))}
           </Choice>
         )}
-        <Button
-          small
-          aria-pressed={follows}
-          title="What is in sight moves with the radio; else it stays where it is"
-          className={on(follows)}
-          onClick={onFollow}
-        >
-          Follow
-        </Button>
+        {isLive && (
+          <Button
+            small
+            aria-pressed={follows}
+            title="What is in sight moves with the radio; else it stays where it is"
+            className={on(follows)}
+            onClick={onFollow}
+          >
+            Follow
+          </Button>
+        )}
         <Button
           small
           aria-pressed={choice.heardOnly}
@@ -75,6 +80,15 @@ export function SpectrumHead(props: SpectrumHeadProps) {
           onClick={() => setOpen(!isOpen)}
         >
           <SlidersHorizontal size={14} aria-hidden />
+        </Button>
+        <Button
+          small
+          look="quiet"
+          aria-label="Open a recording"
+          title="Look at a recording: a WAV file, which may be dropped here, too"
+          onClick={onChoose}
+        >
+          <FileAudio size={14} aria-hidden />
         </Button>
         <span className="flex-1" />
         <Button small look="quiet" aria-label="Show more of the spectrum" onClick={() => onStretch(-1)}>

@@ -1,11 +1,10 @@
 "use client";
 
-import { type PointerEvent, useCallback, useEffect, useMemo, useState } from "react";
+import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel, bandOfFrequency, formatFrequency, modeGroup } from "@/core/band";
 import { baseCall } from "@/core/callsign";
-import type { Link as LinkView } from "@/core/contract";
-import * as endpoints from "@/core/contract/endpoints/links";
+import type { Link as LinkView, SpotView } from "@/core/contract";
 import { regionOf } from "@/core/entity";
 import { type FoundSignal, landingOf, nearestSignal, SPECTRUM_WINDOWS } from "@/core/signal";
 import { type BandEntry, bandEntries, nextEntry } from "../airwaves/bandEntries";
@@ -13,7 +12,6 @@ import { BandNames } from "../airwaves/BandNames";
 import { ACROSS, bandPlan } from "../airwaves/bandPlan";
 import { BandNeedle, BandScale } from "../airwaves/BandScale";
 import { useActions } from "../kit/actions";
-import { addressOf } from "../kit/api";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useKept } from "../kit/kept";
 import { pressKey } from "../kit/pressKey";
@@ -22,7 +20,7 @@ import { useNow } from "../kit/useNow";
 import { useSize } from "../kit/useSize";
 import { turnsOf, useWheel } from "../kit/useWheel";
 import { useLogbook } from "../shell/logbook";
-import { useRadio, useTuning } from "../shell/radio";
+import { type Picked, useRadio, useTuning } from "../shell/radio";
 import { HERE } from "../tuning/marks";
 import { hertzAt, keptInSight, reachOf, stretched, type View, viewAround } from "../tuning/rulerView";
 import { useBandMarks } from "../tuning/useBandMarks";
@@ -33,9 +31,10 @@ import { LevelHandle } from "./LevelHandle";
 import { coloursOf, type PictureColours } from "./pictureColours";
 import { layoutOf, placedIn } from "./pictureLayout";
 import { PictureMarks } from "./PictureMarks";
+import { Player } from "./Player";
 import { SignalMarks } from "./SignalMarks";
 import { agoText, signalText } from "./signalText";
-import type { SpectrumProps } from "./Spectrum";
+import type { Source } from "./source";
 import { SpectrumHead } from "./SpectrumHead";
 import { usePictureWorker } from "./usePictureWorker";
 
@@ -55,11 +54,21 @@ const ROWS = 20;
 /** So near to where one transmits, it is meant to be taken back, Hz. */
 const SAME_HZ = 30;
 
-interface SpectrumViewProps extends SpectrumProps {
-  receiver: LinkView;
+interface SpectrumViewProps {
+  source: Source;
+  receiver: LinkView | undefined;
   receivers: readonly LinkView[];
+  /** Of any band. */
+  spots: readonly SpotView[];
+  onPick: (picked: Picked) => void;
+  /** Leaves it for the entry line. */
+  onLeave: () => void;
   /** Begins anew what failed. */
   onAgain: () => void;
+  /** Asks for a recording. */
+  onChoose: () => void;
+  /** Closes the recording. */
+  onClose: () => void;
 }
 
 interface Pointer {
@@ -78,29 +87,36 @@ interface Drag {
  * What a receiver hears: its levels now, and before, with the calls of those who are heard. A press goes to the nearest
  * signal, with Shift to the place itself, with Ctrl it sets where one transmits; the wheel stretches, dragging moves.
  */
-export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLeave }: SpectrumViewProps) {
+export function SpectrumView(props: SpectrumViewProps) {
+  const { source, receiver, receivers, spots, onPick, onLeave, onAgain, onChoose, onClose } = props;
+  const { isLive } = source;
   const { logbook } = useLogbook();
   const tuning = useTuning();
   const mode = useRadio((radio) => radio.mode);
   const submode = useRadio((radio) => radio.submode);
-  const receivesHz = useRadio((radio) => radio.state?.frequencyHz ?? radio.frequencyHz);
-  const transmitsHz = useRadio((radio) => (radio.state?.split === true ? radio.state.secondHz : null));
+  const receivesHz = useRadio((radio) => (isLive ? (radio.state?.frequencyHz ?? radio.frequencyHz) : null));
+  const transmitsHz = useRadio((radio) => (isLive && radio.state?.split === true ? radio.state.secondHz : null));
   const choice = useKept(keptPicture);
   const { detail, window, trace, linesPerSecond, level, heardOnly } = choice;
   const [heard] = useState(createHeardStore);
   const [canvasBox, setCanvasBox] = useState<HTMLDivElement | null>(null);
   const [box, setBox] = useState<HTMLDivElement | null>(null);
-  const { api, failure } = usePictureWorker(canvasBox, heard);
+  const { api, failure, isOver, setOver } = usePictureWorker(canvasBox, heard);
   const size = useSize(box, { width: 640, height: 320 });
 
+  const [isPlaying, setPlaying] = useState(true);
+  /** Where one went in a recording; it is looked at otherwise where it is. */
+  const [sought, setSought] = useState({ second: 0 });
+  const from = useRef<typeof sought | null>(null);
+  // It is begun anew with each source.
+  const [open] = useState(() => source.open);
   useEffect(() => {
+    if (!isPlaying) return void api?.stop();
+    const second = from.current === sought ? (heard.get()?.at ?? 0) : sought.second;
+    from.current = sought;
     const { reach } = SPECTRUM_WINDOWS.find(({ id }) => id === window) ?? SPECTRUM_WINDOWS[0]!;
-    const address = addressOf(endpoints.picture, {
-      params: { linkId: receiver.id },
-      query: { detail, window, rows: ROWS },
-    });
-    void api?.open({ address, rowsPerSecond: ROWS, reach });
-  }, [api, receiver.id, detail, window]);
+    void api?.open({ from: open({ detail, window, rows: ROWS }, second), rowsPerSecond: ROWS, reach });
+  }, [api, heard, open, detail, window, isPlaying, sought]);
   useEffect(() => {
     void api?.wish({ trace, pace: ROWS / linesPerSecond, level });
   }, [api, trace, linesPerSecond, level]);
@@ -171,10 +187,11 @@ export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLe
 
   const goTo = useCallback(
     (frequencyHz: number, to: { readonly mode: string; readonly submode: string | null } | null = null) => {
+      if (!isLive) return;
       const on = bandOfFrequency(frequencyHz);
       if (on !== undefined) onPick({ call: null, frequencyHz, band: on.name, ...to });
     },
-    [onPick],
+    [onPick, isLive],
   );
   const goToSignal = useCallback(
     (signal: FoundSignal) => {
@@ -188,6 +205,7 @@ export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLe
   const goToEntry = useCallback(
     (entry: BandEntry) => {
       setActiveKey(entry.key);
+      if (!isLive) return;
       // Who is heard is where he is heard, and not where he is said to be.
       const signal = signalAt(heard.get()?.signals ?? [], entry.hertz);
       const spotMode = entry.spot?.mode ?? tuning.now().mode;
@@ -195,10 +213,11 @@ export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLe
       const call = entry.text === HERE ? null : entry.text;
       onPick(entry.spot === null ? { call, frequencyHz, band } : { ...entry.spot, frequencyHz });
     },
-    [heard, onPick, band, tuning],
+    [heard, onPick, band, tuning, isLive],
   );
   /** Transmits elsewhere than one receives; at the same place again no more. */
   const transmitAt = (hertz: number) => {
+    if (!isLive) return;
     const { link, state } = tuning.now();
     if (link === null || state === null || link.radio?.tells.includes("split") !== true)
       return void toast("No radio is followed here that transmits elsewhere than it receives.", { id: "radio" });
@@ -322,11 +341,12 @@ export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLe
     // The server is there again.
     if (event.type === "opened" && failure !== null) onAgain();
   });
-  const why = whyNothing(receiver, isHeard);
+  const why = source.why(isHeard);
   if (failure !== null) return <LoadFailure text={`There is no picture: ${failure}`} onRetry={onAgain} />;
   return (
-    <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)_auto]">
       <SpectrumHead
+        isLive={isLive}
         receiver={receiver}
         receivers={receivers}
         reach={reachOf(view)}
@@ -334,7 +354,28 @@ export function SpectrumView({ receiver, receivers, onAgain, spots, onPick, onLe
         onFollow={() => setFollows(!follows)}
         onStretch={(by) => stretch(ZOOM ** by, middle())}
         onClearPeaks={() => void api?.clearPeaks()}
+        onChoose={onChoose}
       />
+      {source.seconds === null ? (
+        <span />
+      ) : (
+        <Player
+          name={source.name}
+          seconds={source.seconds}
+          heard={heard}
+          isPlaying={isPlaying && !isOver}
+          onPlay={(on) => {
+            if (on && isOver) setSought({ second: 0 });
+            setOver(false);
+            setPlaying(on);
+          }}
+          onSeek={(second) => {
+            setOver(false);
+            setSought({ second });
+          }}
+          onClose={onClose}
+        />
+      )}
       <div ref={setBox} className="relative min-h-0 overflow-hidden select-none">
         <div
           className={`absolute ${way === "lying" ? "inset-x-0 top-0" : "inset-y-0 right-0"}`}
@@ -463,12 +504,6 @@ function useColours(): PictureColours | null {
     return () => watcher.disconnect();
   }, []);
   return colours;
-}
-
-function whyNothing({ name, phase, text }: LinkView, isHeard: boolean): string | null {
-  if (phase === "up") return isHeard ? null : `Listening to ${name}.`;
-  if (phase === "connecting") return `Connecting to ${name}.`;
-  return `${name} is not there: ${text ?? "it is turned off"}`;
 }
 
 interface SpectrumFootProps {

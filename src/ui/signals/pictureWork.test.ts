@@ -1,12 +1,14 @@
 import { blockOf } from "@/core/signal";
 import type { PictureShown } from "./pictureDrawing";
-import { createPictureWork, type PictureTold } from "./pictureWork";
+import { createPictureWork, type PictureSource, type PictureTold } from "./pictureWork";
+import { readStream } from "./rowReaders";
 
 const PLACES = 256;
 const PLACE_HZ = 20;
 const LOW_HZ = 14_000_000;
 /** The byte of noise. */
 const NOISE = 64;
+const SOURCE: PictureSource = { from: { address: "/rows" }, rowsPerSecond: 20, reach: 2 };
 const SHOWN = { view: { lowHz: LOW_HZ, highHz: LOW_HZ + 5000 } } as PictureShown;
 
 /** A row with a tone so far over the noise at a place; the second tells when. */
@@ -19,7 +21,7 @@ function row(at: number, place: number, over = 30): Uint8Array {
 /** Work on a stream that is fed by hand. */
 function begun(response?: Response) {
   const told: PictureTold[] = [];
-  const failures: string[] = [];
+  const failures: (string | null)[] = [];
   const drawn: number[] = [];
   let feed!: ReadableStreamDefaultController<Uint8Array>;
   const body = () => new ReadableStream<Uint8Array>({ start: (controller) => void (feed = controller) });
@@ -27,16 +29,16 @@ function begun(response?: Response) {
   const work = createPictureWork(
     { show: () => {}, draw: (_, added) => drawn.push(added) },
     {
-      fetch: (_, signal) => {
+      read: (_, give, signal) => {
         aborted.push(signal);
-        return Promise.resolve(response ?? new Response(body()));
+        return readStream("/rows", give, signal, () => Promise.resolve(response ?? new Response(body())));
       },
       tell: (one) => told.push(one),
-      failed: (text) => failures.push(text),
+      ended: (text) => failures.push(text),
       soon: (draw) => draw(),
     },
   );
-  work.open({ address: "/rows", rowsPerSecond: 20, reach: 2 });
+  work.open(SOURCE);
   const settle = () => new Promise((resolve) => setImmediate(resolve));
   return {
     work,
@@ -45,7 +47,7 @@ function begun(response?: Response) {
     drawn,
     aborted,
     settle,
-    async give(...rows: Uint8Array[]) {
+    give: async (...rows: Uint8Array[]) => {
       await settle();
       for (const one of rows) feed.enqueue(one);
       await settle();
@@ -100,10 +102,10 @@ test("nothing is drawn while nobody sees it, and all that came meanwhile when so
 test("another source takes the place of one", async () => {
   const { work, aborted, settle, failures } = begun();
   await settle();
-  work.open({ address: "/other", rowsPerSecond: 20, reach: 2 });
+  work.open(SOURCE);
   await settle();
   expect(aborted.map(({ aborted: is }) => is)).toEqual([true, false]);
-  work.close();
+  work.stop();
   await settle();
   expect(aborted.every(({ aborted: is }) => is)).toBe(true);
   expect(failures).toEqual([]);

@@ -1,19 +1,12 @@
-import { type PictureRow, pictureRowSchema } from "@/core/contract";
-import {
-  createBlockReader,
-  createSignalFinder,
-  type FoundSignal,
-  NotBlocks,
-  type SignalFinder,
-  spectrumOf,
-} from "@/core/signal";
+import type { PictureRow } from "@/core/contract";
+import { createSignalFinder, type FoundSignal, type SignalFinder, spectrumOf } from "@/core/signal";
 import { decibelsOf, type Drawing, type PictureShown } from "./pictureDrawing";
 import { createPictureLines } from "./pictureLines";
+import type { GiveRow, Playing } from "./rowReaders";
 
-/** Where a picture comes from. */
+/** Where a picture comes from: an address that gives rows without end, or a recording. */
 export interface PictureSource {
-  /** An address that gives rows without end. */
-  readonly address: string;
+  readonly from: { readonly address: string } | { readonly playing: Playing };
   readonly rowsPerSecond: number;
   /** How many places wide a tone is by the spectrum's window, from its middle to its edge. */
   readonly reach: number;
@@ -37,17 +30,18 @@ export interface PictureTold {
   /** What is heard, Hz. */
   readonly lowHz: number;
   readonly highHz: number;
-  /** Seconds since 1970 UTC. */
+  /** Seconds since 1970 UTC; of a recording since it began. */
   readonly at: number;
   /** The level at the pointer, decibels over the noise; null where there is no pointer or nothing is heard. */
   readonly pointed: number | null;
 }
 
 interface Means {
-  readonly fetch: (address: string, signal: AbortSignal) => Promise<Response>;
+  /** Reads rows until there are no more. */
+  readonly read: (from: PictureSource["from"], give: GiveRow, signal: AbortSignal) => Promise<void>;
   readonly tell: (told: PictureTold) => void;
-  /** The stream ended, or could not be begun: why. */
-  readonly failed: (text: string) => void;
+  /** There are no more rows: why, or null where a recording is at its end. */
+  readonly ended: (text: string | null) => void;
   /** Calls what is given soon, once. */
   readonly soon: (work: () => void) => void;
 }
@@ -62,17 +56,16 @@ export interface PictureWork {
   rest(isHidden: boolean): void;
   /** What the peaks are held of begins anew. */
   clearPeaks(): void;
-  close(): void;
+  /** Takes no more rows; what is there stays. */
+  stop(): void;
 }
 
 /** So many lines are kept: a picture is no deeper. */
 const MOST_LINES = 1200;
 /** The mean is of about so long, and what is heard is told so often, seconds. */
 const [MEAN_S, TELL_S] = [2, 0.25];
-const MOST_BYTES = 16_384;
-const NO_ROWS = "What came is no picture: reload the page; if it comes again, the server is of another version.";
 
-export function createPictureWork(drawing: Drawing, { fetch, tell, failed, soon }: Means): PictureWork {
+export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }: Means): PictureWork {
   const lines = createPictureLines(MOST_LINES);
   let source: PictureSource | null = null;
   let stream: AbortController | null = null;
@@ -133,36 +126,24 @@ export function createPictureWork(drawing: Drawing, { fetch, tell, failed, soon 
     });
   }
 
-  async function read({ address }: PictureSource, { signal }: AbortController): Promise<void> {
-    const response = await fetch(address, signal);
-    if (!response.ok || response.body === null) {
-      const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
-      throw new Error(typeof problem?.detail === "string" ? problem.detail : `The server answers ${response.status}.`);
-    }
-    const blocks = createBlockReader((head, bytes) => {
-      const row = pictureRowSchema.safeParse(head);
-      if (!row.success) throw new NotBlocks("it is of no picture");
-      take(row.data, bytes);
-    }, MOST_BYTES);
-    const reader = response.body.getReader();
-    for (;;) {
-      const { done, value } = await reader.read();
-      if (done) throw new Error("The server ended the picture.");
-      blocks.take(value);
-    }
-  }
-
   return {
     open(next) {
       stream?.abort();
       const opened = (stream = new AbortController());
       source = next;
       finder = null;
-      read(next, opened).catch((error: unknown) => {
+      const give: GiveRow = (row, levels) => {
+        if (!opened.signal.aborted) take(row, levels);
+      };
+      const end = (text: string | null) => {
         if (opened.signal.aborted) return;
         opened.abort();
-        failed(error instanceof NotBlocks ? NO_ROWS : error instanceof Error ? error.message : String(error));
-      });
+        ended(text);
+      };
+      read(next.from, give, opened.signal).then(
+        () => end(null),
+        (error: unknown) => end(error instanceof Error ? error.message : String(error)),
+      );
     },
     show(next) {
       shown = next;
@@ -186,6 +167,6 @@ export function createPictureWork(drawing: Drawing, { fetch, tell, failed, soon 
     clearPeaks() {
       peak = now.slice();
     },
-    close: () => stream?.abort(),
+    stop: () => stream?.abort(),
   };
 }

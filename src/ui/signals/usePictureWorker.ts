@@ -9,7 +9,9 @@ interface PictureWorker {
   readonly api: Remote<PictureApi> | null;
   /** Why there is no picture; null where nothing is wrong. */
   readonly failure: string | null;
-  readonly setFailure: (text: string | null) => void;
+  /** A recording is at its end. */
+  readonly isOver: boolean;
+  readonly setOver: (isOver: boolean) => void;
 }
 
 const NO_WORKER = "The picture could not be begun in this browser: reload the page.";
@@ -18,6 +20,7 @@ const NO_WORKER = "The picture could not be begun in this browser: reload the pa
 export function usePictureWorker(box: HTMLElement | null, heard: HeardStore): PictureWorker {
   const [api, setApi] = useState<Remote<PictureApi> | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
+  const [isOver, setOver] = useState(false);
   useEffect(() => {
     if (box === null) return;
     // A canvas can be given to a worker once: each has its own.
@@ -28,8 +31,9 @@ export function usePictureWorker(box: HTMLElement | null, heard: HeardStore): Pi
     const worker = new Worker(new URL("./pictureWorker.ts", import.meta.url), { type: "module" });
     worker.addEventListener("error", ({ message }) => setFailure(message || NO_WORKER));
     const remote = wrap<PictureApi>(worker);
+    const ended = (text: string | null) => (text === null ? setOver(true) : setFailure(text));
     const offscreen = canvas.transferControlToOffscreen();
-    void remote.begin(transfer(offscreen, [offscreen]), proxy(heard.set), proxy(setFailure));
+    void remote.begin(transfer(offscreen, [offscreen]), proxy(heard.set), proxy(ended));
     const seen = new IntersectionObserver(([entry]) => void remote.rest(entry?.isIntersecting !== true));
     seen.observe(canvas);
     queueMicrotask(() => setApi(() => remote));
@@ -41,5 +45,5 @@ export function usePictureWorker(box: HTMLElement | null, heard: HeardStore): Pi
       setApi(null);
     };
   }, [box, heard]);
-  return { api, failure, setFailure };
+  return { api, failure, isOver, setOver };
 }

@@ -32,6 +32,7 @@ export function useBandMarks(logbookId: number, band: string): readonly BandMark
     queryKey,
     queryFn: () => ask(contacts.listContacts, { params: { logbookId }, query: { band, limit: MOST_WORKED } }),
     staleTime: 60_000,
+    enabled: band !== "",
   });
   useLive((event) => {
     if (event.type === "manyContacts") void refetch({ cancelRefetch: false });

@@ -1,0 +1,112 @@
+import { type PictureLook, type PictureRow, pictureRowSchema, wantedHzOf } from "@/core/contract";
+import { createBlockReader, createLevels, NotBlocks, swapped, wavFrame, wavSamples } from "@/core/signal";
+import type { Recording } from "./recording";
+
+/** Takes a row with its levels. */
+export type GiveRow = (row: PictureRow, levels: Uint8Array) => void;
+
+const MOST_BYTES = 16_384;
+const NO_ROWS = "What came is no picture: reload the page; if it comes again, the server is of another version.";
+
+/**
+ * Reads rows that a server gives without end.
+ *
+ * @throws {Error} with what is wrong, also where they end
+ */
+export async function readStream(
+  address: string,
+  give: GiveRow,
+  signal: AbortSignal,
+  ask: (address: string, signal: AbortSignal) => Promise<Response>,
+): Promise<void> {
+  const response = await ask(address, signal);
+  if (!response.ok || response.body === null) {
+    const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
+    throw new Error(typeof problem?.detail === "string" ? problem.detail : `The server answers ${response.status}.`);
+  }
+  const blocks = createBlockReader((head, bytes) => {
+    const row = pictureRowSchema.safeParse(head);
+    if (!row.success) throw new NotBlocks("it is of no picture");
+    give(row.data, bytes);
+  }, MOST_BYTES);
+  const reader = response.body.getReader();
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) throw new Error("The server ended the picture.");
+    try {
+      blocks.take(value);
+    } catch (error) {
+      throw error instanceof NotBlocks ? new Error(NO_ROWS, { cause: error }) : error;
+    }
+  }
+}
+
+/** A part of a second is read at once. */
+const PIECES_A_SECOND = 4;
+
+/** How a recording is played. */
+export interface Playing {
+  readonly recording: Recording;
+  readonly look: PictureLook;
+  /** Where it begins, seconds. */
+  readonly from: number;
+}
+
+/**
+ * Plays a recording as fast as it was heard, from a moment on to its end; a large file is read piece by piece.
+ *
+ * @param until waits until so many seconds have gone by since it began
+ * @throws {Error} with what is wrong where the file cannot be read any more
+ */
+export async function playRecording(
+  { recording, look, from }: Playing,
+  give: GiveRow,
+  signal: AbortSignal,
+  until: (seconds: number) => Promise<void>,
+): Promise<void> {
+  const { file, form, as, hertz } = recording;
+  const { rate, channels, dataAt, dataBytes } = form;
+  const isIq = as === "iq" || as === "swapped";
+  const maker = createLevels({
+    rate,
+    isIq,
+    wantedHz: wantedHzOf(look.detail),
+    window: look.window,
+    perSecond: look.rows,
+  });
+  const { placeHz } = maker;
+  const frame = wavFrame(form);
+  const piece = Math.ceil(rate / PIECES_A_SECOND) * frame;
+  const lowHz = as === "lower" ? hertz - rate / 2 + placeHz : hertz + maker.lowestHz;
+  for (let at = Math.floor(from * rate) * frame; at < dataBytes && !signal.aborted; at += piece) {
+    const bytes = await read(file.slice(dataAt + at, dataAt + Math.min(dataBytes, at + piece)));
+    const samples = wavSamples(form, bytes);
+    const heard = as === "swapped" ? swapped(samples) : isIq ? samples : firstOf(samples, channels);
+    const rows = maker.take(heard);
+    const begins = at / frame / rate;
+    for (const [nth, { levels, noise, looks }] of rows.entries()) {
+      const second = begins + ((nth + 1) / rows.length) * (bytes.length / frame / rate);
+      await until(second - from);
+      if (signal.aborted) return;
+      give(
+        { at: second, lowHz, placeHz, noise, looks, bytes: levels.length },
+        as === "lower" ? levels.toReversed() : levels,
+      );
+    }
+  }
+}
+
+/** The first of two channels. */
+function firstOf(samples: Float32Array, channels: number): Float32Array {
+  return channels === 1 ? samples : samples.filter((_, at) => at % channels === 0);
+}
+
+async function read(part: Blob): Promise<Uint8Array> {
+  try {
+    return new Uint8Array(await part.arrayBuffer());
+  } catch (error) {
+    throw new Error("The file cannot be read any more: is it still there, and unchanged? Open it anew.", {
+      cause: error,
+    });
+  }
+}

@@ -1,0 +1,46 @@
+import type { Link, PictureLook } from "@/core/contract";
+import * as endpoints from "@/core/contract/endpoints/links";
+import { addressOf } from "../kit/api";
+import type { PictureSource } from "./pictureWork";
+import { type Recording, recordedSeconds } from "./recording";
+
+/** Where signals come from. */
+export interface Source {
+  /** Another one is opened anew. */
+  readonly id: string;
+  readonly name: string;
+  /** @param second where a recording begins */
+  readonly open: (look: PictureLook, second: number) => PictureSource["from"];
+  /** It is heard now: a press on a signal goes there. */
+  readonly isLive: boolean;
+  /** How long it is, seconds; null where it has no end. */
+  readonly seconds: number | null;
+  /** Why there is nothing to be seen; null where nothing is wrong. */
+  readonly why: (isHeard: boolean) => string | null;
+}
+
+export function receiverSource({ id, name, phase, text }: Link): Source {
+  return {
+    id: `receiver ${id}`,
+    name,
+    open: (look) => ({ address: addressOf(endpoints.picture, { params: { linkId: id }, query: look }) }),
+    isLive: true,
+    seconds: null,
+    why(isHeard) {
+      if (phase === "up") return isHeard ? null : `Listening to ${name}.`;
+      return phase === "connecting" ? `Connecting to ${name}.` : `${name} is not there: ${text ?? "it is turned off"}`;
+    },
+  };
+}
+
+export function recordingSource(recording: Recording, nth: number): Source {
+  const { name } = recording.file;
+  return {
+    id: `recording ${nth}`,
+    name,
+    open: (look, from) => ({ playing: { recording, look, from } }),
+    isLive: false,
+    seconds: recordedSeconds(recording.form),
+    why: (isHeard) => (isHeard ? null : `Reading ${name}.`),
+  };
+}
