@@ -104,9 +104,9 @@ function tone(hertzAt: (time: number) => number): Emission {
 
 /** Where a voice is strong, from the carrier on, Hz, how wide there, and how much of it. */
 const FORMANTS = [
-  [550, 220, 1],
-  [1400, 300, 0.6],
-  [2250, 260, 0.4],
+  [550, 300, 1],
+  [1300, 480, 0.8],
+  [2150, 420, 0.6],
 ] as const;
 /** A voice's mean is so far below its peaks, as an amplitude. */
 const VOICE = 0.4;

@@ -54,7 +54,7 @@ const MOST_PEAKS = 4;
 /** Places to each side of a peak that tell its centre. */
 const AROUND = 2;
 /** Pieces of one wide signal are no farther apart, Hz. */
-const PIECES_HZ = 250;
+const PIECES_HZ = 500;
 /** A peak beside a wide signal that is so much weaker belongs to it. */
 const FRINGE = 0.1;
 /** A signal that was so near before is the same, Hz. */

@@ -15,8 +15,8 @@ interface SpectrumHeadProps {
   isLive: boolean;
   receiver: Link | undefined;
   receivers: readonly Link[];
-  /** So much is in sight, Hz. */
-  reach: number;
+  /** So much is in sight, Hz; null where nothing is. */
+  reach: number | null;
   follows: boolean;
   onFollow: () => void;
   /** Shows less by one step, or more. */
@@ -52,25 +52,27 @@ export function SpectrumHead(props: SpectrumHeadProps) {
           </Choice>
         )}
         {isLive && (
-          <Button
-            small
-            aria-pressed={follows}
-            title="What is in sight moves with the radio; else it stays where it is"
-            className={on(follows)}
-            onClick={onFollow}
-          >
-            Follow
-          </Button>
+          <>
+            <Button
+              small
+              aria-pressed={follows}
+              title="What is in sight moves with the radio; else it stays where it is"
+              className={on(follows)}
+              onClick={onFollow}
+            >
+              Follow
+            </Button>
+            <Button
+              small
+              aria-pressed={choice.heardOnly}
+              title="Only calls at which something is heard; else all that are announced"
+              className={on(choice.heardOnly)}
+              onClick={() => change({ heardOnly: !choice.heardOnly })}
+            >
+              Heard calls
+            </Button>
+          </>
         )}
-        <Button
-          small
-          aria-pressed={choice.heardOnly}
-          title="Only calls at which something is heard; else all that are announced"
-          className={on(choice.heardOnly)}
-          onClick={() => change({ heardOnly: !choice.heardOnly })}
-        >
-          Heard calls
-        </Button>
         <Button
           small
           look="quiet"
@@ -95,7 +97,7 @@ export function SpectrumHead(props: SpectrumHeadProps) {
           <Minus size={14} aria-hidden />
         </Button>
         <span className="text-tiny whitespace-nowrap text-soft" title="So much of the band is in sight">
-          {reachText(reach)}
+          {reach === null ? "" : reachText(reach)}
         </span>
         <Button small look="quiet" aria-label="Stretch the spectrum" onClick={() => onStretch(1)}>
           <Plus size={14} aria-hidden />

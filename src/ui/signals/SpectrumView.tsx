@@ -54,6 +54,8 @@ const ROWS = 20;
 /** So near to where one transmits, it is meant to be taken back, Hz. */
 const SAME_HZ = 30;
 
+const NOBODY: readonly BandEntry[] = [];
+
 interface SpectrumViewProps {
   source: Source;
   receiver: LinkView | undefined;
@@ -152,12 +154,13 @@ export function SpectrumView(props: SpectrumViewProps) {
     () => bandEntries(spots, marks, band, ownBase, minute === undefined ? 0 : Date.parse(`${minute}Z`)),
     [spots, marks, band, ownBase, minute],
   );
-  const entries = useHeardOnly(all, heard, heardOnly);
+  // Who is announced now was not there when something was recorded.
+  const entries = useHeardOnly(isLive ? all : NOBODY, heard, heardOnly);
 
   // Where things are.
   const way = size.width > size.height * 1.2 ? "lying" : "upright";
   const across = way === "lying" ? size.height : size.width;
-  const hasNames = across >= NAMES[way].from;
+  const hasNames = isLive && across >= NAMES[way].from;
   const scaleDepth = ACROSS[way].ruler + (hasNames ? ACROSS[way].leaders + NAMES[way].room : 0);
   const scale =
     way === "lying" ? { width: size.width, height: scaleDepth } : { width: scaleDepth, height: size.height };
@@ -349,7 +352,7 @@ export function SpectrumView(props: SpectrumViewProps) {
         isLive={isLive}
         receiver={receiver}
         receivers={receivers}
-        reach={reachOf(view)}
+        reach={isHeard ? reachOf(view) : null}
         follows={follows}
         onFollow={() => setFollows(!follows)}
         onStretch={(by) => stretch(ZOOM ** by, middle())}
@@ -371,6 +374,7 @@ export function SpectrumView(props: SpectrumViewProps) {
           }}
           onSeek={(second) => {
             setOver(false);
+            setPlaying(true);
             setSought({ second });
           }}
           onClose={onClose}
