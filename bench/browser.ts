@@ -8,6 +8,7 @@ import type { ContestLogged, Entry, ImportReport, Job, UndoReport } from "../src
 import { measureSpotPaint } from "./airwaves";
 import { type Line, most, table, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
+import { measureSpectrum } from "./spectrum";
 import { measureCompanion, measureRadio } from "./shack";
 
 /**
@@ -101,6 +102,8 @@ async function measureBrowser(): Promise<void> {
   for (const line of await measureRadio(app, page, turning)) note(line);
   note(await measureCompanion(app));
   for (const line of await measureSpotPaint(app, page, turning)) note(line);
+  for (const line of await measureSpectrum(app, page, turning)) note(line);
+  note(await longTasks(page, "the spectrum moves"));
   await browser.close();
 }
 

@@ -36,6 +36,7 @@ import { benchConfirm } from "./confirm";
 import { benchContest, benchScore } from "./contest";
 import { best, type Line, p95, ratio, table, time, under } from "./measure";
 import { makeAdi, makeContacts } from "./records";
+import { benchSignals } from "./signals";
 import { benchSpots } from "./spots";
 import { benchStatistics } from "./statistics";
 
@@ -52,6 +53,7 @@ try {
   if (process.argv.includes("confirm")) await benchAlone(benchConfirm);
   else if (process.argv.includes("awards")) await benchAlone(benchAwards);
   else if (process.argv.includes("statistics")) await benchAlone(benchStatistics);
+  else if (process.argv.includes("signals")) lines.push(...benchSignals());
   else if (process.argv.includes("spots")) await benchAlone(benchSpotsOfAll);
   else await benchAll();
 } finally {
@@ -198,7 +200,7 @@ function barePass(store: Store): void {
 async function benchAll(): Promise<void> {
   benchResolve();
   lines.push(...(await benchScore()));
-  lines.push(benchAir());
+  lines.push(benchAir(), ...benchSignals());
   for (const count of [100_000, 250_000]) {
     const file = join(folder, `${count}.adi`);
     // Nothing of what was made stays in memory: it would be the garbage collector that is measured.

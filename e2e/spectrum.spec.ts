@@ -1,48 +1,16 @@
-import { connect, type AddressInfo, type Socket } from "node:net";
 import type { Page } from "@playwright/test";
-import type { Link } from "../src/core/contract";
-import { startAir } from "../stand-ins/air/server";
-import { type ReceiverServer, startReceiver } from "../stand-ins/receiver/server";
 import { expectAccessible } from "./axe";
+import { type Ears, startEars } from "./ears";
 import { callField, linked, networks, test as base } from "./shack";
 import { expect } from "./test";
 
-interface Ears {
-  readonly receiver: ReceiverServer;
-  /** Somebody sends Morse from far away, for minutes. */
-  readonly sends: (hertz: number) => void;
-  readonly phase: () => Promise<string | undefined>;
-}
-
-/** A receiver beside the Petrel, on an air where nobody is but who is told to send. */
+/** A receiver beside the Petrel. */
 const test = base.extend<object, { ears: Ears }>({
   ears: [
     async ({ shack }, use) => {
-      const air = await startAir({ port: 0, seed: 1, stations: 0, before: 1 });
-      const airPort = (air.address() as AddressInfo).port;
-      const dial = () => shack.petrel.radio.state.frequencyHz;
-      const receiver = await startReceiver({ port: 0, airPort, grid: "GF35co", dial });
-      const { port } = receiver.server.address() as AddressInfo;
-      const { id } = await shack.app.api<Link>("links", {
-        method: "POST",
-        json: { kind: "receiver", name: "Ears", settings: { port } },
-      });
-      const doors: Socket[] = [];
-      await use({
-        receiver,
-        sends(hertz) {
-          const door = connect(airPort, "127.0.0.1");
-          doors.push(door);
-          const order = { do: "send", id: 1, call: "LU1QUA", grid: "FG75", frequencyHz: hertz, mode: "CW", speed: 15 };
-          door.write(`${JSON.stringify({ ...order, text: "CQ CQ DE LU1QUA K ".repeat(20) })}\n`);
-        },
-        phase: async () =>
-          (await shack.app.api<{ items: Link[] }>("links")).items.find((link) => link.id === id)?.phase,
-      });
-      for (const door of doors) door.destroy();
-      receiver.behave("gone");
-      await new Promise((resolve) => receiver.server.close(resolve));
-      await new Promise((resolve) => air.close(resolve));
+      const ears = await startEars(shack.app, () => shack.petrel.radio.state.frequencyHz);
+      await use(ears);
+      await ears.stop();
     },
     { scope: "worker" },
   ],
@@ -68,7 +36,7 @@ test("who is heard stands at his signal; a press or a key lands on it, and trans
   await expect(callField(page)).toBeFocused();
   await page.keyboard.press("Alt+Shift+F11");
   await expect(spectrum(page).getByText(/Nothing stands above the level/)).toBeVisible();
-  ears.sends(14_030_000);
+  ears.sends("LU1QUA", 14_030_000);
   announce("LU1QUA", 14_030.2, "CW");
   announce("PY2QUA", 14_040, "CW");
   await expect(carrier(page)).toBeVisible();

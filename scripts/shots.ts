@@ -3,6 +3,7 @@ import { chromium, type Page } from "@playwright/test";
 import { rmSync } from "node:fs";
 import { startApp } from "../e2e/app";
 import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "../e2e/chromium";
+import { startEars } from "../e2e/ears";
 import { startRadios } from "../e2e/radios";
 import seedOnce from "../e2e/seedOnce";
 import { startSpotNetwork } from "../e2e/spotNetwork";
@@ -54,12 +55,6 @@ await shot("statistics", "/desk/statistics", "night", async (page) => {
 await shot("log-check", "/contest?tab=log-check", "day", async (page) => {
   await page.getByRole("button", { name: "Open", exact: true }).first().click();
   await page.getByRole("tab", { name: "Log check" }).click();
-});
-await shot("cards", "/desk", "day", async (page) => {
-  await page.getByLabel("Find in the log: a call, a name, a place, a word").fill("py2qun");
-  await page.keyboard.press("Control+Alt+k");
-  await page.keyboard.type("PY2QUN");
-  await page.keyboard.press("Enter");
 });
 await shot("confirm", "/confirm", "day", async (page) => {
   await app.lantern({ hurry: true });
@@ -136,6 +131,25 @@ await shot("workspace", "/desk", "night", async (page) => {
   await page.getByRole("tab", { name: "Spots" }).click();
   await page.waitForTimeout(1000);
 });
+const ears = await startEars(app, () => radios.petrel.radio.state.frequencyHz);
+radios.petrel.radio.change({ frequencyHz: 14_022_000, secondHz: 14_023_000, split: true });
+const SENDING: readonly (readonly [call: string, hertz: number, mode?: "CW" | "RTTY", grid?: string])[] = [
+  ["EA8QTN", 14_012_400, "CW", "GG66"],
+  ["UA9QTK", 14_013_200, "CW", "GF15"],
+  ["OY4QSA", 14_019_000, "CW", "FG75"],
+  ["9V1QUA", 14_022_000, "CW"],
+  ["VK6QRC", 14_027_300, "CW", "FF46"],
+  ["CX1QRA", 14_030_200, "CW", "GG66"],
+  ["LU7QTC", 14_034_500, "RTTY", "FG75"],
+  ["KH6QSQ", 14_036_100, "CW", "GF15"],
+];
+for (const one of SENDING) ears.sends(...one);
+await shot("spectrum", "/airwaves?tab=spectrum", "night", async (page) => {
+  await page.getByRole("option", { name: /^KH6QSQ/ }).waitFor();
+  // The picture is full of what was heard.
+  await page.waitForTimeout(24_000);
+});
+await ears.stop();
 await shot("map", "/airwaves?tab=map", "day", async (page) => {
   await page.keyboard.type("9V1QUA");
   await page.getByText("The outlines are being loaded.").waitFor({ state: "hidden" });
