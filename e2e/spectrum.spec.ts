@@ -2,6 +2,7 @@ import type { Page } from "@playwright/test";
 import { expectAccessible } from "./axe";
 import { type Ears, startEars } from "./ears";
 import { callField, linked, networks, test as base } from "./shack";
+import { soundFile } from "./soundFile";
 import { expect } from "./test";
 
 /** A receiver beside the Petrel. */
@@ -147,32 +148,6 @@ test("a receiver that is gone is said to be, and is heard again when it comes ba
   await expect(signals(page)).toBeVisible();
 });
 
-/** Seconds of I and Q at 24 kHz, sixteen bits, as a WAV file: a carrier so far from the middle, and a little noise. */
-function recorded(seconds: number, hertz: number): Buffer {
-  const rate = 24_000;
-  const data = Buffer.alloc(rate * seconds * 4);
-  for (let at = 0; at < rate * seconds; at++) {
-    const phase = (2 * Math.PI * hertz * at) / rate;
-    const noise = () => (Math.random() - 0.5) * 200;
-    data.writeInt16LE(Math.round(3000 * Math.cos(phase) + noise()), at * 4);
-    data.writeInt16LE(Math.round(3000 * Math.sin(phase) + noise()), at * 4 + 2);
-  }
-  const head = Buffer.alloc(44);
-  head.write("RIFF");
-  head.writeUInt32LE(36 + data.length, 4);
-  head.write("WAVEfmt ", 8);
-  head.writeUInt32LE(16, 16);
-  head.writeUInt16LE(1, 20);
-  head.writeUInt16LE(2, 22);
-  head.writeUInt32LE(rate, 24);
-  head.writeUInt32LE(rate * 4, 28);
-  head.writeUInt16LE(4, 32);
-  head.writeUInt16LE(16, 34);
-  head.write("data", 36);
-  head.writeUInt32LE(data.length, 40);
-  return Buffer.concat([head, data]);
-}
-
 test("a recording is looked at as if it were heard, and one that cannot be read says why", async ({ page, shack }) => {
   shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
   await page.goto("/airwaves?tab=spectrum");
@@ -185,7 +160,7 @@ test("a recording is looked at as if it were heard, and one that cannot be read 
   await page.keyboard.press("Escape");
   await expect(window).toHaveCount(0);
 
-  await picker.setInputFiles(file("band.wav", recorded(60, 3000)));
+  await picker.setInputFiles(file("band.wav", soundFile(24_000, 60, 3000, true)));
   await expect(window).toContainText("1:00 long, 24 kHz, two channels of 16 bits.");
   await window.getByRole("button", { name: "Look at it" }).click();
   await expect(window).toContainText("the frequency in its middle");

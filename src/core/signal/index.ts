@@ -17,3 +17,5 @@ export { landingOf } from "./landing";
 export type { Landing, PlacedSignal } from "./landing";
 export { readWavHead, WAV_HEAD, wavFrame, wavSamples } from "./wav";
 export type { WavForm, WavHead } from "./wav";
+export { soundPlaceOf } from "./soundPlace";
+export type { SoundPlace } from "./soundPlace";

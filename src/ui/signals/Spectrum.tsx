@@ -1,8 +1,10 @@
 "use client";
 
+import { X } from "lucide-react";
 import Link from "next/link";
-import { type DragEvent, useMemo, useRef, useState } from "react";
+import { type DragEvent, useEffect, useMemo, useRef, useState } from "react";
 import type { Link as LinkView, SpotView } from "@/core/contract";
+import { toast } from "sonner";
 import { Button } from "../kit/Button";
 import { useKept } from "../kit/kept";
 import type { Picked } from "../shell/radio";
@@ -10,7 +12,8 @@ import { useLinks } from "../shell/useLinks";
 import { keptPicture } from "./keptPicture";
 import type { Recording } from "./recording";
 import { RecordingWindow } from "./RecordingWindow";
-import { receiverSource, recordingSource } from "./source";
+import { openSoundInput, type SoundInput } from "./soundInput";
+import { receiverSource, recordingSource, soundSource } from "./source";
 import { SpectrumView } from "./SpectrumView";
 
 interface SpectrumProps {
@@ -29,6 +32,8 @@ export function Spectrum(props: SpectrumProps) {
   const [attempt, setAttempt] = useState(0);
   const [file, setFile] = useState<File | null>(null);
   const [recording, setRecording] = useState<{ readonly of: Recording; readonly nth: number } | null>(null);
+  const [input, setInput] = useState<SoundInput | null>(null);
+  const [isRefused, setRefused] = useState<string | null>(null);
   const picker = useRef<HTMLInputElement>(null);
   const receivers = links.filter(({ role, on }) => role === "receiver" && on);
   const receiver = receivers.find(({ id }) => id === linkId) ?? receivers[0];
@@ -36,11 +41,27 @@ export function Spectrum(props: SpectrumProps) {
     () =>
       recording !== null
         ? recordingSource(recording.of, recording.nth)
-        : receiver === undefined
-          ? null
-          : receiverSource(receiver),
-    [recording, receiver],
+        : input !== null
+          ? soundSource(input)
+          : receiver === undefined
+            ? null
+            : receiverSource(receiver),
+    [recording, input, receiver],
   );
+  useEffect(() => () => input?.close(), [input]);
+  const listen = (deviceId: string | null) =>
+    openSoundInput(deviceId).then(
+      (opened) => {
+        opened.onLost(() => {
+          setInput((now) => (now === opened ? null : now));
+          toast.error(`${opened.name} was pulled out, or taken away: choose what is to be heard.`);
+        });
+        setInput(opened);
+        setRecording(null);
+        setRefused(null);
+      },
+      (error: Error) => setRefused(error.message),
+    );
 
   function onDrop(event: DragEvent) {
     event.preventDefault();
@@ -53,13 +74,17 @@ export function Spectrum(props: SpectrumProps) {
   return (
     <section
       aria-label="Spectrum"
-      className="@container grid h-full min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[100%] bg-panel"
+      className="@container relative grid h-full min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[100%] bg-panel"
       onDragOver={(event) => event.preventDefault()}
       onDrop={onDrop}
     >
       {source === null ? (
         <div className="p-8 text-center text-soft">
-          {loaded ? <NoReceiver all={links} onChoose={choose} /> : "Looking for receivers."}
+          {loaded ? (
+            <NoReceiver all={links} onChoose={choose} onListen={() => void listen(null)} />
+          ) : (
+            "Looking for receivers."
+          )}
         </div>
       ) : (
         <SpectrumView
@@ -68,6 +93,11 @@ export function Spectrum(props: SpectrumProps) {
           receiver={receiver}
           receivers={receivers}
           onAgain={() => setAttempt(attempt + 1)}
+          onReceiver={(id) => {
+            keptPicture.set({ ...keptPicture.get(), linkId: id });
+            setInput(null);
+          }}
+          onSound={(deviceId) => void listen(deviceId)}
           onChoose={choose}
           onClose={() => setRecording(null)}
           {...props}
@@ -85,6 +115,17 @@ export function Spectrum(props: SpectrumProps) {
           target.value = "";
         }}
       />
+      {isRefused !== null && (
+        <p
+          role="alert"
+          className="absolute inset-x-0 bottom-6 z-10 mx-auto flex w-fit items-center gap-3 border border-stop bg-stop-wash px-3 py-1.5"
+        >
+          {isRefused}
+          <Button small look="quiet" aria-label="Close" onClick={() => setRefused(null)}>
+            <X size={14} aria-hidden />
+          </Button>
+        </p>
+      )}
       {file !== null && (
         <RecordingWindow
           file={file}
@@ -99,7 +140,13 @@ export function Spectrum(props: SpectrumProps) {
   );
 }
 
-function NoReceiver({ all, onChoose }: { all: readonly LinkView[]; onChoose: () => void }) {
+interface NoReceiverProps {
+  all: readonly LinkView[];
+  onChoose: () => void;
+  onListen: () => void;
+}
+
+function NoReceiver({ all, onChoose, onListen }: NoReceiverProps) {
   const off = all.find(({ role }) => role === "receiver");
   return (
     <>
@@ -114,6 +161,9 @@ function NoReceiver({ all, onChoose }: { all: readonly LinkView[]; onChoose: () 
         Or drop a recording here, a WAV file of sound or of I and Q.{" "}
         <Button small onClick={onChoose}>
           Open a recording
+        </Button>{" "}
+        <Button small onClick={onListen}>
+          Listen to a sound input
         </Button>
       </p>
     </>

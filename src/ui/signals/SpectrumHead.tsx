@@ -1,7 +1,7 @@
 "use client";
 
-import { FileAudio, Minus, Plus, SlidersHorizontal } from "lucide-react";
-import { useState } from "react";
+import { FileAudio, Mic, Minus, Plus, SlidersHorizontal } from "lucide-react";
+import { useEffect, useState } from "react";
 import type { Link } from "@/core/contract";
 import { PICTURE_DETAILS } from "@/core/contract";
 import { SPECTRUM_WINDOWS } from "@/core/signal";
@@ -9,6 +9,7 @@ import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { useKept } from "../kit/kept";
 import { reachText } from "../tuning/rulerView";
+import { type SoundDevice, soundDevices, type SoundInput } from "./soundInput";
 import { keptPicture, PACES, type PictureChoice, TRACES } from "./keptPicture";
 
 interface SpectrumHeadProps {
@@ -24,28 +25,48 @@ interface SpectrumHeadProps {
   onClearPeaks: () => void;
   /** Asks for a recording. */
   onChoose: () => void;
+  /** The sound input that is heard; null where a receiver or a recording is. */
+  sound: SoundInput | null;
+  onReceiver: (linkId: number) => void;
+  /** Hears a sound input; null for the usual one. */
+  onSound: (deviceId: string | null) => void;
 }
+
+/** Before the number of a sound input, among those of receivers. */
+const SOUND = "sound ";
 
 /** What is heard, how much of it is in sight, and, where one asks for it, how it is drawn. */
 export function SpectrumHead(props: SpectrumHeadProps) {
   const { isLive, receiver, receivers, reach, follows, onFollow, onStretch, onClearPeaks, onChoose } = props;
+  const { sound, onReceiver, onSound } = props;
   const choice = useKept(keptPicture);
   const [isOpen, setOpen] = useState(false);
+  const [devices, setDevices] = useState<readonly SoundDevice[]>([]);
+  useEffect(() => {
+    if (sound !== null) soundDevices().then(setDevices, () => {});
+  }, [sound]);
   const change = (part: Partial<PictureChoice>) => keptPicture.set({ ...choice, ...part });
   const on = (isOn: boolean) => (isOn ? "border-signal bg-signal-wash text-signal" : "");
   return (
     <div className="border-b border-line">
       <div className="flex min-h-9 flex-wrap items-center gap-1.5 px-2 py-1">
-        {isLive && receivers.length > 1 && (
+        {isLive && (receivers.length > 1 || sound !== null) && (
           <Choice
-            label="Receiver"
+            label="What is heard"
             inline
             wrapperClassName="max-w-[150px] min-w-0"
-            value={receiver?.id}
-            onChange={({ target }) => change({ linkId: Number(target.value) })}
+            value={sound === null ? String(receiver?.id) : `${SOUND}${sound.deviceId}`}
+            onChange={({ target: { value } }) =>
+              value.startsWith(SOUND) ? onSound(value.slice(SOUND.length)) : onReceiver(Number(value))
+            }
           >
             {receivers.map(({ id, name }) => (
               <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+            {devices.map(({ deviceId, name }) => (
+              <option key={deviceId} value={`${SOUND}${deviceId}`}>
                 {name}
               </option>
             ))}
@@ -92,6 +113,17 @@ export function SpectrumHead(props: SpectrumHeadProps) {
         >
           <FileAudio size={14} aria-hidden />
         </Button>
+        {sound === null && (
+          <Button
+            small
+            look="quiet"
+            aria-label="Listen to a sound input"
+            title="Listen to a sound input of this computer: the sound of the radio that is followed"
+            onClick={() => onSound(null)}
+          >
+            <Mic size={14} aria-hidden />
+          </Button>
+        )}
         <span className="flex-1" />
         <Button small look="quiet" aria-label="Show more of the spectrum" onClick={() => onStretch(-1)}>
           <Minus size={14} aria-hidden />

@@ -1,12 +1,13 @@
 "use client";
 
+import { transfer } from "comlink";
 import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { bandLabel, bandOfFrequency, formatFrequency, modeGroup } from "@/core/band";
 import { baseCall } from "@/core/callsign";
 import type { Link as LinkView, SpotView } from "@/core/contract";
 import { regionOf } from "@/core/entity";
-import { type FoundSignal, landingOf, nearestSignal, SPECTRUM_WINDOWS } from "@/core/signal";
+import { type FoundSignal, landingOf, nearestSignal, soundPlaceOf, SPECTRUM_WINDOWS } from "@/core/signal";
 import { type BandEntry, bandEntries, nextEntry } from "../airwaves/bandEntries";
 import { BandNames } from "../airwaves/BandNames";
 import { ACROSS, bandPlan } from "../airwaves/bandPlan";
@@ -67,6 +68,10 @@ interface SpectrumViewProps {
   onLeave: () => void;
   /** Begins anew what failed. */
   onAgain: () => void;
+  /** Hears a receiver. */
+  onReceiver: (linkId: number) => void;
+  /** Hears a sound input; null for the usual one. */
+  onSound: (deviceId: string | null) => void;
   /** Asks for a recording. */
   onChoose: () => void;
   /** Closes the recording. */
@@ -90,7 +95,8 @@ interface Drag {
  * signal, with Shift to the place itself, with Ctrl it sets where one transmits; the wheel stretches, dragging moves.
  */
 export function SpectrumView(props: SpectrumViewProps) {
-  const { source, receiver, receivers, spots, onPick, onLeave, onAgain, onChoose, onClose } = props;
+  const { source, receiver, receivers, spots, onPick, onLeave, onAgain, onChoose, onClose, onReceiver, onSound } =
+    props;
   const { isLive } = source;
   const { logbook } = useLogbook();
   const tuning = useTuning();
@@ -106,6 +112,15 @@ export function SpectrumView(props: SpectrumViewProps) {
   const { api, failure, isOver, setOver } = usePictureWorker(canvasBox, heard);
   const size = useSize(box, { width: 640, height: 320 });
 
+  const { sound } = source;
+  useEffect(() => {
+    if (sound === null) return;
+    const port = sound.tap();
+    void api?.hear(transfer(port, [port]), sound.rate);
+  }, [api, sound]);
+  useEffect(() => {
+    void api?.place(soundPlaceOf(receivesHz ?? 0, mode, submode));
+  }, [api, receivesHz, mode, submode]);
   const [isPlaying, setPlaying] = useState(true);
   /** Where one went in a recording; it is looked at otherwise where it is. */
   const [sought, setSought] = useState({ second: 0 });
@@ -350,8 +365,11 @@ export function SpectrumView(props: SpectrumViewProps) {
     <div className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)_auto]">
       <SpectrumHead
         isLive={isLive}
-        receiver={receiver}
+        receiver={sound === null ? receiver : undefined}
         receivers={receivers}
+        sound={sound}
+        onReceiver={onReceiver}
+        onSound={onSound}
         reach={isHeard ? reachOf(view) : null}
         follows={follows}
         onFollow={() => setFollows(!follows)}

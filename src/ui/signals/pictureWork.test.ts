@@ -1,7 +1,7 @@
 import { blockOf } from "@/core/signal";
 import type { PictureShown } from "./pictureDrawing";
 import { createPictureWork, type PictureSource, type PictureTold } from "./pictureWork";
-import { readStream } from "./rowReaders";
+import { readStream } from "./readStream";
 
 const PLACES = 256;
 const PLACE_HZ = 20;

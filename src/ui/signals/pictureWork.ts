@@ -1,12 +1,13 @@
-import type { PictureRow } from "@/core/contract";
+import type { PictureLook, PictureRow } from "@/core/contract";
 import { createSignalFinder, type FoundSignal, type SignalFinder, spectrumOf } from "@/core/signal";
 import { decibelsOf, type Drawing, type PictureShown } from "./pictureDrawing";
 import { createPictureLines } from "./pictureLines";
-import type { GiveRow, Playing } from "./rowReaders";
+import type { Playing } from "./playRecording";
+import type { GiveRow } from "./readStream";
 
-/** Where a picture comes from: an address that gives rows without end, or a recording. */
+/** Where a picture comes from: an address that gives rows without end, a recording, or the sound that is heard. */
 export interface PictureSource {
-  readonly from: { readonly address: string } | { readonly playing: Playing };
+  readonly from: { readonly address: string } | { readonly playing: Playing } | { readonly sound: PictureLook };
   readonly rowsPerSecond: number;
   /** How many places wide a tone is by the spectrum's window, from its middle to its edge. */
   readonly reach: number;

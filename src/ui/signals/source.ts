@@ -2,6 +2,7 @@ import type { Link, PictureLook } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
 import { addressOf } from "../kit/api";
 import type { PictureSource } from "./pictureWork";
+import type { SoundInput } from "./soundInput";
 import { type Recording, recordedSeconds } from "./recording";
 
 /** Where signals come from. */
@@ -15,6 +16,8 @@ export interface Source {
   readonly isLive: boolean;
   /** How long it is, seconds; null where it has no end. */
   readonly seconds: number | null;
+  /** What gives its sound; null where it is none. */
+  readonly sound: SoundInput | null;
   /** Why there is nothing to be seen; null where nothing is wrong. */
   readonly why: (isHeard: boolean) => string | null;
 }
@@ -26,6 +29,7 @@ export function receiverSource({ id, name, phase, text }: Link): Source {
     open: (look) => ({ address: addressOf(endpoints.picture, { params: { linkId: id }, query: look }) }),
     isLive: true,
     seconds: null,
+    sound: null,
     why(isHeard) {
       if (phase === "up") return isHeard ? null : `Listening to ${name}.`;
       return phase === "connecting" ? `Connecting to ${name}.` : `${name} is not there: ${text ?? "it is turned off"}`;
@@ -41,6 +45,20 @@ export function recordingSource(recording: Recording, nth: number): Source {
     open: (look, from) => ({ playing: { recording, look, from } }),
     isLive: false,
     seconds: recordedSeconds(recording.form),
+    sound: null,
     why: (isHeard) => (isHeard ? null : `Reading ${name}.`),
+  };
+}
+
+export function soundSource(input: SoundInput): Source {
+  const { name, deviceId } = input;
+  return {
+    id: `sound ${deviceId}`,
+    name,
+    open: (look) => ({ sound: look }),
+    isLive: true,
+    seconds: null,
+    sound: input,
+    why: (isHeard) => (isHeard ? null : `Listening to ${name}.`),
   };
 }

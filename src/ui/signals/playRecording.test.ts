@@ -8,7 +8,7 @@ import {
   type RecordedAs,
   type Recording,
 } from "./recording";
-import { playRecording } from "./rowReaders";
+import { playRecording } from "./playRecording";
 
 const RATE = 8000;
 const SECONDS = 3;

@@ -1,0 +1,31 @@
+/**
+ * Seconds of a tone with a little noise, as a WAV file of sixteen bits.
+ *
+ * @param rate samples a second
+ * @param hertz of I and Q: how far from the middle; else the tone
+ */
+export function soundFile(rate: number, seconds: number, hertz: number, isIq = false): Buffer {
+  const channels = isIq ? 2 : 1;
+  const frame = channels * 2;
+  const data = Buffer.alloc(rate * seconds * frame);
+  for (let at = 0; at < rate * seconds; at++) {
+    const phase = (2 * Math.PI * hertz * at) / rate;
+    const noise = () => (Math.random() - 0.5) * 200;
+    data.writeInt16LE(Math.round(3000 * Math.cos(phase) + noise()), at * frame);
+    if (isIq) data.writeInt16LE(Math.round(3000 * Math.sin(phase) + noise()), at * frame + 2);
+  }
+  const head = Buffer.alloc(44);
+  head.write("RIFF");
+  head.writeUInt32LE(36 + data.length, 4);
+  head.write("WAVEfmt ", 8);
+  head.writeUInt32LE(16, 16);
+  head.writeUInt16LE(1, 20);
+  head.writeUInt16LE(channels, 22);
+  head.writeUInt32LE(rate, 24);
+  head.writeUInt32LE(rate * frame, 28);
+  head.writeUInt16LE(frame, 32);
+  head.writeUInt16LE(16, 34);
+  head.write("data", 36);
+  head.writeUInt32LE(data.length, 40);
+  return Buffer.concat([head, data]);
+}
