@@ -33,7 +33,7 @@ async function hear(
       try {
         reader.take(piece);
       } catch (error) {
-        reject(error);
+        reject(error instanceof Error ? error : new Error(String(error)));
       }
     });
     socket.on("error", reject);

@@ -8,11 +8,10 @@ import { AIR_MODES } from "../world/operators";
 import { type Arriving, createRendering, type Rendering } from "../world/rendering";
 
 /** How wide it can hear, Hz, which is as many pairs a second. */
-export const RECEIVER_RATES = [24_000, 48_000, 96_000, 192_000] as const;
+const RECEIVER_RATES = [24_000, 48_000, 96_000, 192_000] as const;
 
 /** How it gives what it hears: as it should, or in one of the ways in which receivers fail. */
-export const RECEIVER_BEHAVIOURS = ["normal", "swapped", "silent", "nonsense", "cut", "gone"] as const;
-type ReceiverBehaviour = (typeof RECEIVER_BEHAVIOURS)[number];
+type ReceiverBehaviour = "normal" | "swapped" | "silent" | "nonsense" | "cut" | "gone";
 
 export interface ReceiverOptions {
   readonly port: number;

@@ -1,5 +1,6 @@
 import { type PictureRow, pictureLookSchema } from "@/core/contract";
 import type { SoundPlace } from "@/core/signal";
+import { noiseOf } from "@/core/signal/testing";
 import { hearSound } from "./hearSound";
 
 const RATE = 48_000;
@@ -11,6 +12,7 @@ function hear(place: () => SoundPlace) {
   let take: ((samples: Float32Array) => void) | null = null;
   const leaving = new AbortController();
   let now = 1000;
+  const noise = noiseOf(1);
   const heard = hearSound(
     { rate: RATE, listen: (next) => (take = next) },
     LOOK,
@@ -23,7 +25,7 @@ function hear(place: () => SoundPlace) {
       now += 1024 / RATE;
       const samples = Float32Array.from({ length: 1024 }, (_, nth) => {
         const at = piece * 1024 + nth;
-        return 0.3 * Math.sin((2 * Math.PI * toneHz * at) / RATE) + (((at * 7919) % 101) / 101 - 0.5) * 0.01;
+        return 0.3 * Math.sin((2 * Math.PI * toneHz * at) / RATE) + noise() * 0.01;
       });
       take?.(samples);
     }

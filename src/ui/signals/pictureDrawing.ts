@@ -14,7 +14,7 @@ export interface PictureShown {
 }
 
 /** What the trace draws: levels by place, decibels over the noise, the first of them filled. */
-export interface Traces {
+interface Traces {
   readonly row: PictureLine["row"];
   readonly lines: readonly (ArrayLike<number> & { readonly length: number })[];
 }

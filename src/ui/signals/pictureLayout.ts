@@ -13,7 +13,7 @@ export interface PictureLayout {
 /** How much of a picture is its trace, and how deep it is at most, pixels. */
 const [TRACE_SHARE, MOST_TRACE] = [0.34, 130];
 /** What the trace shows, decibels over the noise. */
-export const TRACE_DB = { low: -6, high: 60 } as const;
+const TRACE_DB = { low: -6, high: 60 } as const;
 /** Its lines, decibels over the noise. */
 export const TRACE_LINES = [0, 20, 40] as const;
 

@@ -14,7 +14,7 @@ export interface PictureSource {
 }
 
 /** What the trace shows beside what is now. */
-export type TraceKind = "now" | "mean" | "peak";
+type TraceKind = "now" | "mean" | "peak";
 
 export interface PictureWish {
   readonly trace: TraceKind;
