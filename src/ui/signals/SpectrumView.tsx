@@ -49,7 +49,7 @@ const REACH_PX = 12;
 /** How far a page key goes, of what is in sight. */
 const PAGE = 0.75;
 /** What the names take beside the ruler, pixels, where there is room for them. */
-const NAMES = { lying: { room: 72, from: 300 }, upright: { room: 112, from: 330 } } as const;
+const NAMES = { lying: { room: 82, from: 300 }, upright: { room: 112, from: 330 } } as const;
 /** Rows a second that are asked for. */
 const ROWS = 20;
 /** So near to where one transmits, it is meant to be taken back, Hz. */
