@@ -8,7 +8,7 @@ const LEVEL = 9;
 /** The noise at one place, of noise of a mean power of one (Harris 1978, table 1: 2.004 places). */
 const AT_PLACE = 2.004 / 2048;
 
-const CARRIERS = 60;
+const CARRIERS = 100;
 const SECONDS = 4;
 const MOST_OFF_HZ = 5;
 const OVER_DB = 10;

@@ -45,6 +45,8 @@ test("what a sound input hears stands where the radio is, and a press lands on i
   // On the lower sideband it is below the dial.
   petrel.radio.change({ frequencyHz: 7_100_000, mode: "LSB" });
   await expect(signals.getByRole("option", { name: /^Carrier, 7 098\.(39|4\d) kHz/ })).toBeVisible();
+  await spectrum.getByRole("button", { name: "Listen to a sound input" }).click();
+  await expect(spectrum).toContainText("No receiver is linked yet");
 });
 
 test("a sound input that may not be heard, or is pulled out, is said", async ({ page, shack }) => {

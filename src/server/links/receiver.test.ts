@@ -71,14 +71,18 @@ test("who is cut off in a block is gone, and found again", async () => {
   await until(() => all.received.length > before);
 });
 
-test("who promises more than a block may have is left", async () => {
+test.each([
+  ["promises more than a block may have", '"bytes": 4000000000}\n'],
+  ["gives half a pair", '"bytes": 6}\nabcdef'],
+])("who %s is left", async (_, rest) => {
   const id = await all.add("receiver", "R", {
     port: await other((socket) => {
       socket.on("error", () => {});
-      socket.write('{"is": "samples", "at": 1, "centreHz": 7010000, "rate": 48000, "bytes": 4000000000}\n');
+      socket.write(`{"is": "samples", "at": 1, "centreHz": 7010000, "rate": 48000, ${rest}`);
     }),
   });
   await until(() => all.linkOf(id).text?.includes("no I and Q"));
+  expect(all.received).toEqual([]);
 });
 
 test("who gives nothing is left after some seconds", async () => {

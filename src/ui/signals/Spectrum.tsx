@@ -6,6 +6,7 @@ import { type DragEvent, useEffect, useMemo, useRef, useState } from "react";
 import type { Link as LinkView, SpotView } from "@/core/contract";
 import { toast } from "sonner";
 import { Button } from "../kit/Button";
+import { LoadFailure } from "../kit/LoadFailure";
 import { useKept } from "../kit/kept";
 import type { Picked } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
@@ -26,7 +27,7 @@ interface SpectrumProps {
 
 /** The band as a picture, as one of the receivers hears it, or as a recording has it. */
 export function Spectrum(props: SpectrumProps) {
-  const { links, loaded } = useLinks();
+  const { links, loaded, error, refetch } = useLinks();
   const { linkId } = useKept(keptPicture);
   /** What failed is begun anew where one asks for it. */
   const [attempt, setAttempt] = useState(0);
@@ -82,8 +83,10 @@ export function Spectrum(props: SpectrumProps) {
         <div className="p-8 text-center text-soft">
           {loaded ? (
             <NoReceiver all={links} onChoose={choose} onListen={() => void listen(null)} />
-          ) : (
+          ) : error === null ? (
             "Looking for receivers."
+          ) : (
+            <LoadFailure text={error.message} onRetry={() => void refetch()} />
           )}
         </div>
       ) : (
@@ -98,6 +101,7 @@ export function Spectrum(props: SpectrumProps) {
             setInput(null);
           }}
           onSound={(deviceId) => void listen(deviceId)}
+          onSilence={() => setInput(null)}
           onChoose={choose}
           onClose={() => setRecording(null)}
           {...props}

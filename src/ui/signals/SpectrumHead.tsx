@@ -30,6 +30,7 @@ interface SpectrumHeadProps {
   onReceiver: (linkId: number) => void;
   /** Hears a sound input; null for the usual one. */
   onSound: (deviceId: string | null) => void;
+  onSilence: () => void;
 }
 
 /** Before the number of a sound input, among those of receivers. */
@@ -38,7 +39,7 @@ const SOUND = "sound ";
 /** What is heard, how much of it is in sight, and, where one asks for it, how it is drawn. */
 export function SpectrumHead(props: SpectrumHeadProps) {
   const { isLive, receiver, receivers, reach, follows, onFollow, onStretch, onClearPeaks, onChoose } = props;
-  const { sound, onReceiver, onSound } = props;
+  const { sound, onReceiver, onSound, onSilence } = props;
   const choice = useKept(keptPicture);
   const [isOpen, setOpen] = useState(false);
   const [devices, setDevices] = useState<readonly SoundDevice[]>([]);
@@ -113,17 +114,17 @@ export function SpectrumHead(props: SpectrumHeadProps) {
         >
           <FileAudio size={14} aria-hidden />
         </Button>
-        {sound === null && (
-          <Button
-            small
-            look="quiet"
-            aria-label="Listen to a sound input"
-            title="Listen to a sound input of this computer: the sound of the radio that is followed"
-            onClick={() => onSound(null)}
-          >
-            <Mic size={14} aria-hidden />
-          </Button>
-        )}
+        <Button
+          small
+          look={sound === null ? "quiet" : "plain"}
+          aria-pressed={sound !== null}
+          aria-label="Listen to a sound input"
+          title="Listen to a sound input of this computer, the sound of the radio that is followed; again ends it"
+          className={on(sound !== null)}
+          onClick={() => (sound === null ? onSound(null) : onSilence())}
+        >
+          <Mic size={14} aria-hidden />
+        </Button>
         <span className="flex-1" />
         <Button small look="quiet" aria-label="Show more of the spectrum" onClick={() => onStretch(-1)}>
           <Minus size={14} aria-hidden />

@@ -72,6 +72,8 @@ interface SpectrumViewProps {
   onReceiver: (linkId: number) => void;
   /** Hears a sound input; null for the usual one. */
   onSound: (deviceId: string | null) => void;
+  /** Hears the sound input no more. */
+  onSilence: () => void;
   /** Asks for a recording. */
   onChoose: () => void;
   /** Closes the recording. */
@@ -95,8 +97,8 @@ interface Drag {
  * signal, with Shift to the place itself, with Ctrl it sets where one transmits; the wheel stretches, dragging moves.
  */
 export function SpectrumView(props: SpectrumViewProps) {
-  const { source, receiver, receivers, spots, onPick, onLeave, onAgain, onChoose, onClose, onReceiver, onSound } =
-    props;
+  const { source, receiver, receivers, spots, onPick, onLeave, onAgain, onChoose, onClose } = props;
+  const { onReceiver, onSound, onSilence } = props;
   const { isLive } = source;
   const { logbook } = useLogbook();
   const tuning = useTuning();
@@ -370,6 +372,7 @@ export function SpectrumView(props: SpectrumViewProps) {
         sound={sound}
         onReceiver={onReceiver}
         onSound={onSound}
+        onSilence={onSilence}
         reach={isHeard ? reachOf(view) : null}
         follows={follows}
         onFollow={() => setFollows(!follows)}

@@ -41,8 +41,10 @@ const saidSchema = z.discriminatedUnion("is", [
 ]);
 type Said = z.output<typeof saidSchema>;
 
+/** I and Q of sixteen bits each, bytes. */
+const PAIR = 4;
 /** A block has at most a second of the widest. */
-const MOST_BYTES = 192_000 * 4;
+const MOST_BYTES = 192_000 * PAIR;
 /** Who gives nothing for so long is gone, milliseconds. */
 const SILENT_MS = 4000;
 const NO_SAMPLES = "What comes is no I and Q in blocks: is it a receiver that listens there?";
@@ -104,7 +106,7 @@ function hear(wire: Duplex, rate: number, ears: Ears): void {
   let wrong: string | null = null;
   const reader = createBlockReader((head, bytes) => {
     const said = saidSchema.safeParse(head);
-    if (!said.success) throw new NotBlocks("it says something else");
+    if (!said.success || bytes.length % PAIR !== 0) throw new NotBlocks("it says something else");
     if (said.data.is === "fault") ears.fault(said.data.text);
     else ears.samples(said.data, bytes);
   }, MOST_BYTES);
