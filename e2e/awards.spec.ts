@@ -293,12 +293,15 @@ test("an account is fetched and tied out; each difference opens to what makes it
   await expect(differences.getByRole("region", { name: "Counted twice there" })).toBeVisible();
   await expectAccessible(page);
 
-  const onTopBand = page.getByRole("row").filter({ hasText: "160 m" });
-  await onTopBand.getByRole("button").press("Enter");
+  // Which one it is follows from the day on which the demo is made.
   const here = differences.getByRole("region", { name: "Granted here, and not in the account" });
-  await expect(here).toContainText("Brazil on 160 m");
+  const [, band = ""] = / on (\d+ c?m)/.exec(await here.getByRole("listitem").first().innerText()) ?? [];
+  const onItsBand = page.getByRole("row").filter({ has: page.getByRole("rowheader", { name: band, exact: true }) });
+  await onItsBand.getByRole("button").press("Enter");
+  await expect(differences.getByRole("button", { name: "Show all" })).toBeVisible();
+  await expect(here).toContainText(`on ${band}`);
   await here.getByRole("button", { name: "Take back" }).press("Enter");
-  await expect(onTopBand.getByRole("img", { name: "the same" })).toBeVisible();
+  await expect(here).toHaveCount(0);
   await differences.getByRole("button", { name: "Show all" }).click();
 
   // A contact that the log never had is logged as they say it, recorded with the next fetch, and lacks what confirms it.
