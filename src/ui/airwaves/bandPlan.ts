@@ -27,6 +27,11 @@ const FARTHEST_DUPLICATE = 24;
 /** How much wider than high a panel is whose ruler lies. */
 const LIES_FROM = 1.2;
 
+/** Which way the ruler runs in a panel of a size. */
+export function wayOf({ width, height }: Size): Way {
+  return width > height * LIES_FROM ? "lying" : "upright";
+}
+
 interface PlacedEntry extends Named {
   readonly entry: BandEntry;
 }
@@ -51,7 +56,7 @@ export function bandPlan(
   size: Size,
   active: string | null = null,
 ): BandPlan {
-  const way: Way = size.width > size.height * LIES_FROM ? "lying" : "upright";
+  const way = wayOf(size);
   const length = way === "lying" ? size.width : size.height;
   const marks = entries
     .map((entry): PlacedEntry => ({

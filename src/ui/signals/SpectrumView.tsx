@@ -10,7 +10,7 @@ import { regionOf } from "@/core/entity";
 import { type FoundSignal, landingOf, nearestSignal, soundPlaceOf, SPECTRUM_WINDOWS } from "@/core/signal";
 import { type BandEntry, bandEntries, nextEntry } from "../airwaves/bandEntries";
 import { BandNames } from "../airwaves/BandNames";
-import { ACROSS, bandPlan } from "../airwaves/bandPlan";
+import { ACROSS, bandPlan, wayOf } from "../airwaves/bandPlan";
 import { BandNeedle, BandScale } from "../airwaves/BandScale";
 import { useActions } from "../kit/actions";
 import { LoadFailure } from "../kit/LoadFailure";
@@ -175,7 +175,7 @@ export function SpectrumView(props: SpectrumViewProps) {
   const entries = useHeardOnly(isLive ? all : NOBODY, heard, heardOnly);
 
   // Where things are.
-  const way = size.width > size.height * 1.2 ? "lying" : "upright";
+  const way = wayOf(size);
   const across = way === "lying" ? size.height : size.width;
   const hasNames = isLive && across >= NAMES[way].from;
   const scaleDepth = ACROSS[way].ruler + (hasNames ? ACROSS[way].leaders + NAMES[way].room : 0);
@@ -276,7 +276,8 @@ export function SpectrumView(props: SpectrumViewProps) {
   ]);
   function onActive(act: (signal: FoundSignal) => void) {
     const signal = signalsNow().find(({ id }) => id === activeId);
-    if (signal !== undefined) act(signal);
+    if (signal === undefined) toast("No signal is chosen: arrows choose one, in the spectrum.");
+    else act(signal);
   }
 
   const { back } = placedIn(layout);
