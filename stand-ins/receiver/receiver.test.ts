@@ -68,8 +68,12 @@ test("gives as many pairs as it is wide, as time goes on, around its radio", () 
       ]);
       const wide = heard.filter((one) => one.rate === rate);
       expect(wide[0]).toMatchObject({ is: "samples", centreHz: 14_025_000 });
-      const pairs = wide.slice(1).reduce((sum, { bytes }) => sum + bytes / 4, 0);
-      expect(pairs / (wide.at(-1)!.at - wide[0]!.at) / rate).toBeCloseTo(1, 1);
+      // A machine that was held up for longer than a second hears the last one.
+      for (const [nth, { at, bytes }] of wide.entries()) {
+        if (nth === 0) continue;
+        const seconds = Math.min(1, at - wide[nth - 1]!.at);
+        expect(Math.abs(bytes / 4 - seconds * rate)).toBeLessThanOrEqual(1);
+      }
     }
   }));
 

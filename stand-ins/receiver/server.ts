@@ -5,7 +5,7 @@ import { blockOf } from "../../src/core/signal";
 import { type AirClient, type AirWords, createAirClient } from "../air/client";
 import { readJsonLines } from "../jsonLines";
 import { AIR_MODES } from "../world/operators";
-import { type Arriving, createRendering, type Rendering } from "../world/rendering";
+import { createRendering, type Rendering } from "../world/rendering";
 
 /** How wide it can hear, Hz, which is as many pairs a second. */
 const RECEIVER_RATES = [24_000, 48_000, 96_000, 192_000] as const;
@@ -77,8 +77,6 @@ function serve(socket: Socket, options: ReceiverOptions, behaviour: () => Receiv
   const { airPort, grid, dial } = options;
   let rate: number = 48_000;
   let rendering = begin();
-  /** What arrives now, for a rendering that begins in the middle of it. */
-  const arriving = new Map<number, Arriving>();
   let centreHz = dial();
   /** Until when it has been heard, seconds since 1970. */
   let at = Date.now() / 1000;
@@ -93,29 +91,19 @@ function serve(socket: Socket, options: ReceiverOptions, behaviour: () => Receiv
       : createAirClient(airPort, {
           opened: listen,
           heard: take,
-          lost() {
-            arriving.clear();
-            rendering.hush();
-          },
+          lost: () => rendering.hush(),
         });
 
+  /** The air tells also what is under way. */
   function listen(): void {
-    arriving.clear();
     rendering.hush();
     air?.say({ do: "listen", low: Math.max(100_000, centreHz - rate / 2), high: centreHz + rate / 2, grid });
   }
 
   function take(words: AirWords): void {
-    if (words.is === "stopped") {
-      arriving.delete(Number(words.id));
-      return rendering.ends(Number(words.id));
-    }
+    if (words.is === "stopped") return rendering.ends(Number(words.id));
     const heard = words.is === "sent" ? arrivingSchema.safeParse(words) : undefined;
-    if (heard?.success !== true) return;
-    const one: Arriving = { ...heard.data, to: heard.data.from + heard.data.lasts };
-    for (const [id, { to }] of arriving) if (to < at) arriving.delete(id);
-    arriving.set(one.id, one);
-    rendering.arrives(one);
+    if (heard?.success === true) rendering.arrives({ ...heard.data, to: heard.data.from + heard.data.lasts });
   }
 
   function give(): void {
@@ -143,7 +131,6 @@ function serve(socket: Socket, options: ReceiverOptions, behaviour: () => Receiv
     if (!order.success) return void socket.write(blockOf({ is: "fault", text: "it is told {do: rate, rate}" }));
     ({ rate } = order.data);
     rendering = begin();
-    for (const one of arriving.values()) rendering.arrives(one);
     listen();
   });
   const drop = () => {
