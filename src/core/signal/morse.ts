@@ -9,6 +9,18 @@ const CODE: Readonly<Record<string, string>> = Object.fromEntries(
     .map((entry) => [entry[0]!, entry.slice(1)]),
 );
 
+/** The sign of multiplication is an X. */
+const LETTERS = new Map(
+  Object.entries(CODE)
+    .filter(([letter]) => letter !== "×")
+    .map(([letter, code]) => [code, letter]),
+);
+
+/** The letter of a code of "." and "-"; undefined where there is none. */
+export function letterOfCode(code: string): string | undefined {
+  return LETTERS.get(code);
+}
+
 /** How Morse is keyed. */
 export interface Keying {
   /** Words a minute of the standard word PARIS, 5 to 60. */
