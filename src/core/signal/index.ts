@@ -17,5 +17,7 @@ export { landingOf } from "./landing";
 export type { Landing, PlacedSignal } from "./landing";
 export { readWavHead, WAV_HEAD, wavFrame, wavSamples } from "./wav";
 export type { WavForm, WavHead } from "./wav";
+export { createReaders } from "./readers";
+export type { Readers, ReadersOptions, TextLine } from "./readers";
 export { soundPlaceOf } from "./soundPlace";
 export type { SoundPlace } from "./soundPlace";

@@ -19,12 +19,11 @@ interface Sent {
   /** Its amplitude at a moment. */
   readonly loud?: (second: number) => number;
   readonly seed?: number;
-  readonly isIq?: boolean;
 }
 
 /** Morse as it is heard, with a second before it and three behind. */
 function heard(sent: Sent): Float32Array {
-  const { text, speed, over, uneven = 0, tone = () => TONE, loud = () => 1, seed = 1, isIq = false } = sent;
+  const { text, speed, over, uneven = 0, tone = () => TONE, loud = () => 1, seed = 1 } = sent;
   const noise = noiseOf(seed);
   const sway = (by: number) => Math.max(0.4, 1 + by * noise());
   const marks: { readonly from: number; readonly to: number }[] = [];
@@ -39,26 +38,23 @@ function heard(sent: Sent): Float32Array {
     }
     at += ((lasts - done) / 1000) * sway(uneven);
   }
-  // The power of a sine of amplitude 1 is a half, of I and Q together it is 1.
-  const power = isIq ? 1 : 0.5;
-  const perHertz = over === undefined ? 0 : power / (100 * 10 ** (over / 10));
+  // The power of a sine of amplitude 1 is a half.
+  const perHertz = over === undefined ? 0 : 0.5 / (100 * 10 ** (over / 10));
   const deviation = Math.sqrt((perHertz * RATE) / 2);
-  const step = isIq ? 2 : 1;
-  const samples = new Float32Array(Math.ceil((at + 3) * RATE) * step);
+  const samples = new Float32Array(Math.ceil((at + 3) * RATE));
   let [next, phase] = [0, 0];
-  for (let nth = 0; nth < samples.length / step; nth++) {
+  for (let nth = 0; nth < samples.length; nth++) {
     const second = nth / RATE;
     while (next < marks.length && marks[next]!.to < second) next++;
     const on = (marks[next]?.from ?? Infinity) <= second ? loud(second) : 0;
     phase += (2 * Math.PI * tone(second)) / RATE;
-    samples[nth * step] = on * Math.cos(phase) + deviation * noise();
-    if (isIq) samples[nth * 2 + 1] = on * Math.sin(phase) + deviation * noise();
+    samples[nth] = on * Math.cos(phase) + deviation * noise();
   }
   return samples;
 }
 
-function readAll(samples: Float32Array, { hertz = TONE, isIq = false, piece = 500 } = {}) {
-  const reader = createMorseReader({ hertz, isIq }, RATE);
+function readAll(samples: Float32Array, piece = 500) {
+  const reader = createMorseReader(TONE, RATE);
   const found: MorseRead[] = [];
   for (let at = 0; at < samples.length; at += piece) found.push(...reader.take(samples.subarray(at, at + piece)));
   found.push(...reader.end());
@@ -113,7 +109,7 @@ test("what is sent is read, words apart, at any speed, in whatever pieces it com
       fc.integer({ min: 1, max: 3000 }),
       fc.constantFrom("CQ CQ DE CX3QUA CX3QUA K", "R TU UR 599 14 BK", "VVV DE LU/CX3QUA = 73 ?"),
       (speed, piece, text) => {
-        const { text: read, speed: told } = readAll(heard({ text, speed, over: 20 }), { piece });
+        const { text: read, speed: told } = readAll(heard({ text, speed, over: 20 }), piece);
         expect(read).toBe(text);
         expect(Math.abs(told! / speed - 1)).toBeLessThan(0.1);
       },
@@ -142,7 +138,7 @@ test("at 25 words a minute, unevenly spaced, and 9 dB in 100 Hz at most 2 % are 
 
 test("noise alone gives fewer than two letters a minute", () => {
   const noise = noiseOf(5);
-  const reader = createMorseReader({ hertz: TONE, isIq: false }, RATE);
+  const reader = createMorseReader(TONE, RATE);
   const found: MorseRead[] = [];
   for (let second = 0; second < 120; second++)
     found.push(...reader.take(Float32Array.from({ length: RATE }, () => noise() * 0.1)));
@@ -156,14 +152,6 @@ test("who drifts, and who fades, is read", () => {
   expect(wrongIn(text, readAll(drifting).text)).toBeLessThanOrEqual(1);
   const fading = heard({ text, speed: 22, over: 18, loud: (second) => 0.65 + 0.35 * Math.sin(second) });
   expect(wrongIn(text, readAll(fading).text)).toBeLessThanOrEqual(1);
-});
-
-test("of I and Q it is read below their middle as above", () => {
-  const text = "TEST CX3QUA";
-  for (const hertz of [-850, 850]) {
-    const samples = heard({ text, speed: 26, over: 15, tone: () => hertz, isIq: true });
-    expect(readAll(samples, { hertz, isIq: true }).text).toBe(text);
-  }
 });
 
 test("who answers at another speed is read from the letters on in which that is known", () => {

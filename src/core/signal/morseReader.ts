@@ -1,14 +1,6 @@
 import { logBessel } from "./logBessel";
 import { FASTEST, letterOfCode } from "./morse";
 
-/** Where Morse is read, in what kind of samples. */
-export interface MorsePlace {
-  /** The carrier, Hz: of sound its tone, of I and Q from their middle. */
-  readonly hertz: number;
-  /** Samples are pairs of I and Q, by turns; else they are sound. */
-  readonly isIq: boolean;
-}
-
 /** A letter that was read; a space between words is one, too. */
 export interface MorseRead {
   /** The letter; "*" for what is none. */
@@ -21,12 +13,12 @@ export interface MorseRead {
 
 /** Reads Morse piece by piece, a few letters later than it was sent. */
 export interface MorseReader {
-  /** @param samples of any length, from -1 to 1; I and Q in whole pairs */
-  readonly take: (samples: Float32Array) => MorseRead[];
+  /** @param sound of any length, from -1 to 1 */
+  readonly take: (sound: Float32Array) => MorseRead[];
   /** What is left when nothing more comes. */
   readonly end: () => MorseRead[];
-  /** The carrier is elsewhere from now on. */
-  readonly tune: (hertz: number) => void;
+  /** The tone is another from now on, Hz. */
+  readonly tune: (tone: number) => void;
   /** Words a minute, as it is read; null before that is known. */
   readonly speed: () => number | null;
 }
@@ -132,14 +124,17 @@ interface Trial {
  * Of all ways to share time out into dots, dashes and pauses the likeliest is taken (Viterbi), at each of many speeds at
  * once, and of these the speed that explains the last seconds best. What a mark is worth is the logarithm of how much
  * likelier carrier and noise are than noise alone, from the matched filter of its length, without the phase.
+ *
+ * @param begun where the carrier is heard, Hz
+ * @param rate samples a second
  */
-export function createMorseReader({ hertz: begun, isIq }: MorsePlace, rate: number): MorseReader {
+export function createMorseReader(begun: number, rate: number): MorseReader {
   const perStep = rate * STEP_S;
   const trials = Array.from({ length: SPEEDS }, (_, nth) => trialOf(SLOWEST_READ * FASTER ** nth));
   /** The sums of the carrier, turned to rest, until each step. */
   const [sumI, sumQ] = [new Float64Array(STEPS), new Float64Array(STEPS)];
   const beside = BESIDE.map((away) => ({ away, i: new Float64Array(STEPS), q: new Float64Array(STEPS), power: 0 }));
-  let hertz = begun;
+  let tone = begun;
   let [phase, stepI, stepQ, inStep] = [0, 0, 0, 0];
   /** Steps until now. */
   let steps = 0;
@@ -350,16 +345,13 @@ export function createMorseReader({ hertz: begun, isIq }: MorsePlace, rate: numb
   }
 
   return {
-    take(samples) {
-      const turn = (2 * PI * hertz) / rate;
+    take(sound) {
+      const turn = (2 * PI * tone) / rate;
       const found: MorseRead[] = [];
-      for (let sample = 0; sample < samples.length; sample += isIq ? 2 : 1) {
-        const [re, im] = [cos(phase), sin(phase)];
+      for (const value of sound) {
+        stepI += value * cos(phase);
+        stepQ -= value * sin(phase);
         phase = (phase + turn) % (2 * PI);
-        const i = samples[sample]!;
-        const q = isIq ? samples[sample + 1]! : 0;
-        stepI += i * re + q * im;
-        stepQ += q * re - i * im;
         if (++inStep < perStep) continue;
         inStep -= perStep;
         endStep();
@@ -368,7 +360,7 @@ export function createMorseReader({ hertz: begun, isIq }: MorsePlace, rate: numb
       return found;
     },
     end: () => look(0),
-    tune: (next) => void (hertz = next),
+    tune: (next) => void (tone = next),
     speed: () => (dots === 0 ? null : (1.2 * dots) / (lasted * STEP_S)),
   };
 }

@@ -66,6 +66,11 @@ export interface RttyReader {
   readonly take: (sound: Float32Array) => RttyRead[];
   /** What is left when nothing more comes. */
   readonly end: () => RttyRead[];
+  /**
+   * How much of what came signs and rest explain, and how much there is to be explained by turns of the tones at any
+   * moment, both as logarithms. Only where signs are sent so, and so fast, do they explain about all of it.
+   */
+  readonly explains: () => { readonly signs: number; readonly all: number };
 }
 
 /** Each bit is looked at so many times: where a sign begins is known to an eighth of a bit. */
@@ -104,6 +109,8 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
   let read = 0;
   let [level, noise] = [0, 0];
   let levels = 0;
+  /** What the way was worth until `from`, and what could be explained. */
+  let [explained, all] = [0, 0];
 
   function take(sound: Float32Array): RttyRead[] {
     const found: RttyRead[] = [];
@@ -135,6 +142,7 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
     const by = level > 0 ? (2 * amplitude) / Math.max(noise, level * LEAST_NOISE) : 0;
     says.push(logBessel(by * Math.sqrt(of)) - logBessel(by * Math.sqrt(off)));
     const at = says.length - 1;
+    all += Math.abs(says[at]!) / 2 / TICKS;
     // A tick of rest, by the bit around it.
     const rest = worth[at]! + says[Math.max(0, at - TICKS / 2)]! / 2 / TICKS;
     const begins = at + 1 - SIGN_TICKS;
@@ -189,6 +197,7 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
 
   function forget(until: number): void {
     const lost = worth[until]!;
+    explained += lost;
     sums = sums.slice(until);
     strong = strong.slice(until);
     weak = weak.slice(until);
@@ -199,7 +208,7 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
     from += until;
   }
 
-  return { take, end: () => settle(0) };
+  return { take, end: () => settle(0), explains: () => ({ signs: explained + worth.at(-1)!, all }) };
 }
 
 /** What of a sound is in a tone. @param step how far the tone's phase goes with each sample, radians */

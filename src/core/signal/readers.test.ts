@@ -1,0 +1,114 @@
+import { baudotCodes } from "./baudot";
+import { keyed, USUAL_KEYING } from "./morse";
+import { createReaders, type ReadersOptions } from "./readers";
+import { rttySound, USUAL_BAUD } from "./rtty";
+import { noiseOf } from "./testing";
+
+const RATE = 24_000;
+
+interface Sent {
+  readonly hertz: number;
+  readonly loud: number;
+  /** Its amplitude and how far it is from its place, Hz, at a moment, seconds. */
+  readonly at: (second: number) => { readonly on: number; readonly off: number };
+}
+
+function morse(hertz: number, text: string, speed: number, loud: number, begins = 0.5): Sent {
+  const marks: { readonly from: number; readonly to: number }[] = [];
+  let at = begins;
+  for (const { down, lasts } of keyed(text, { ...USUAL_KEYING, speed })) {
+    for (const { from, to } of down) marks.push({ from: at + from / 1000, to: at + to / 1000 });
+    at += lasts / 1000;
+  }
+  return {
+    hertz,
+    loud,
+    at: (second) => ({ on: Number(marks.some(({ from, to }) => from <= second && second < to)), off: 0 }),
+  };
+}
+
+/** Pairs of I and Q, in which noise has a mean power of one. */
+function heard(sent: readonly Sent[], seconds: number): Float32Array {
+  const noise = noiseOf(7);
+  const samples = new Float32Array(RATE * seconds * 2);
+  for (let at = 0; at < samples.length; at++) samples[at] = noise() * Math.SQRT1_2;
+  for (const { hertz, loud, at } of sent) {
+    let phase = 0;
+    for (let nth = 0; nth * 2 < samples.length; nth++) {
+      const { on, off } = at(nth / RATE);
+      phase += (2 * Math.PI * (hertz + off)) / RATE;
+      samples[nth * 2]! += on * loud * Math.cos(phase);
+      samples[nth * 2 + 1]! += on * loud * Math.sin(phase);
+    }
+  }
+  return samples;
+}
+
+/** RTTY whose mark is above its space, or below where it is inverted. */
+function rtty(hertz: number, text: string, shift: number, loud: number, isInverted: boolean): Sent {
+  const sound = rttySound(baudotCodes(text), { mark: 1, space: 0, baud: USUAL_BAUD }, RATE, 20);
+  // The tones of 1 and 0 Hz tell by their phase which one is on.
+  const isMark = (nth: number) => Math.abs(sound[nth + 24]! - sound[nth]!) > 1e-9;
+  const sign = isInverted ? -1 : 1;
+  return {
+    hertz,
+    loud,
+    at: (second) => ({ on: 1, off: ((isMark(Math.floor(second * RATE)) ? 1 : -1) * sign * shift) / 2 }),
+  };
+}
+
+function readAll(samples: Float32Array, options: Partial<ReadersOptions> = {}) {
+  const readers = createReaders({ rate: RATE, isIq: true, most: 20, ...options });
+  const piece = RATE / 10;
+  for (let at = 0; at < samples.length / 2; at += piece)
+    readers.take(samples.subarray(at * 2, (at + piece) * 2), (at + piece) / RATE);
+  return readers.lines();
+}
+
+test("several are read at once, each where it is, at its own speed", () => {
+  const lines = readAll(
+    heard(
+      [
+        morse(-4000, "CQ CQ DE CX3QUA CX3QUA CX3QUA K", 24, 0.4),
+        morse(-3700, "TEST PY2QUB PY2QUB TEST PY2QUB PY2QUB", 30, 0.2),
+        morse(5200, "CQ DE LU4QSC LU4QSC LU4QSC PSE K", 18, 0.2),
+      ],
+      22,
+    ),
+  );
+  expect(lines.map(({ hertz, kind }) => [Math.round(hertz / 10) * 10, kind])).toEqual([
+    [-4000, "morse"],
+    [-3700, "morse"],
+    [5200, "morse"],
+  ]);
+  expect(lines[0]!.text).toContain("CX3QUA CX3QUA K");
+  expect(lines[1]!.text).toContain("PY2QUB TEST PY2QUB");
+  expect(lines[2]!.text).toContain("LU4QSC LU4QSC");
+  for (const [nth, speed] of [24, 30, 18].entries()) expect(Math.abs(lines[nth]!.speed! - speed)).toBeLessThan(2);
+  for (const { text, sure } of lines) expect(sure).toHaveLength(text.length);
+});
+
+test("RTTY is read, also inverted and of another shift", () => {
+  const text = "RYRYRY CQ CQ DE CX3QUA CX3QUA CX3QUA PSE K TU 599 001 BK RYRYRYRYRYRYRY";
+  for (const [shift, isInverted] of [
+    [170, false],
+    [170, true],
+    [425, false],
+  ] as const) {
+    const [line, ...others] = readAll(heard([rtty(3000, text, shift, 0.3, isInverted)], 13));
+    expect(others).toEqual([]);
+    expect(line).toMatchObject({ kind: "rtty", speed: USUAL_BAUD, isInverted });
+    expect(line!.text).toContain("DE CX3QUA CX3QUA CX3QUA PSE K TU 599 001");
+    expect(Math.abs(line!.hertz - 3000)).toBeLessThan(10);
+    expect(Math.abs(line!.shiftHz - shift)).toBeLessThan(10);
+  }
+});
+
+test("where there are more than can be read, the strongest are", () => {
+  const sent = [0.15, 0.5, 0.3].map((loud, nth) => morse(nth * 1500 - 1490, "CQ CQ DE CX3QUA CX3QUA K", 26, loud));
+  expect(readAll(heard(sent, 14), { most: 2 }).map(({ hertz }) => Math.round(hertz / 100))).toEqual([0, 15]);
+});
+
+test("of noise alone nothing is read", () => {
+  expect(readAll(heard([], 20))).toEqual([]);
+});

@@ -1,0 +1,205 @@
+import { type Channel, createChannels } from "./channels";
+import { createMorseReader } from "./morseReader";
+import { createRttyTuner } from "./rttyTuner";
+import { createSignalFinder, type FoundSignal } from "./signals";
+import { createSpectrumMaker, SPECTRUM_WINDOWS } from "./spectrum";
+
+/** What was read of a signal. */
+export interface TextLine {
+  /** The same as long as it is read. */
+  readonly id: number;
+  /** Where it is read: of Morse the carrier, of RTTY the middle of both tones, Hz as signals are found. */
+  readonly hertz: number;
+  readonly kind: "morse" | "rtty";
+  /** Words a minute of Morse, baud of RTTY; null before it is known. */
+  readonly speed: number | null;
+  /** Between the tones of RTTY, Hz; of Morse 0. */
+  readonly shiftHz: number;
+  /** Mark and space stand in each other's place. */
+  readonly isInverted: boolean;
+  /** The last signs. */
+  readonly text: string;
+  /** Of each sign, how sure it is: 0 to 9. */
+  readonly sure: string;
+  /** When the last sign came, seconds, as they were passed in. */
+  readonly at: number;
+}
+
+/** Reads what can be read in a band: Morse and RTTY, many signals at once. */
+export interface Readers {
+  /**
+   * @param samples of any length, from -1 to 1; I and Q in whole pairs
+   * @param at seconds, at their end
+   */
+  readonly take: (samples: Float32Array, at: number) => void;
+  /** What was read, from the lowest frequency on: lines with text alone. */
+  readonly lines: () => readonly TextLine[];
+}
+
+export interface ReadersOptions {
+  /** Samples or pairs a second. */
+  readonly rate: number;
+  readonly isIq: boolean;
+  /** So many signals are read at once, the strongest first. */
+  readonly most: number;
+  /** The higher tone is that which is lower on the air. */
+  readonly isReversed?: boolean;
+}
+
+/** Signals are sought in places so wide, Hz, so often a second, from so many decibels over the noise on. */
+const [PLACE_HZ, PER_SECOND, LEVEL] = [11.7, 10, 8];
+/** So long after it was heard last a signal is waited for, seconds, unless another needs its reader. */
+const PATIENCE_S = 25;
+/** A signal that is so near, Hz, is the one that is read already; from so far on it is followed. */
+const [SAME_HZ, FOLLOWED_HZ] = [40, 3];
+/** It is read when it has been heard for so long, seconds, and two tones when they were such: two keys may go by turns, too. */
+const HEARD_S = 1.5;
+const PAIRED_S = 3;
+/** So many signs are kept of each. */
+const SIGNS = 160;
+/** Farther from each other than so much, Hz, signals are not one of RTTY. */
+const [LOWEST_SHIFT, HIGHEST_SHIFT] = [100, 500];
+
+interface Read {
+  readonly sign: string;
+  readonly confidence: number;
+}
+
+/** One signal that is read. */
+interface Reader {
+  readonly id: number;
+  readonly kind: TextLine["kind"];
+  readonly channel: Channel;
+  readonly take: (sound: Float32Array) => readonly Read[];
+  readonly tune: (hertz: number) => void;
+  readonly about: () => Pick<TextLine, "speed" | "isInverted">;
+  readonly shiftHz: number;
+  hertz: number;
+  over: number;
+  heardAt: number;
+  text: string;
+  sure: string;
+  at: number;
+}
+
+export function createReaders({ rate, isIq, most, isReversed = false }: ReadersOptions): Readers {
+  const size = 2 ** Math.round(Math.log2(rate / PLACE_HZ));
+  const placeHz = rate / size;
+  const lowestHz = isIq ? -rate / 2 : 0;
+  const { terms, reach } = SPECTRUM_WINDOWS[0]!;
+  const spectra = createSpectrumMaker({ size, terms, isIq, every: Math.round(rate / PER_SECOND) });
+  const finder = createSignalFinder({ placeHz, every: 1 / PER_SECOND, reach });
+  const channels = createChannels(rate, isIq);
+  let readers: Reader[] = [];
+  /** Where two tones are heard, and since when. */
+  let pairs: readonly { readonly hertz: number; readonly since: number }[] = [];
+  let ids = 0;
+
+  function begin(signal: FoundSignal, at: number): Reader {
+    const hertz = lowestHz + signal.hertz;
+    const channel = channels.open(hertz);
+    const means = signal.kind === "tones" ? rttyMeans(channel, signal.widthHz) : morseMeans(channel, hertz);
+    return { id: ++ids, channel, hertz, over: signal.over, heardAt: at, text: "", sure: "", at, ...means };
+  }
+
+  function read(reader: Reader, at: number): void {
+    for (const { sign, confidence } of reader.take(reader.channel.sound)) {
+      if (sign === "\r") continue;
+      reader.text = (reader.text + (sign === "\n" ? " " : sign)).slice(-SIGNS);
+      reader.sure = (reader.sure + String(Math.floor(confidence * 9.99))).slice(-SIGNS);
+      reader.at = at;
+    }
+  }
+
+  function morseMeans({ tone }: Channel, begun: number) {
+    const reader = createMorseReader(tone, channels.rate);
+    return {
+      kind: "morse" as const,
+      shiftHz: 0,
+      take: (sound: Float32Array) => reader.take(sound).map(({ letter, confidence }) => ({ sign: letter, confidence })),
+      tune: (hertz: number) => reader.tune(tone + hertz - begun),
+      about: () => ({ speed: reader.speed(), isInverted: false }),
+    };
+  }
+
+  function rttyMeans({ tone }: Channel, shiftHz: number) {
+    const [low, high] = [tone - shiftHz / 2, tone + shiftHz / 2];
+    const reader = createRttyTuner(isReversed ? low : high, isReversed ? high : low, channels.rate);
+    return {
+      kind: "rtty" as const,
+      shiftHz,
+      take: (sound: Float32Array) => reader.take(sound),
+      tune: () => {},
+      about: () => ({ speed: reader.kind()?.baud ?? null, isInverted: reader.kind()?.isInverted ?? false }),
+    };
+  }
+
+  /** Reads what is heard now, and no more what was not heard for long. */
+  function follow(signals: readonly FoundSignal[], at: number): void {
+    const wanted: FoundSignal[] = [];
+    const sinceOf = (hertz: number) => pairs.find((one) => Math.abs(one.hertz - hertz) <= SAME_HZ)?.since ?? at;
+    pairs = signals.filter(({ kind }) => kind === "tones").map(({ hertz }) => ({ hertz, since: sinceOf(hertz) }));
+    for (const signal of signals) {
+      if (!isReadable(signal)) continue;
+      const hertz = lowestHz + signal.hertz;
+      const kind = signal.kind === "tones" ? "rtty" : "morse";
+      const known = readers.find((one) => one.kind === kind && Math.abs(one.hertz - hertz) <= SAME_HZ);
+      if (known === undefined) {
+        if (kind === "rtty" ? at - sinceOf(signal.hertz) >= PAIRED_S : at - signal.since >= HEARD_S)
+          wanted.push(signal);
+        continue;
+      }
+      known.heardAt = at;
+      known.over = signal.over;
+      if (kind === "rtty" || Math.abs(known.hertz - hertz) < FOLLOWED_HZ) continue;
+      known.hertz = hertz;
+      known.tune(hertz);
+    }
+    const gone = readers.filter((one) => at - one.heardAt > PATIENCE_S || isPartOfRtty(one, wanted));
+    for (const one of gone) end(one);
+    for (const signal of wanted.sort((one, other) => other.over - one.over)) {
+      if (readers.length >= most) {
+        const weakest = readers.reduce((least, one) => (rank(one, at) < rank(least, at) ? one : least));
+        if (rank(weakest, at) >= signal.over) break;
+        end(weakest);
+      }
+      const begun = begin(signal, at);
+      // What it sent before it was found.
+      read(begun, at);
+      readers.push(begun);
+    }
+  }
+
+  function isReadable({ kind, widthHz }: FoundSignal): boolean {
+    return kind === "carrier" || (kind === "tones" && widthHz >= LOWEST_SHIFT && widthHz <= HIGHEST_SHIFT);
+  }
+  /** A carrier that was one of two tones before both were known as such. */
+  function isPartOfRtty({ kind, hertz }: Reader, signals: readonly FoundSignal[]): boolean {
+    const isNear = (one: FoundSignal) => Math.abs(lowestHz + one.hertz - hertz) <= one.widthHz / 2 + SAME_HZ;
+    return kind === "morse" && signals.some((one) => one.kind === "tones" && isNear(one));
+  }
+  /** Who is not heard now gives way first. */
+  function rank({ over, heardAt }: Reader, at: number): number {
+    return over - (at - heardAt) * 3;
+  }
+  function end(reader: Reader): void {
+    channels.close(reader.channel);
+    readers = readers.filter((one) => one !== reader);
+  }
+
+  return {
+    take(samples, at) {
+      channels.take(samples);
+      for (const reader of readers) read(reader, at);
+      for (const spectrum of spectra.take(samples)) follow(finder.take(spectrum, LEVEL, at), at);
+    },
+    lines: () =>
+      readers
+        .filter(({ text }) => text.trim() !== "")
+        .sort((one, other) => one.hertz - other.hertz)
+        .map(({ id, hertz, kind, shiftHz, text, sure, at, about }) => ({
+          ...{ id, hertz: Math.round(hertz), kind, shiftHz: Math.round(shiftHz), text, sure, at },
+          ...about(),
+        })),
+  };
+}
