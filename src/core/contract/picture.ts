@@ -37,3 +37,28 @@ export type PictureRow = z.output<typeof pictureRowSchema>;
 export function wantedHzOf(detail: PictureLook["detail"]): number {
   return PICTURE_DETAILS.find(({ id }) => id === detail)!.wantedHz;
 }
+
+/** What is read of one signal that a receiver hears. */
+export const readLineSchema = z.object({
+  /** The same as long as it is read. */
+  id: z.int(),
+  /** The carrier of Morse, the middle of both tones of RTTY. */
+  hertz: z.number(),
+  kind: z.enum(["morse", "rtty"]),
+  /** Words a minute of Morse, baud of RTTY; null before it is known. */
+  speed: z.number().nullable(),
+  /** Between the tones of RTTY, Hz. */
+  shiftHz: z.number(),
+  /** Mark and space stand in each other's place. */
+  isInverted: z.boolean(),
+  /** The last signs, and of each how sure it is: 0 to 9. */
+  text: z.string().max(1000),
+  sure: z.string().regex(/^\d*$/).max(1000),
+  /** When the last sign came, seconds since 1970 UTC. */
+  at: z.number(),
+});
+
+/** What is read of all, from the lowest frequency on. */
+export const readLinesSchema = z.object({ lines: z.array(readLineSchema).max(100) });
+/** So many signals are read at once. */
+export const MOST_READ = 20;

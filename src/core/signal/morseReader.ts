@@ -54,6 +54,8 @@ const PARTS: readonly Part[] = [
   { dots: 3, share: 0.3, spread: 0.46 },
   { dots: 7, share: 0.1, spread: 0.7 },
 ];
+/** Longer than so many dots no part lasts. */
+const LONGEST = 12;
 const [DOT, DASH, INSIDE, WORDS, IDLE, NONE] = [0, 1, 2, 4, 5, 6];
 /** Farther from its length than so many deviations nothing is. */
 const DEVIATIONS = 2.5;
@@ -143,6 +145,8 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
   let best: Trial | null = null;
   /** Since when it is about so fast, steps. */
   let chosenAt = 0;
+  /** It is about so fast for long enough. */
+  let isSure = false;
   /** Of the last letters: how long they lasted, steps, and how many dots that should be. */
   let [lasted, dots] = [0, 0];
   /** What was read until here stands, steps. */
@@ -286,8 +290,25 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
     }
     if (most <= 0 || chosen === null) return;
     if (best !== null && most <= gainOf(best) * (isResting(best) ? BETTER_AT_REST : 1) + BETTER) return;
-    if (best === null || abs(trials.indexOf(best) - trials.indexOf(chosen)) > ALIKE) chosenAt = steps;
+    if (best === null || abs(trials.indexOf(best) - trials.indexOf(chosen)) > ALIKE)
+      [chosenAt, isSure] = [steps, false];
     best = chosen;
+  }
+
+  /** Reads anew from where what was read stands: by now it is known how strong the carrier is, and how fast it is keyed. */
+  function readAnew(trial: Trial): void {
+    const { tick, marks, pauses, pauseBy } = trial;
+    const farthest = trial.read - TICKS_KEPT / 2;
+    const from = max(0, farthest, ceil(settled / tick));
+    if (from >= trial.read) return;
+    const until = trial.read * tick;
+    const begun = max(0, worthAt(trial, from));
+    for (let ago = 0; ago < TICKS * LONGEST; ago++)
+      marks[(from - ago) & TICK_MASK] = pauses[(from - ago) & TICK_MASK] = NEVER;
+    pauses[from & TICK_MASK] = begun;
+    pauseBy[from & TICK_MASK] = IDLE;
+    trial.read = from;
+    read(trial, until);
   }
 
   /** Letters of the likeliest way that ended before a step, and were not given yet. */
@@ -327,7 +348,7 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
       if (by === DOT || by === DASH) {
         const worth = worthOf(trial, from, to, by === DOT ? 1 : 3);
         elements.push({ sign: by === DOT ? "." : "-", from, to, worth, gap });
-      } else if (by === INSIDE) gap = -worthOf(trial, from, to, 1);
+      } else if (by === INSIDE) gap = -fullWorth(trial, sqrt(energy(sumI, sumQ, from, to)), to - from);
       else close(true, by === WORDS);
     }
     close(until >= trial.read * tick, false);
@@ -341,6 +362,10 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
     }
     choose();
     if (delay > 0 && steps - chosenAt < SURE_S / STEP_S) return [];
+    if (best !== null && !isSure) {
+      isSure = true;
+      readAnew(best);
+    }
     return letters(delay === 0 ? Infinity : steps - delay - LAG * (best?.dot ?? 0));
   }
 
@@ -370,10 +395,16 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
  *
  * @param length of the sum of these steps
  */
-function worthIn({ scale, loss, dot }: Trial, length: number, steps: number): number {
-  const worth = quickLogBessel(scale * length) - loss * steps;
+function worthIn(trial: Trial, length: number, steps: number): number {
+  const { scale, loss, dot } = trial;
+  const worth = fullWorth(trial, length, steps);
   if (loss * dot < STRONG) return worth;
   return max(worth, quickLogBessel(scale * FAINTER * length) - loss * FAINTER ** 2 * steps - FAINT);
+}
+
+/** The same, unless he faded. */
+function fullWorth({ scale, loss }: Trial, length: number, steps: number): number {
+  return quickLogBessel(scale * length) - loss * steps;
 }
 
 /** So finely, and so far, the logarithm of the Bessel function is known beforehand. */

@@ -60,6 +60,9 @@ const SIGNS = 160;
 /** Farther from each other than so much, Hz, signals are not one of RTTY. */
 const [LOWEST_SHIFT, HIGHEST_SHIFT] = [100, 500];
 
+/** Of so many signs at the end as many must make sense: what is no text gives signs, too, but doubtful ones. */
+const [JUDGED, LEAST_LETTERS, LEAST_SURE, MOST_UNKNOWN] = [24, 3, 6, 0.2];
+
 interface Read {
   readonly sign: string;
   readonly confidence: number;
@@ -195,11 +198,19 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
     },
     lines: () =>
       readers
-        .filter(({ text }) => text.trim() !== "")
+        .filter(isText)
         .sort((one, other) => one.hertz - other.hertz)
         .map(({ id, hertz, kind, shiftHz, text, sure, at, about }) => ({
           ...{ id, hertz: Math.round(hertz), kind, shiftHz: Math.round(shiftHz), text, sure, at },
           ...about(),
         })),
   };
+}
+
+function isText({ text, sure }: Pick<TextLine, "text" | "sure">): boolean {
+  const judged = [...text].map((sign, at) => ({ sign, sure: Number(sure[at]) })).filter(({ sign }) => sign !== " ");
+  const last = judged.slice(-JUDGED);
+  const unknown = last.filter(({ sign }) => sign === "*").length;
+  const mean = last.reduce((sum, one) => sum + one.sure, 0) / last.length;
+  return last.length >= LEAST_LETTERS && mean >= LEAST_SURE && unknown <= last.length * MOST_UNKNOWN;
 }

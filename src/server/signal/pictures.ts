@@ -15,10 +15,10 @@ export interface SampleBlock {
   readonly bytes: Uint8Array;
 }
 
-/** What is looked at, and how. */
+/** What is wanted of a receiver: the picture of its band, made in some way, or what is read there. */
 export interface Watched {
   readonly source: number;
-  readonly look: PictureLook;
+  readonly look: PictureLook | "text";
 }
 
 /** What the thread is told, and what it says. */
@@ -27,15 +27,18 @@ export type PictureOrder =
   | { readonly do: "leave"; readonly key: string }
   | { readonly do: "samples"; readonly block: SampleBlock };
 export type PictureSaid =
-  | { readonly is: "row"; readonly key: string; readonly row: Uint8Array }
+  | { readonly is: "made"; readonly key: string; readonly block: Uint8Array }
   | { readonly is: "taken"; readonly source: number };
 
-/** The pictures of what receivers hear, made in a thread, as long as somebody looks. */
+/** The pictures of what receivers hear, and what is read of it: made in a thread, as long as somebody looks. */
 export interface Pictures {
   /** A receiver heard something; where nobody looks it is passed over. */
   received(block: SampleBlock): void;
-  /** Gives each row as it is made, as a block with its `PictureRow`; gives how to look no more. */
-  watch(watched: Watched, give: (row: Uint8Array) => void): () => void;
+  /**
+   * Gives each row as it is made, as a block with its `PictureRow`, or what is read, whenever it is more, as a line of
+   * JSON; gives how to look no more.
+   */
+  watch(watched: Watched, give: (block: Uint8Array) => void): () => void;
   close(): void;
 }
 
@@ -44,7 +47,7 @@ const MOST_WAITING = 8;
 
 export function createPictures(fault: (error: unknown) => void): Pictures {
   let worker: Worker | null = null;
-  const watchers = new Map<string, { readonly watched: Watched; readonly gives: Set<(row: Uint8Array) => void> }>();
+  const watchers = new Map<string, { readonly watched: Watched; readonly gives: Set<(block: Uint8Array) => void> }>();
   const waiting = new Map<number, number>();
 
   const tell = (order: PictureOrder) => worker?.postMessage(order);
@@ -55,7 +58,7 @@ export function createPictures(fault: (error: unknown) => void): Pictures {
     thread.unref();
     thread.on("message", (said: PictureSaid) => {
       if (said.is === "taken") waiting.set(said.source, Math.max(0, (waiting.get(said.source) ?? 0) - 1));
-      else for (const give of watchers.get(said.key)?.gives ?? []) give(said.row);
+      else for (const give of watchers.get(said.key)?.gives ?? []) give(said.block);
     });
     thread.on("error", (error) => {
       fault(error);
@@ -87,7 +90,7 @@ export function createPictures(fault: (error: unknown) => void): Pictures {
     },
     watch(watched, give) {
       const { source, look } = watched;
-      const key = `${source} ${look.detail} ${look.window} ${look.rows}`;
+      const key = `${source} ${look === "text" ? look : `${look.detail} ${look.window} ${look.rows}`}`;
       const known = watchers.get(key);
       if (known === undefined) {
         watchers.set(key, { watched, gives: new Set([give]) });

@@ -102,6 +102,15 @@ export const picture = endpoint({
   answer: { media: "application/octet-stream" },
 });
 
+export const text = endpoint({
+  method: "GET",
+  path: "links/{linkId}/text",
+  summary:
+    "What is read of the Morse and RTTY that a receiver hears, again and again: a line of JSON with all that is read now, as often as there is more",
+  needs: "read",
+  answer: { media: "application/x-ndjson" },
+});
+
 export const descriptors = endpoint({
   method: "GET",
   path: "radios/descriptors",
