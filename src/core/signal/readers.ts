@@ -5,7 +5,7 @@ import { createSignalFinder, type FoundSignal } from "./signals";
 import { createSpectrumMaker, SPECTRUM_WINDOWS } from "./spectrum";
 
 /** What was read of a signal. */
-export interface TextLine {
+export interface ReadLine {
   /** The same as long as it is read. */
   readonly id: number;
   /** Where it is read: of Morse the carrier, of RTTY the middle of both tones, Hz as signals are found. */
@@ -33,7 +33,7 @@ export interface Readers {
    */
   readonly take: (samples: Float32Array, at: number) => void;
   /** What was read, from the lowest frequency on: lines with text alone. */
-  readonly lines: () => readonly TextLine[];
+  readonly lines: () => readonly ReadLine[];
 }
 
 export interface ReadersOptions {
@@ -63,6 +63,11 @@ const [LOWEST_SHIFT, HIGHEST_SHIFT] = [100, 500];
 /** Of so many signs at the end as many must make sense: what is no text gives signs, too, but doubtful ones. */
 const [JUDGED, LEAST_LETTERS, LEAST_SURE, MOST_UNKNOWN] = [24, 3, 6, 0.2];
 
+/** Signs of RTTY are less sure than this where nobody sends. */
+const LEAST_RTTY = 0.3;
+/** Faster than so many words a minute is no hand, and no key. */
+const FASTEST_READ = 52;
+
 interface Read {
   readonly sign: string;
   readonly confidence: number;
@@ -71,11 +76,11 @@ interface Read {
 /** One signal that is read. */
 interface Reader {
   readonly id: number;
-  readonly kind: TextLine["kind"];
+  readonly kind: ReadLine["kind"];
   readonly channel: Channel;
   readonly take: (sound: Float32Array) => readonly Read[];
   readonly tune: (hertz: number) => void;
-  readonly about: () => Pick<TextLine, "speed" | "isInverted">;
+  readonly about: () => Pick<ReadLine, "speed" | "isInverted">;
   readonly shiftHz: number;
   hertz: number;
   over: number;
@@ -131,7 +136,7 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
     return {
       kind: "rtty" as const,
       shiftHz,
-      take: (sound: Float32Array) => reader.take(sound),
+      take: (sound: Float32Array) => reader.take(sound).filter(({ confidence }) => confidence >= LEAST_RTTY),
       tune: () => {},
       about: () => ({ speed: reader.kind()?.baud ?? null, isInverted: reader.kind()?.isInverted ?? false }),
     };
@@ -145,22 +150,20 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
     for (const signal of signals) {
       if (!isReadable(signal)) continue;
       const hertz = lowestHz + signal.hertz;
-      const kind = signal.kind === "tones" ? "rtty" : "morse";
-      const known = readers.find((one) => one.kind === kind && Math.abs(one.hertz - hertz) <= SAME_HZ);
-      if (known === undefined) {
-        if (kind === "rtty" ? at - sinceOf(signal.hertz) >= PAIRED_S : at - signal.since >= HEARD_S)
-          wanted.push(signal);
-        continue;
-      }
-      known.heardAt = at;
-      known.over = signal.over;
-      if (kind === "rtty" || Math.abs(known.hertz - hertz) < FOLLOWED_HZ) continue;
-      known.hertz = hertz;
-      known.tune(hertz);
+      const known = readerOf(signal, hertz);
+      if (known !== undefined) {
+        known.heardAt = at;
+        known.over = signal.over;
+        if (known.kind === "rtty" || Math.abs(known.hertz - hertz) < FOLLOWED_HZ) continue;
+        known.hertz = hertz;
+        known.tune(hertz);
+      } else if (signal.kind === "tones" ? at - sinceOf(signal.hertz) >= PAIRED_S : at - signal.since >= HEARD_S)
+        wanted.push(signal);
     }
-    const gone = readers.filter((one) => at - one.heardAt > PATIENCE_S || isPartOfRtty(one, wanted));
-    for (const one of gone) end(one);
+    for (const one of readers) if (at - one.heardAt > PATIENCE_S) end(one);
     for (const signal of wanted.sort((one, other) => other.over - one.over)) {
+      // Its tones may have been taken for carriers before both were known as such.
+      if (signal.kind === "tones") for (const one of readers) if (isToneOf(one, signal)) end(one);
       if (readers.length >= most) {
         const weakest = readers.reduce((least, one) => (rank(one, at) < rank(least, at) ? one : least));
         if (rank(weakest, at) >= signal.over) break;
@@ -173,13 +176,20 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
     }
   }
 
+  /** What reads a signal already: also RTTY of which one tone alone is seen at the moment. */
+  function readerOf({ kind }: FoundSignal, hertz: number): Reader | undefined {
+    return readers.find((one) => {
+      const far = Math.abs(one.hertz - hertz);
+      if (one.kind === "morse") return kind === "carrier" && far <= SAME_HZ;
+      return far <= SAME_HZ + (kind === "carrier" ? one.shiftHz / 2 : 0);
+    });
+  }
+
   function isReadable({ kind, widthHz }: FoundSignal): boolean {
     return kind === "carrier" || (kind === "tones" && widthHz >= LOWEST_SHIFT && widthHz <= HIGHEST_SHIFT);
   }
-  /** A carrier that was one of two tones before both were known as such. */
-  function isPartOfRtty({ kind, hertz }: Reader, signals: readonly FoundSignal[]): boolean {
-    const isNear = (one: FoundSignal) => Math.abs(lowestHz + one.hertz - hertz) <= one.widthHz / 2 + SAME_HZ;
-    return kind === "morse" && signals.some((one) => one.kind === "tones" && isNear(one));
+  function isToneOf({ kind, hertz }: Reader, signal: FoundSignal): boolean {
+    return kind === "morse" && Math.abs(lowestHz + signal.hertz - hertz) <= signal.widthHz / 2 + SAME_HZ;
   }
   /** Who is not heard now gives way first. */
   function rank({ over, heardAt }: Reader, at: number): number {
@@ -198,7 +208,7 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
     },
     lines: () =>
       readers
-        .filter(isText)
+        .filter((one) => isText(one) && (one.about().speed ?? 0) <= (one.kind === "morse" ? FASTEST_READ : Infinity))
         .sort((one, other) => one.hertz - other.hertz)
         .map(({ id, hertz, kind, shiftHz, text, sure, at, about }) => ({
           ...{ id, hertz: Math.round(hertz), kind, shiftHz: Math.round(shiftHz), text, sure, at },
@@ -207,7 +217,7 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
   };
 }
 
-function isText({ text, sure }: Pick<TextLine, "text" | "sure">): boolean {
+function isText({ text, sure }: Pick<ReadLine, "text" | "sure">): boolean {
   const judged = [...text].map((sign, at) => ({ sign, sure: Number(sure[at]) })).filter(({ sign }) => sign !== " ");
   const last = judged.slice(-JUDGED);
   const unknown = last.filter(({ sign }) => sign === "*").length;
