@@ -2,7 +2,8 @@
 
 import { Pause, Play, X } from "lucide-react";
 import { Button } from "../kit/Button";
-import { type HeardStore, useHeard } from "./heardStore";
+import { useValue } from "../kit/valueStore";
+import type { HeardStore } from "./heardStore";
 import { clockText } from "./recording";
 
 interface PlayerProps {
@@ -18,7 +19,7 @@ interface PlayerProps {
 
 /** A recording that is played: where it is, and how to go elsewhere in it. */
 export function Player({ name, seconds, heard, isPlaying, onPlay, onSeek, onClose }: PlayerProps) {
-  const at = useHeard(heard, (told) => Math.floor(told?.at ?? 0));
+  const at = useValue(heard, (told) => Math.floor(told?.at ?? 0));
   return (
     <div role="group" aria-label="Recording" className="flex items-center gap-2 border-b border-line px-2 py-1">
       <Button small look="quiet" aria-label={isPlaying ? "Pause" : "Play"} onClick={() => onPlay(!isPlaying)}>

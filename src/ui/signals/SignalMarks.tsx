@@ -4,7 +4,7 @@ import { memo } from "react";
 import type { FoundSignal } from "@/core/signal";
 import { shareAt, type View } from "../tuning/rulerView";
 import type { HeardStore } from "./heardStore";
-import { useHeard } from "./heardStore";
+import { useValue } from "../kit/valueStore";
 import { type PictureLayout, placedIn } from "./pictureLayout";
 import { signalText } from "./signalText";
 
@@ -25,8 +25,8 @@ const [DEEP, CARRIER] = [7, 3];
 /** What stands above the noise, each with a mark at the ruler; one of them is where the keys are. */
 export const SignalMarks = memo(function SignalMarks(props: SignalMarksProps) {
   const { heard, layout, view, activeId, aimedId, onKeyDown } = props;
-  const signals = useHeard(heard, (told) => told?.signals ?? NONE);
-  const at = useHeard(heard, (told) => Math.floor(told?.at ?? 0));
+  const signals = useValue(heard, (told) => told?.signals ?? NONE);
+  const at = useValue(heard, (told) => Math.floor(told?.at ?? 0));
   const { point } = placedIn(layout);
   const seen = signals.filter(({ hertz }) => hertz >= view.lowHz && hertz <= view.highHz);
   const active = seen.findIndex(({ id }) => id === activeId);

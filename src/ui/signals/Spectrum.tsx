@@ -1,21 +1,20 @@
 "use client";
 
 import { X } from "lucide-react";
-import Link from "next/link";
 import { type DragEvent, useEffect, useMemo, useRef, useState } from "react";
-import type { Link as LinkView, SpotView } from "@/core/contract";
+import type { SpotView } from "@/core/contract";
 import { toast } from "sonner";
 import { Button } from "../kit/Button";
 import { LoadFailure } from "../kit/LoadFailure";
-import { useKept } from "../kit/kept";
 import type { Picked } from "../shell/radio";
-import { useLinks } from "../shell/useLinks";
 import { keptPicture } from "./keptPicture";
+import { NoReceiver } from "./NoReceiver";
 import type { Recording } from "./recording";
 import { RecordingWindow } from "./RecordingWindow";
 import { openSoundInput, type SoundInput } from "./soundInput";
 import { receiverSource, recordingSource, soundSource } from "./source";
 import { SpectrumView } from "./SpectrumView";
+import { useReceiver } from "./useReceiver";
 
 interface SpectrumProps {
   /** Of any band. */
@@ -27,8 +26,7 @@ interface SpectrumProps {
 
 /** The band as a picture, as one of the receivers hears it, or as a recording has it. */
 export function Spectrum(props: SpectrumProps) {
-  const { links, loaded, error, refetch } = useLinks();
-  const { linkId } = useKept(keptPicture);
+  const { links, loaded, error, refetch, receivers, receiver } = useReceiver();
   /** What failed is begun anew where one asks for it. */
   const [attempt, setAttempt] = useState(0);
   const [file, setFile] = useState<File | null>(null);
@@ -36,8 +34,6 @@ export function Spectrum(props: SpectrumProps) {
   const [input, setInput] = useState<SoundInput | null>(null);
   const [isRefused, setRefused] = useState<string | null>(null);
   const picker = useRef<HTMLInputElement>(null);
-  const receivers = links.filter(({ role, on }) => role === "receiver" && on);
-  const receiver = receivers.find(({ id }) => id === linkId) ?? receivers[0];
   const source = useMemo(
     () =>
       recording !== null
@@ -82,7 +78,18 @@ export function Spectrum(props: SpectrumProps) {
       {source === null ? (
         <div className="p-8 text-center text-soft">
           {loaded ? (
-            <NoReceiver all={links} onChoose={choose} onListen={() => void listen(null)} />
+            <>
+              <NoReceiver all={links} gives="what it hears stands here, with the calls of those who are heard." />
+              <p className="pt-3">
+                Or drop a recording here, a WAV file of sound or of I and Q.{" "}
+                <Button small onClick={choose}>
+                  Open a recording
+                </Button>{" "}
+                <Button small onClick={() => void listen(null)}>
+                  Listen to a sound input
+                </Button>
+              </p>
+            </>
           ) : error === null ? (
             "Looking for receivers."
           ) : (
@@ -141,35 +148,5 @@ export function Spectrum(props: SpectrumProps) {
         />
       )}
     </section>
-  );
-}
-
-interface NoReceiverProps {
-  all: readonly LinkView[];
-  onChoose: () => void;
-  onListen: () => void;
-}
-
-function NoReceiver({ all, onChoose, onListen }: NoReceiverProps) {
-  const off = all.find(({ role }) => role === "receiver");
-  return (
-    <>
-      <p>
-        {off === undefined ? "No receiver is linked yet. " : `${off.name} is turned off. `}
-        <Link href="/station?page=links" className="text-signal underline">
-          {off === undefined ? "Add one in Station" : "Turn it on in Station"}
-        </Link>
-        : what it hears stands here, with the calls of those who are heard.
-      </p>
-      <p className="pt-3">
-        Or drop a recording here, a WAV file of sound or of I and Q.{" "}
-        <Button small onClick={onChoose}>
-          Open a recording
-        </Button>{" "}
-        <Button small onClick={onListen}>
-          Listen to a sound input
-        </Button>
-      </p>
-    </>
   );
 }

@@ -97,6 +97,15 @@ export function SpectrumHead(props: SpectrumHeadProps) {
         )}
         <Button
           small
+          aria-pressed={choice.reads}
+          title="The text of the Morse and RTTY that is heard, below the picture"
+          className={on(choice.reads)}
+          onClick={() => change({ reads: !choice.reads })}
+        >
+          Text
+        </Button>
+        <Button
+          small
           look="quiet"
           aria-expanded={isOpen}
           aria-label="How it is drawn"

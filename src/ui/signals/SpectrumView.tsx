@@ -7,7 +7,14 @@ import { bandLabel, bandOfFrequency, formatFrequency, modeGroup } from "@/core/b
 import { baseCall } from "@/core/callsign";
 import type { Link as LinkView, SpotView } from "@/core/contract";
 import { regionOf } from "@/core/entity";
-import { type FoundSignal, landingOf, nearestSignal, soundPlaceOf, SPECTRUM_WINDOWS } from "@/core/signal";
+import {
+  type FoundSignal,
+  landingOf,
+  nearestSignal,
+  type ReadLine,
+  soundPlaceOf,
+  SPECTRUM_WINDOWS,
+} from "@/core/signal";
 import { type BandEntry, bandEntries, nextEntry } from "../airwaves/bandEntries";
 import { BandNames } from "../airwaves/BandNames";
 import { ACROSS, bandPlan, wayOf } from "../airwaves/bandPlan";
@@ -20,19 +27,22 @@ import { useLive } from "../kit/useLive";
 import { useNow } from "../kit/useNow";
 import { useSize } from "../kit/useSize";
 import { turnsOf, useWheel } from "../kit/useWheel";
+import { useValue } from "../kit/valueStore";
 import { useLogbook } from "../shell/logbook";
 import { type Picked, useRadio, useTuning } from "../shell/radio";
 import { HERE } from "../tuning/marks";
 import { hertzAt, keptInSight, reachOf, stretched, type View, viewAround } from "../tuning/rulerView";
 import { useBandMarks } from "../tuning/useBandMarks";
 import { heardEntries, nextSignal, signalAt } from "./heardEntries";
-import { createHeardStore, type HeardStore, useHeard } from "./heardStore";
+import { createHeardStore, type HeardStore } from "./heardStore";
+import { DecodedText } from "./DecodedText";
 import { keptPicture } from "./keptPicture";
 import { LevelHandle } from "./LevelHandle";
 import { coloursOf, type PictureColours } from "./pictureColours";
 import { layoutOf, placedIn } from "./pictureLayout";
 import { PictureMarks } from "./PictureMarks";
 import { Player } from "./Player";
+import { NOTHING_READ, ReceiverText } from "./ReceiverText";
 import { SignalMarks } from "./SignalMarks";
 import { agoText, signalText } from "./signalText";
 import type { Source } from "./source";
@@ -56,6 +66,8 @@ const ROWS = 20;
 const SAME_HZ = 30;
 
 const NOBODY: readonly BandEntry[] = [];
+const NO_SPOTS: readonly SpotView[] = [];
+const NO_LINES: readonly ReadLine[] = [];
 
 interface SpectrumViewProps {
   source: Source;
@@ -107,7 +119,7 @@ export function SpectrumView(props: SpectrumViewProps) {
   const receivesHz = useRadio((radio) => (isLive ? (radio.state?.frequencyHz ?? radio.frequencyHz) : null));
   const transmitsHz = useRadio((radio) => (isLive && radio.state?.split === true ? radio.state.secondHz : null));
   const choice = useKept(keptPicture);
-  const { detail, window, trace, linesPerSecond, level, heardOnly } = choice;
+  const { detail, window, trace, linesPerSecond, level, heardOnly, reads } = choice;
   const [heard] = useState(createHeardStore);
   const [canvasBox, setCanvasBox] = useState<HTMLDivElement | null>(null);
   const [box, setBox] = useState<HTMLDivElement | null>(null);
@@ -137,8 +149,8 @@ export function SpectrumView(props: SpectrumViewProps) {
     void api?.open({ from: open({ detail, window, rows: ROWS }, second), rowsPerSecond: ROWS, reach });
   }, [api, heard, open, detail, window, isPlaying, sought]);
   useEffect(() => {
-    void api?.wish({ trace, pace: ROWS / linesPerSecond, level });
-  }, [api, trace, linesPerSecond, level]);
+    void api?.wish({ trace, pace: ROWS / linesPerSecond, level, reads });
+  }, [api, trace, linesPerSecond, level, reads]);
 
   // What is in sight.
   const [lowHz, highHz] = useStretch(heard);
@@ -365,7 +377,7 @@ export function SpectrumView(props: SpectrumViewProps) {
   const why = source.why(isHeard);
   if (failure !== null) return <LoadFailure text={`There is no picture: ${failure}`} onRetry={onAgain} />;
   return (
-    <div className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)_auto]">
+    <div className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)_auto_auto]">
       <SpectrumHead
         isLive={isLive}
         receiver={sound === null ? receiver : undefined}
@@ -483,6 +495,17 @@ export function SpectrumView(props: SpectrumViewProps) {
           </p>
         )}
       </div>
+      {reads ? (
+        <div className="h-[30cqh] max-h-56 min-h-24 border-t border-line">
+          {isLive && sound === null && receiver !== undefined ? (
+            <ReceiverText receiver={receiver} spots={spots} onPick={onPick} onLeave={onLeave} />
+          ) : (
+            <TextHere heard={heard} spots={isLive ? spots : NO_SPOTS} onPick={onPick} onLeave={onLeave} />
+          )}
+        </div>
+      ) : (
+        <span />
+      )}
       <SpectrumFoot
         heard={heard}
         pointer={pointer}
@@ -495,14 +518,27 @@ export function SpectrumView(props: SpectrumViewProps) {
   );
 }
 
+interface TextHereProps {
+  heard: HeardStore;
+  spots: readonly SpotView[];
+  onPick: (picked: Picked) => void;
+  onLeave: () => void;
+}
+
+/** What is read in this browser, of a sound input or of a recording. */
+function TextHere({ heard, ...props }: TextHereProps) {
+  const lines = useValue(heard, (told) => told?.lines ?? NO_LINES);
+  return <DecodedText lines={lines} empty={NOTHING_READ} {...props} />;
+}
+
 /** What is heard from where to where, Hz; from 0 to 0 where nothing is. */
 function useStretch(heard: HeardStore): readonly [lowHz: number, highHz: number] {
-  return [useHeard(heard, (told) => told?.lowHz ?? 0), useHeard(heard, (told) => told?.highHz ?? 0)];
+  return [useValue(heard, (told) => told?.lowHz ?? 0), useValue(heard, (told) => told?.highHz ?? 0)];
 }
 
 /** Of all entries those that are heard, where only they are wanted; the same list as long as it is the same ones. */
 function useHeardOnly(all: readonly BandEntry[], heard: HeardStore, heardOnly: boolean): readonly BandEntry[] {
-  const keys = useHeard(heard, (told) =>
+  const keys = useValue(heard, (told) =>
     heardOnly
       ? heardEntries(all, told?.signals ?? [])
           .map(({ key }) => key)
@@ -545,7 +581,7 @@ interface SpectrumFootProps {
 
 /** What the pointer or the keys are at, in words, or else how many are heard. */
 function SpectrumFoot({ heard, pointer, pointed, activeId, isAway, band }: SpectrumFootProps) {
-  const told = useHeard(heard, (now) => now);
+  const told = useValue(heard, (now) => now);
   const active = told?.signals.find(({ id }) => id === activeId);
   const text =
     told === null

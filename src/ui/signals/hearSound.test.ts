@@ -2,6 +2,7 @@ import { type PictureRow, pictureLookSchema } from "@/core/contract";
 import type { SoundPlace } from "@/core/signal";
 import { noiseOf } from "@/core/signal/testing";
 import { hearSound } from "./hearSound";
+import type { SoundPiece } from "./pictureWork";
 
 const RATE = 48_000;
 const LOOK = pictureLookSchema.parse({});
@@ -9,6 +10,7 @@ const LOOK = pictureLookSchema.parse({});
 /** What is heard of a tone, where a radio is. */
 function hear(place: () => SoundPlace) {
   const rows: { row: PictureRow; levels: Uint8Array }[] = [];
+  const pieces: SoundPiece[] = [];
   let take: ((samples: Float32Array) => void) | null = null;
   const leaving = new AbortController();
   let now = 1000;
@@ -16,7 +18,7 @@ function hear(place: () => SoundPlace) {
   const heard = hearSound(
     { rate: RATE, listen: (next) => (take = next) },
     LOOK,
-    (row, levels) => rows.push({ row, levels }),
+    { row: (row, levels) => void rows.push({ row, levels }), sound: (piece) => void pieces.push(piece) },
     leaving.signal,
     { placeNow: place, now: () => now },
   );
@@ -34,7 +36,7 @@ function hear(place: () => SoundPlace) {
     const { row, levels } = rows.at(-1)!;
     return row.lowHz + levels.indexOf(Math.max(...levels)) * row.placeHz;
   };
-  return { rows, sound, loudest, leaving, heard, isHeard: () => take !== null };
+  return { rows, pieces, sound, loudest, leaving, heard, isHeard: () => take !== null };
 }
 
 test("a tone stands above the dial on the upper sideband, below it on the lower one", () => {
@@ -63,6 +65,13 @@ test("where the radio is turned, it stands elsewhere from then on", () => {
   hertz = 7_050_000;
   sound(1000, 1);
   expect(Math.abs(loudest() - 7_051_000)).toBeLessThan(30);
+});
+
+test("the sound itself is given to be read, with where it stands", () => {
+  const { sound, pieces } = hear(() => ({ hertz: 7_050_000, side: "lower" }));
+  sound(1000, 0.1);
+  expect(pieces[0]).toMatchObject({ rate: RATE, isIq: false, hertz: 7_050_000, goes: "down" });
+  expect(pieces[0]!.samples).toHaveLength(1024);
 });
 
 test("it ends where one leaves it", async () => {

@@ -1,6 +1,6 @@
 import { type PictureLook, wantedHzOf } from "@/core/contract";
 import { createLevels, type SoundPlace } from "@/core/signal";
-import type { GiveRow } from "./readStream";
+import type { Give } from "./pictureWork";
 
 /** Samples of a sound input as they come, and what is wrong when no more do. */
 export interface SoundHeard {
@@ -22,7 +22,7 @@ const WIDEST = 5000;
 export function hearSound(
   { listen, rate }: SoundHeard,
   look: PictureLook,
-  give: GiveRow,
+  give: Give,
   signal: AbortSignal,
   { placeNow, now }: { readonly placeNow: () => SoundPlace; readonly now: () => number },
 ): Promise<void> {
@@ -36,12 +36,14 @@ export function hearSound(
   const { placeHz } = maker;
   return new Promise((resolve) => {
     listen((samples) => {
+      const { hertz: zero, side: goes } = placeNow();
+      give.sound({ samples, rate, isIq: false, hertz: zero, goes: goes === "upper" ? "up" : "down", at: now() });
       for (const { levels: all, noise, looks } of maker.take(samples)) {
         const levels = all.subarray(0, Math.ceil(WIDEST / placeHz));
         const { hertz, side } = placeNow();
         const lowHz = side === "upper" ? hertz : hertz - (levels.length - 1) * placeHz;
         const row = { at: now(), lowHz, placeHz, noise, looks, bytes: levels.length };
-        give(row, side === "upper" ? levels.slice() : levels.toReversed());
+        give.row(row, side === "upper" ? levels.slice() : levels.toReversed());
       }
     });
     signal.addEventListener("abort", () => {

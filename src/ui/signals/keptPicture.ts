@@ -23,6 +23,8 @@ const pictureChoiceSchema = z.object({
   level: z.number().min(LEVELS.least).max(LEVELS.most),
   /** Only calls where something is heard. */
   heardOnly: z.boolean(),
+  /** What is read stands below the picture. */
+  reads: z.boolean().default(false),
 });
 export type PictureChoice = z.output<typeof pictureChoiceSchema>;
 
@@ -36,6 +38,7 @@ export const keptPicture = kept<PictureChoice>(
     linesPerSecond: 10,
     level: 9,
     heardOnly: true,
+    reads: false,
   },
   () => localStorage,
   (data) => pictureChoiceSchema.safeParse(data).data ?? null,

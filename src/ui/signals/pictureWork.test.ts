@@ -31,7 +31,7 @@ function begun(response?: Response) {
     {
       read: (_, give, signal) => {
         aborted.push(signal);
-        return readStream("/rows", give, signal, () => Promise.resolve(response ?? new Response(body())));
+        return readStream("/rows", give.row, signal, () => Promise.resolve(response ?? new Response(body())));
       },
       tell: (one) => told.push(one),
       ended: (text) => failures.push(text),
@@ -71,7 +71,7 @@ test("what stands out is told a few times a second, where it stands on the band"
 
 test("a level that is raised leaves out what is below it", async () => {
   const { give, told, work } = begun();
-  work.wish({ trace: "now", pace: 1, level: 36 });
+  work.wish({ trace: "now", pace: 1, level: 36, reads: false });
   await give(...seconds(3, 100));
   expect(told.at(-1)!.signals).toEqual([]);
 });
@@ -112,8 +112,8 @@ test("another source takes the place of one", async () => {
 });
 
 test.each([
-  ["a page", () => new Response("<!doctype html>\n"), "What came is no picture"],
-  ["rows of something else", () => new Response(`{"at":"noon","bytes":1}\nx`), "What came is no picture"],
+  ["a page", () => new Response("<!doctype html>\n"), "What came is nothing of a receiver"],
+  ["rows of something else", () => new Response(`{"at":"noon","bytes":1}\nx`), "What came is nothing of a receiver"],
   ["a refusal", () => Response.json({ detail: "There is no receiver 9." }, { status: 404 }), "There is no receiver 9."],
   ["a fault without words", () => new Response("", { status: 502 }), "The server answers 502."],
   ["an end", () => new Response(row(1, 3) as Uint8Array<ArrayBuffer>), "The server ended the picture."],

@@ -1,5 +1,13 @@
-import type { PictureLook, PictureRow } from "@/core/contract";
-import { createSignalFinder, type FoundSignal, type SignalFinder, spectrumOf } from "@/core/signal";
+import { MOST_READ, type PictureLook, type PictureRow } from "@/core/contract";
+import {
+  createReaders,
+  createSignalFinder,
+  type FoundSignal,
+  type Readers,
+  type ReadLine,
+  type SignalFinder,
+  spectrumOf,
+} from "@/core/signal";
 import { decibelsOf, type Drawing, type PictureShown } from "./pictureDrawing";
 import { createPictureLines } from "./pictureLines";
 import type { Playing } from "./playRecording";
@@ -13,6 +21,25 @@ export interface PictureSource {
   readonly reach: number;
 }
 
+/** Samples of what is heard, to be read, too. */
+export interface SoundPiece {
+  readonly samples: Float32Array;
+  /** Samples or pairs a second. */
+  readonly rate: number;
+  readonly isIq: boolean;
+  /** Where its frequency zero stands, Hz; from there on it goes up, or down. */
+  readonly hertz: number;
+  readonly goes: "up" | "down";
+  /** Its end, seconds as those of rows. */
+  readonly at: number;
+}
+
+/** What whatever a picture comes from gives. */
+export interface Give {
+  readonly row: GiveRow;
+  readonly sound: (piece: SoundPiece) => void;
+}
+
 /** What the trace shows beside what is now. */
 type TraceKind = "now" | "mean" | "peak";
 
@@ -22,6 +49,8 @@ export interface PictureWish {
   readonly pace: number;
   /** From which level on something is a signal, decibels over the noise. */
   readonly level: number;
+  /** Whether samples that are given are read. */
+  readonly reads: boolean;
 }
 
 /** What is told of a picture, a few times a second. */
@@ -33,13 +62,15 @@ export interface PictureTold {
   readonly highHz: number;
   /** Seconds since 1970 UTC; of a recording since it began. */
   readonly at: number;
+  /** What is read of samples; none where nothing is read here. */
+  readonly lines: readonly ReadLine[];
   /** The level at the pointer, decibels over the noise; null where there is no pointer or nothing is heard. */
   readonly pointed: number | null;
 }
 
 interface Means {
   /** Reads rows until there are no more. */
-  readonly read: (from: PictureSource["from"], give: GiveRow, signal: AbortSignal) => Promise<void>;
+  readonly read: (from: PictureSource["from"], give: Give, signal: AbortSignal) => Promise<void>;
   readonly tell: (told: PictureTold) => void;
   /** There are no more rows: why, or null where a recording is at its end. */
   readonly ended: (text: string | null) => void;
@@ -71,12 +102,14 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
   let source: PictureSource | null = null;
   let stream: AbortController | null = null;
   let shown: PictureShown | null = null;
-  let wish: PictureWish = { trace: "mean", pace: 1, level: 8 };
+  let wish: PictureWish = { trace: "mean", pace: 1, level: 8, reads: false };
   let finder: SignalFinder | null = null;
   let last: PictureRow | null = null;
   let now: Float32Array = new Float32Array(0);
   let mean: Float32Array = new Float32Array(0);
   let peak: Float32Array = new Float32Array(0);
+  let readers: { readonly of: string; readonly all: Readers; readonly hertz: number; readonly by: 1 | -1 } | null =
+    null;
   let pointed: number | null = null;
   let toldAt = 0;
   let [added, isWaiting, isHidden] = [0, false, false];
@@ -103,6 +136,22 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
     drawSoon();
   }
 
+  function readSound({ samples, rate, isIq, hertz, goes, at }: SoundPiece): void {
+    if (!wish.reads) return void (readers = null);
+    const of = `${rate} ${isIq} ${goes}`;
+    const isSame = readers?.of === of;
+    const isReversed = goes === "down";
+    const all = isSame ? readers!.all : createReaders({ rate, isIq, most: MOST_READ, isReversed });
+    readers = { of, all, hertz, by: isReversed ? -1 : 1 };
+    all.take(samples, at);
+  }
+
+  function linesNow(): readonly ReadLine[] {
+    if (readers === null) return [];
+    const { all, hertz, by } = readers;
+    return all.lines().map((line) => ({ ...line, hertz: hertz + by * line.hertz }));
+  }
+
   function tellNow(row: PictureRow, signals: readonly FoundSignal[]): void {
     toldAt = row.at;
     const place = pointed === null ? -1 : Math.round((pointed - row.lowHz) / row.placeHz);
@@ -111,6 +160,7 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
       lowHz: row.lowHz,
       highHz: row.lowHz + row.placeHz * row.bytes,
       at: row.at,
+      lines: linesNow(),
       pointed: now[place] ?? null,
     });
   }
@@ -133,8 +183,14 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
       const opened = (stream = new AbortController());
       source = next;
       finder = null;
-      const give: GiveRow = (row, levels) => {
-        if (!opened.signal.aborted) take(row, levels);
+      readers = null;
+      const give: Give = {
+        row: (row, levels) => {
+          if (!opened.signal.aborted) take(row, levels);
+        },
+        sound: (piece) => {
+          if (!opened.signal.aborted) readSound(piece);
+        },
       };
       const end = (text: string | null) => {
         if (opened.signal.aborted) return;

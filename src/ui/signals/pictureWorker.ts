@@ -4,21 +4,22 @@ import { hearSound, type SoundHeard } from "./hearSound";
 import { createDrawing, type PictureShown } from "./pictureDrawing";
 import {
   createPictureWork,
+  type Give,
   type PictureSource,
   type PictureTold,
   type PictureWish,
   type PictureWork,
 } from "./pictureWork";
 import { playRecording } from "./playRecording";
-import { type GiveRow, readStream } from "./readStream";
+import { readStream } from "./readStream";
 
 let work: PictureWork | null = null;
 let sound: SoundHeard = { rate: 48_000, listen: () => {} };
 let place: SoundPlace = { hertz: 0, side: "upper" };
 
 /** Rows of whatever a picture comes from. */
-function read(from: PictureSource["from"], give: GiveRow, signal: AbortSignal): Promise<void> {
-  if ("address" in from) return readStream(from.address, give, signal, (address) => fetch(address, { signal }));
+function read(from: PictureSource["from"], give: Give, signal: AbortSignal): Promise<void> {
+  if ("address" in from) return readStream(from.address, give.row, signal, (address) => fetch(address, { signal }));
   if ("sound" in from)
     return hearSound(sound, from.sound, give, signal, { placeNow: () => place, now: () => Date.now() / 1000 });
   const began = performance.now();

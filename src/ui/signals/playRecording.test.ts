@@ -8,6 +8,7 @@ import {
   type RecordedAs,
   type Recording,
 } from "./recording";
+import type { SoundPiece } from "./pictureWork";
 import { playRecording } from "./playRecording";
 
 const RATE = 8000;
@@ -41,13 +42,14 @@ function recordingOf(as: RecordedAs, channels: 1 | 2, toneHz: number): Recording
 
 interface Played {
   readonly rows: { readonly row: PictureRow; readonly levels: Uint8Array }[];
+  readonly pieces: SoundPiece[];
   readonly waited: number[];
 }
 async function play(recording: Recording, from = 0, signal = new AbortController().signal): Promise<Played> {
-  const played: Played = { rows: [], waited: [] };
+  const played: Played = { rows: [], pieces: [], waited: [] };
   await playRecording(
     { recording, look: LOOK, from },
-    (row, levels) => played.rows.push({ row, levels }),
+    { row: (row, levels) => void played.rows.push({ row, levels }), sound: (piece) => void played.pieces.push(piece) },
     signal,
     (seconds) => {
       played.waited.push(seconds);
@@ -109,7 +111,7 @@ test("of three gigabytes only the pieces that are heard are read", async () => {
   const leaving = new AbortController();
   await playRecording(
     { recording: { ...one, file: huge, form: { ...one.form, dataBytes } }, look: LOOK, from: 90_000 },
-    () => asked.length > 3 && leaving.abort(),
+    { row: () => void (asked.length > 3 && leaving.abort()), sound: () => {} },
     leaving.signal,
     () => Promise.resolve(),
   );

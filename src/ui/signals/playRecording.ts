@@ -1,6 +1,6 @@
 import { type PictureLook, wantedHzOf } from "@/core/contract";
 import { createLevels, swapped, wavFrame, wavSamples } from "@/core/signal";
-import type { GiveRow } from "./readStream";
+import type { Give } from "./pictureWork";
 import type { Recording } from "./recording";
 
 /** A part of a second is read at once. */
@@ -22,7 +22,7 @@ export interface Playing {
  */
 export async function playRecording(
   { recording, look, from }: Playing,
-  give: GiveRow,
+  give: Give,
   signal: AbortSignal,
   until: (seconds: number) => Promise<void>,
 ): Promise<void> {
@@ -45,12 +45,14 @@ export async function playRecording(
     const samples = wavSamples(form, bytes);
     const heard = as === "swapped" ? swapped(samples) : isIq ? samples : firstOf(samples, channels);
     const rows = maker.take(heard);
+    const ends = (at + bytes.length) / frame / rate;
+    give.sound({ samples: heard, rate, isIq, hertz, goes: as === "lower" ? "down" : "up", at: ends });
     const begins = at / frame / rate;
     for (const [nth, { levels, noise, looks }] of rows.entries()) {
       const second = begins + ((nth + 1) / rows.length) * (bytes.length / frame / rate);
       await until(second - from);
       if (signal.aborted) return;
-      give(
+      give.row(
         { at: second, lowHz, placeHz, noise, looks, bytes: levels.length },
         as === "lower" ? levels.toReversed() : levels,
       );

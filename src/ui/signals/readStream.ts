@@ -3,31 +3,31 @@ import { createBlockReader, NotBlocks } from "@/core/signal";
 
 /** Takes a row with its levels. */
 export type GiveRow = (row: PictureRow, levels: Uint8Array) => void;
+/** Asks a server. */
+export type Ask = (address: string, signal: AbortSignal) => Promise<Response>;
 
 const MOST_BYTES = 16_384;
-const NO_ROWS = "What came is no picture: reload the page; if it comes again, the server is of another version.";
+const NONSENSE =
+  "What came is nothing of a receiver: reload the page; if it comes again, the server is of another version.";
 
 /**
- * Reads rows that a server gives without end.
+ * Reads blocks that a server gives without end.
  *
+ * @param take throws NotBlocks for one that is of something else
  * @throws {Error} with what is wrong, also where they end
  */
-export async function readStream(
+export async function readBlocks(
   address: string,
-  give: GiveRow,
+  take: (head: unknown, bytes: Uint8Array) => void,
   signal: AbortSignal,
-  ask: (address: string, signal: AbortSignal) => Promise<Response>,
+  ask: Ask,
 ): Promise<void> {
   const response = await ask(address, signal);
   if (!response.ok || response.body === null) {
     const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
     throw new Error(typeof problem?.detail === "string" ? problem.detail : `The server answers ${response.status}.`);
   }
-  const blocks = createBlockReader((head, bytes) => {
-    const row = pictureRowSchema.safeParse(head);
-    if (!row.success) throw new NotBlocks("it is of no picture");
-    give(row.data, bytes);
-  }, MOST_BYTES);
+  const blocks = createBlockReader(take, MOST_BYTES);
   const reader = response.body.getReader();
   for (;;) {
     const { done, value } = await reader.read();
@@ -35,7 +35,21 @@ export async function readStream(
     try {
       blocks.take(value);
     } catch (error) {
-      throw error instanceof NotBlocks ? new Error(NO_ROWS, { cause: error }) : error;
+      throw error instanceof NotBlocks ? new Error(NONSENSE, { cause: error }) : error;
     }
   }
+}
+
+/** Reads the rows of a picture that a server gives without end. */
+export function readStream(address: string, give: GiveRow, signal: AbortSignal, ask: Ask): Promise<void> {
+  return readBlocks(
+    address,
+    (head, bytes) => {
+      const row = pictureRowSchema.safeParse(head);
+      if (!row.success) throw new NotBlocks("it is of no picture");
+      give(row.data, bytes);
+    },
+    signal,
+    ask,
+  );
 }

@@ -92,6 +92,16 @@ export const PANELS: readonly PanelKind[] = [
     Content: lazy(() => import("./panels/spectrum")),
   },
   {
+    id: "text",
+    title: "Decoded text",
+    about: "The text of the Morse and RTTY that a receiver hears, with the calls in it",
+    reads: false,
+    grows: true,
+    width: 560,
+    stacked: 300,
+    Content: lazy(() => import("./panels/text")),
+  },
+  {
     id: "map",
     title: "Map",
     about: "Spots and contacts around the site, or on the world, with the night",

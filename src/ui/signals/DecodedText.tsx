@@ -1,0 +1,170 @@
+"use client";
+
+import { type KeyboardEvent, useEffect, useMemo, useRef } from "react";
+import { toast } from "sonner";
+import { formatFrequency } from "@/core/band";
+import type { SpotView } from "@/core/contract";
+import type { ReadLine } from "@/core/signal";
+import { useActions } from "../kit/actions";
+import { type Picked, useRadio, useTuning } from "../shell/radio";
+import {
+  type CallOffered,
+  type Doubt,
+  howSent,
+  lineAt,
+  pickedOf,
+  runsOf,
+  type TextEntry,
+  textEntries,
+} from "./textEntries";
+
+/** So much of a text is drawn: more has no room anywhere. */
+const MOST_SIGNS = 140;
+
+const DOUBTS: Readonly<Record<Doubt, string>> = {
+  sure: "text-ink",
+  doubtful: "text-soft",
+  guessed: "text-soft italic",
+};
+
+interface DecodedTextProps {
+  lines: readonly ReadLine[];
+  /** Of any band. */
+  spots: readonly SpotView[];
+  /** Said where nothing is read. */
+  empty: string;
+  onPick: (picked: Picked) => void;
+  /** Leaves it for the entry line. */
+  onLeave: () => void;
+}
+
+/**
+ * What is read of the Morse and RTTY that is heard, a line for each signal, by frequency: where it is, how it is sent,
+ * the calls in it, and its text up to now. A press on a frequency goes there, on a call it goes there with the call.
+ */
+export function DecodedText({ lines, spots, empty, onPick, onLeave }: DecodedTextProps) {
+  const tuning = useTuning();
+  const receivesHz = useRadio(({ frequencyHz }) => frequencyHz);
+  const entries = useMemo(() => textEntries(lines, spots), [lines, spots]);
+  const here = receivesHz === null ? undefined : lineAt(entries, receivesHz);
+  const body = useRef<HTMLTableSectionElement>(null);
+
+  const go = (entry: TextEntry, call: CallOffered | null) => {
+    const picked = pickedOf(entry, call, tuning.now());
+    if (picked === null) toast("It is outside of the amateur bands.");
+    else onPick(picked);
+  };
+  useActions([
+    {
+      id: "takeHeard",
+      run: () => {
+        const call = here?.calls[0];
+        if (here === undefined) toast("Nothing is read where the radio is.");
+        else if (call === undefined) toast("No call is read there yet.");
+        else go(here, call);
+      },
+    },
+    { id: "toText", run: () => body.current?.querySelector("button")?.focus() },
+  ]);
+
+  function onKeyDown(event: KeyboardEvent<HTMLElement>) {
+    if (event.key === "Escape") {
+      event.preventDefault();
+      return onLeave();
+    }
+    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    const row = (event.target as HTMLElement).closest("tr");
+    if (by === undefined || row === null) return;
+    event.preventDefault();
+    const next = by === 1 ? row.nextElementSibling : row.previousElementSibling;
+    const isCall = (event.target as HTMLElement).dataset.call !== undefined;
+    const button = next?.querySelector<HTMLElement>(isCall ? "button[data-call]" : "button");
+    (button ?? next?.querySelector("button"))?.focus();
+  }
+
+  if (entries.length === 0) return <p className="grid h-full place-items-center p-4 text-center text-soft">{empty}</p>;
+  return (
+    <div className="h-full overflow-auto" onKeyDown={onKeyDown}>
+      <table className="w-full table-fixed text-small">
+        <caption className="sr-only">Decoded text</caption>
+        <thead className="sr-only">
+          <tr>
+            <th>kHz</th>
+            <th>How it is sent</th>
+            <th>Calls</th>
+            <th>Text</th>
+          </tr>
+        </thead>
+        <tbody ref={body}>
+          {entries.map((entry) => (
+            <TextRow key={entry.id} entry={entry} isHere={entry === here} onGo={go} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+interface TextRowProps {
+  entry: TextEntry;
+  isHere: boolean;
+  onGo: (entry: TextEntry, call: CallOffered | null) => void;
+}
+
+function TextRow({ entry, isHere, onGo }: TextRowProps) {
+  const { hertz, calls } = entry;
+  const row = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    if (isHere) row.current?.scrollIntoView({ block: "nearest" });
+  }, [isHere]);
+  return (
+    <tr
+      ref={row}
+      aria-current={isHere || undefined}
+      className={`border-b border-line ${isHere ? "bg-signal-wash" : ""}`}
+    >
+      <td className="w-24 px-2 py-0.5 text-right">
+        <button
+          type="button"
+          className="tabular-nums hover:text-signal"
+          title="Go there"
+          onClick={() => onGo(entry, null)}
+        >
+          {formatFrequency(hertz)}
+        </button>
+      </td>
+      <td className="w-32 truncate py-0.5 text-tiny text-soft @max-[560px]:hidden" title={howSent(entry)}>
+        {howSent(entry)}
+      </td>
+      <td className="w-40 truncate px-2 py-0.5">
+        {calls.map((call) => (
+          <button
+            key={call.call}
+            type="button"
+            data-call
+            className={`mr-2 hover:text-signal ${call.isWorked ? "text-soft line-through" : call.isSure ? "font-semibold" : "text-soft"}`}
+            title={titleOf(call)}
+            onClick={() => onGo(entry, call)}
+          >
+            {call.call}
+          </button>
+        ))}
+      </td>
+      <td className="py-0.5 pr-2">
+        <div className="flex justify-end overflow-hidden font-mono whitespace-pre" title={entry.text.trim()}>
+          {runsOf(entry, MOST_SIGNS).map(({ text, doubt }, nth) => (
+            <span key={nth} className={DOUBTS[doubt]}>
+              {text}
+            </span>
+          ))}
+        </div>
+      </td>
+    </tr>
+  );
+}
+
+function titleOf({ times, isWorked, spot }: CallOffered): string {
+  const often = times === 1 ? "read once" : `read ${times} times`;
+  const known = isWorked ? ", worked already" : spot === null ? "" : ", announced";
+  return `Go there, and take the call: ${often}${known}`;
+}
