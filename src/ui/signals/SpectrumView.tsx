@@ -496,7 +496,7 @@ export function SpectrumView(props: SpectrumViewProps) {
         )}
       </div>
       {reads ? (
-        <div className="h-[30cqh] max-h-56 min-h-24 border-t border-line">
+        <div className="h-30 border-t [@media(min-height:960px)]:h-56 border-line">
           {isLive && sound === null && receiver !== undefined ? (
             <ReceiverText receiver={receiver} spots={spots} onPick={onPick} onLeave={onLeave} />
           ) : (
