@@ -1,4 +1,4 @@
-import { keyed, USUAL_KEYING } from "../src/core/signal";
+import { keyDown } from "../src/core/signal/testing";
 
 /**
  * Seconds of a tone with a little noise, as a WAV file of sixteen bits.
@@ -11,17 +11,9 @@ export function soundFile(rate: number, seconds: number, hertz: number, isIq = f
   const channels = isIq ? 2 : 1;
   const frame = channels * 2;
   const data = Buffer.alloc(rate * seconds * frame);
-  const marks: { readonly from: number; readonly to: number }[] = [];
-  let begins = 1000;
-  for (const { down, lasts } of keyed(text, USUAL_KEYING)) {
-    for (const { from, to } of down) marks.push({ from: begins + from, to: begins + to });
-    begins += lasts;
-  }
-  let next = 0;
+  const { isDown } = keyDown({ text, speed: 26 });
   for (let at = 0; at < rate * seconds; at++) {
-    const time = (at / rate) * 1000;
-    while (next < marks.length && marks[next]!.to < time) next++;
-    const loud = text === "" || (marks[next]?.from ?? Infinity) <= time ? 3000 : 0;
+    const loud = text === "" || isDown(at / rate) ? 3000 : 0;
     const phase = (2 * Math.PI * hertz * at) / rate;
     const noise = () => (Math.random() - 0.5) * 200;
     data.writeInt16LE(Math.round(loud * Math.cos(phase) + noise()), at * frame);

@@ -17,6 +17,7 @@ export { landingOf } from "./landing";
 export type { Landing, PlacedSignal } from "./landing";
 export { readWavHead, WAV_HEAD, wavFrame, wavSamples } from "./wav";
 export type { WavForm, WavHead } from "./wav";
+export { createMorseReader } from "./morseReader";
 export { createReaders } from "./readers";
 export type { Readers, ReadersOptions, ReadLine } from "./readers";
 export { callsInText } from "./callsInText";

@@ -1,57 +1,11 @@
 import fc from "fast-check";
-import { keyed, USUAL_KEYING } from "./morse";
 import { createMorseReader, type MorseRead } from "./morseReader";
-import { noiseOf } from "./testing";
+import { chanceText, type HeardMorse, morseSound, noiseOf, wrongIn } from "./testing";
 
 const RATE = 4000;
 const TONE = 600;
-const SIGNS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789";
 
-interface Sent {
-  readonly text: string;
-  readonly speed: number;
-  /** Of a carrier that is on, against the noise in 100 Hz, decibels; left out where there is no noise. */
-  readonly over?: number;
-  /** Pauses are longer or shorter by such a share, as a deviation; marks by half of it. */
-  readonly uneven?: number;
-  /** Hz, at a moment, seconds. */
-  readonly tone?: (second: number) => number;
-  /** Its amplitude at a moment. */
-  readonly loud?: (second: number) => number;
-  readonly seed?: number;
-}
-
-/** Morse as it is heard, with a second before it and three behind. */
-function heard(sent: Sent): Float32Array {
-  const { text, speed, over, uneven = 0, tone = () => TONE, loud = () => 1, seed = 1 } = sent;
-  const noise = noiseOf(seed);
-  const sway = (by: number) => Math.max(0.4, 1 + by * noise());
-  const marks: { readonly from: number; readonly to: number }[] = [];
-  let at = 1;
-  for (const { down, lasts } of keyed(text, { ...USUAL_KEYING, speed })) {
-    let done = 0;
-    for (const { from, to } of down) {
-      const begins = at + ((from - done) / 1000) * sway(uneven);
-      at = begins + ((to - from) / 1000) * sway(uneven / 2);
-      marks.push({ from: begins, to: at });
-      done = to;
-    }
-    at += ((lasts - done) / 1000) * sway(uneven);
-  }
-  // The power of a sine of amplitude 1 is a half.
-  const perHertz = over === undefined ? 0 : 0.5 / (100 * 10 ** (over / 10));
-  const deviation = Math.sqrt((perHertz * RATE) / 2);
-  const samples = new Float32Array(Math.ceil((at + 3) * RATE));
-  let [next, phase] = [0, 0];
-  for (let nth = 0; nth < samples.length; nth++) {
-    const second = nth / RATE;
-    while (next < marks.length && marks[next]!.to < second) next++;
-    const on = (marks[next]?.from ?? Infinity) <= second ? loud(second) : 0;
-    phase += (2 * Math.PI * tone(second)) / RATE;
-    samples[nth] = on * Math.cos(phase) + deviation * noise();
-  }
-  return samples;
-}
+const heard = (sent: HeardMorse) => morseSound(sent, RATE);
 
 function readAll(samples: Float32Array, piece = 500) {
   const reader = createMorseReader(TONE, RATE);
@@ -68,31 +22,8 @@ function readAll(samples: Float32Array, piece = 500) {
   };
 }
 
-/** Signs by chance, in words of about five. */
-function chanceText(seed: number, length: number): string {
-  const noise = noiseOf(seed);
-  const share = () => (Math.abs(noise()) * 1000) % 1;
-  let text = "";
-  for (let nth = 0; nth < length; nth++)
-    text += SIGNS[Math.floor(share() * SIGNS.length)]! + (share() < 0.2 && nth < length - 1 ? " " : "");
-  return text;
-}
-
-/** How many letters must be changed, put in or taken out, words aside (Levenshtein). */
-function wrongIn(sent: string, read: string): number {
-  const [one, other] = [sent, read].map((text) => text.replaceAll(" ", "")) as [string, string];
-  let row = Array.from({ length: other.length + 1 }, (_, nth) => nth);
-  for (const [nth, sign] of [...one].entries()) {
-    const next = [nth + 1];
-    for (let at = 0; at < other.length; at++)
-      next.push(Math.min(row[at]! + Number(other[at] !== sign), row[at + 1]! + 1, next[at]! + 1));
-    row = next;
-  }
-  return row.at(-1)!;
-}
-
 /** The share of letters that are wrong, of many by chance. */
-function shareWrong(sent: Omit<Sent, "text" | "seed">, runs: number): number {
+function shareWrong(sent: Omit<HeardMorse, "text" | "seed">, runs: number): number {
   let [wrong, all] = [0, 0];
   for (let seed = 1; seed <= runs; seed++) {
     const text = chanceText(seed, 60);

@@ -1,8 +1,7 @@
 import { baudotCodes } from "./baudot";
-import { keyed, USUAL_KEYING } from "./morse";
 import { createReaders, type ReadersOptions } from "./readers";
 import { rttySound, USUAL_BAUD } from "./rtty";
-import { noiseOf } from "./testing";
+import { keyDown, noiseOf } from "./testing";
 
 const RATE = 24_000;
 
@@ -13,18 +12,9 @@ interface Sent {
   readonly at: (second: number) => { readonly on: number; readonly off: number };
 }
 
-function morse(hertz: number, text: string, speed: number, loud: number, begins = 0.5): Sent {
-  const marks: { readonly from: number; readonly to: number }[] = [];
-  let at = begins;
-  for (const { down, lasts } of keyed(text, { ...USUAL_KEYING, speed })) {
-    for (const { from, to } of down) marks.push({ from: at + from / 1000, to: at + to / 1000 });
-    at += lasts / 1000;
-  }
-  return {
-    hertz,
-    loud,
-    at: (second) => ({ on: Number(marks.some(({ from, to }) => from <= second && second < to)), off: 0 }),
-  };
+function morse(hertz: number, text: string, speed: number, loud: number): Sent {
+  const { isDown } = keyDown({ text, speed, begins: 0.5 });
+  return { hertz, loud, at: (second) => ({ on: Number(isDown(second)), off: 0 }) };
 }
 
 /** Pairs of I and Q, in which noise has a mean power of one. */
