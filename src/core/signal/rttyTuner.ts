@@ -2,14 +2,14 @@ import { createBaudotPrinter } from "./baudot";
 import { createRttyReader, USUAL_BAUD } from "./rtty";
 
 /** How RTTY is sent, as far as one must know to read it. */
-export interface RttyKind {
+interface RttyKind {
   readonly baud: number;
   /** Mark and space stand in each other's place. */
   readonly isInverted: boolean;
 }
 
 /** A sign that was printed, and how sure it is, 0 to 1. */
-export interface RttySign {
+interface RttySign {
   readonly sign: string;
   readonly confidence: number;
 }

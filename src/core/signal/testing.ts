@@ -44,7 +44,7 @@ export function keyDown({ text, speed, uneven = 0, begins = 1 }: SentMorse, nois
   return {
     ends: at,
     /** Whether it is down; asked from moment to moment. */
-    isDown(second: number): boolean {
+    isDown: (second: number): boolean => {
       while (next < marks.length && marks[next]!.to < second) next++;
       return (marks[next]?.from ?? Infinity) <= second;
     },

@@ -44,7 +44,7 @@ export function textEntries(lines: readonly ReadLine[], spots: readonly SpotView
 }
 
 /** A line as the signal that it is read of. */
-export function signalOf({ kind, hertz, shiftHz }: ReadLine): PlacedSignal {
+function signalOf({ kind, hertz, shiftHz }: ReadLine): PlacedSignal {
   return { kind: kind === "rtty" ? "tones" : "carrier", hertz, widthHz: shiftHz };
 }
 

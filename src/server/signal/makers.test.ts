@@ -1,0 +1,54 @@
+import { pictureLookSchema, pictureRowSchema, readLinesSchema } from "../../core/contract";
+import { createBlockReader } from "../../core/signal";
+import { keyDown, noiseOf } from "../../core/signal/testing";
+import { makerOf } from "./makers";
+
+const HEARD = { rate: 24_000, centreHz: 14_030_000 };
+
+/** A station 3 kHz above the middle, a tenth of a second at a time: pairs of I and Q. */
+function* tenths(seconds: number): Generator<readonly [samples: Float32Array, at: number]> {
+  const noise = noiseOf(1);
+  const { isDown } = keyDown({ text: "CQ CQ DE CX3QUA CX3QUA K CQ CQ DE CX3QUA", speed: 25 });
+  const step = HEARD.rate / 10;
+  for (let tenth = 0; tenth < seconds * 10; tenth++) {
+    const samples = Float32Array.from({ length: step * 2 }, () => noise() * 0.01);
+    for (let pair = 0; pair < step; pair++) {
+      const second = tenth / 10 + pair / HEARD.rate;
+      const loud = isDown(second) ? 0.1 : 0;
+      samples[pair * 2]! += loud * Math.cos(2 * Math.PI * 3000 * second);
+      samples[pair * 2 + 1]! += loud * Math.sin(2 * Math.PI * 3000 * second);
+    }
+    yield [samples, 1000 + (tenth + 1) / 10];
+  }
+}
+
+function headsOf(blocks: readonly Uint8Array[]): unknown[] {
+  const heads: unknown[] = [];
+  const reader = createBlockReader((head) => heads.push(head), 100_000);
+  for (const block of blocks) reader.take(block);
+  return heads;
+}
+
+test("what is read is told with its frequency, and only when it is more", () => {
+  const make = makerOf("text", HEARD);
+  const told = [...tenths(18)].map(([samples, at]) => make(samples, at));
+  expect(told.every((blocks) => blocks.length <= 1)).toBe(true);
+  const all = headsOf(told.flat()).map((head) => readLinesSchema.parse(head));
+  const [line] = all.at(-1)!.lines;
+  expect(line).toMatchObject({ hertz: 14_033_000, kind: "morse" });
+  expect(line!.text).toContain("CX3QUA CX3QUA K");
+  expect(line!.at).toBeGreaterThan(1005);
+  for (const [nth, one] of all.entries()) if (nth > 0) expect(one).not.toEqual(all[nth - 1]);
+  // Nothing more comes: nothing is told.
+  const silence = new Float32Array(HEARD.rate * 2);
+  for (let second = 0; second < 4; second++) make(silence, 1018 + second);
+  expect(make(silence, 1022)).toEqual([]);
+});
+
+test("rows stand around the frequency in the middle", () => {
+  const make = makerOf(pictureLookSchema.parse({}), HEARD);
+  const heads = headsOf([...tenths(1)].flatMap(([samples, at]) => make(samples, at)));
+  const { lowHz, placeHz, bytes } = pictureRowSchema.parse(heads.at(-1));
+  expect(heads.length).toBeGreaterThan(15);
+  expect([lowHz, lowHz + placeHz * bytes]).toEqual([14_018_000, 14_042_000]);
+});
