@@ -146,6 +146,7 @@ const SENDING: readonly (readonly [call: string, hertz: number, mode?: "CW" | "R
 for (const one of SENDING) ears.sends(...one);
 await shot("spectrum", "/airwaves?tab=spectrum", "night", async (page) => {
   await page.getByRole("option", { name: /^KH6QSQ/ }).waitFor();
+  await page.getByRole("button", { name: "Decoded text" }).click();
   // The picture is full of what was heard.
   await page.waitForTimeout(24_000);
 });
