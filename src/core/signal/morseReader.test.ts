@@ -77,6 +77,14 @@ test("noise alone gives fewer than two letters a minute", () => {
   expect(reader.speed()).toBeNull();
 });
 
+test("it is read where there is no noise at all, and of silence nothing is", () => {
+  const text = "CQ CQ DE CX3QUA K";
+  const { text: read, found } = readAll(heard({ text, speed: 24 }));
+  expect(read).toBe(text);
+  for (const { confidence } of found) expect(confidence).toBeGreaterThan(0.9);
+  expect(readAll(new Float32Array(RATE * 10)).found).toEqual([]);
+});
+
 test("who drifts, and who fades, is read", () => {
   const text = "CQ CQ DE CX3QUA CX3QUA PSE K";
   const drifting = heard({ text, speed: 22, over: 14, tone: (second) => TONE - 2 + second / 6 });

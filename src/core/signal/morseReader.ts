@@ -72,6 +72,8 @@ const LEVELS: readonly (readonly [seconds: number, share: number])[] = [
 const LEVEL_EVERY_S = 0.4;
 /** The greater of both, with the noise in it, is too great by about so much; too little does less harm than too much. */
 const LEVEL_IS = 0.85;
+/** Of the carrier's power: with less noise, or none, a moment would say so much that it outweighed all others. */
+const LEAST_NOISE = 0.001;
 /** Who is so strong, as a dot's energy over the noise, may fade to such a share of his amplitude, which is seldom. */
 const [STRONG, FAINTER, FAINT] = [60, 0.3, 4];
 /** What is read waits so long, seconds, so that it is known by then how strong the carrier is. */
@@ -200,8 +202,9 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
       if (trial.measured % often !== 0) continue;
       const most = levels.reduce((top, level) => max(top, level.value()), 0);
       const power = (LEVEL_IS * max(0, most - noise)) / window;
-      trial.scale = noise > 0 ? (2 * sqrt(power)) / noise : 0;
-      trial.loss = noise > 0 ? power / noise : 0;
+      const against = max(noise, power * LEAST_NOISE);
+      trial.scale = against > 0 ? (2 * sqrt(power)) / against : 0;
+      trial.loss = against > 0 ? power / against : 0;
     }
   }
 
