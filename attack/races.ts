@@ -8,7 +8,8 @@ export async function raceEdits(count: number): Promise<Outcome> {
   const random = randomOf(3);
   const broken: string[] = [];
   let tried = 0;
-  const app = await startApp("empty");
+  // The services answer from the process that races, and late while it does.
+  const app = await startApp("empty", { patience: 30 });
   try {
     const logbookId = await newLogbook(app, "Raced");
     await app.identify(logbookId, "CX3QUA");

@@ -47,6 +47,8 @@ interface AppOptions {
   readonly shared?: boolean;
   /** The first start is killed after so many milliseconds, and then it is started again. */
   readonly killAfterMs?: number;
+  /** So long services and organisers may take to answer, seconds. */
+  readonly patience?: number;
 }
 
 /** @param from "demo" for a copy of the demo log, "empty" for a first start */
@@ -97,11 +99,11 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
         YPSILOID_PORT: String(port),
         YPSILOID_DATA: data,
         YPSILOID_LANTERN_URL: lanternUrl,
-        YPSILOID_LANTERN_TIMEOUT: "2",
+        YPSILOID_LANTERN_TIMEOUT: String(options.patience ?? 2),
         YPSILOID_TIDELINE_URL: tidelineUrl,
-        YPSILOID_TIDELINE_TIMEOUT: "2",
+        YPSILOID_TIDELINE_TIMEOUT: String(options.patience ?? 2),
         YPSILOID_ORGANISER_URL: organiserUrl,
-        YPSILOID_ORGANISER_TIMEOUT: "2",
+        YPSILOID_ORGANISER_TIMEOUT: String(options.patience ?? 2),
         YPSILOID_ALMANAC_URL: `http://127.0.0.1:${portOf(almanac)}`,
         YPSILOID_SKERRY_URL: `http://127.0.0.1:${portOf(skerry)}`,
         YPSILOID_KEYER_PORT: String(portOf(keyer)),
