@@ -30,7 +30,7 @@ test("calls with what stands before or behind a stroke are calls", () => {
 
 test("what is no call, is not sure, or is not yet whole is none", () => {
   for (const text of [
-    "CQ DE K 599 001 TU 73 5NN 14 QRZ?",
+    "CQ DE K 599 001 TU 73 5NN 14 QSB?",
     "X3QUA K ",
     "CQ DE CX3QU",
     "CQ DE Q7QUA K",

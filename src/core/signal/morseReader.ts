@@ -99,7 +99,6 @@ const LOOK_STEPS = 100;
 
 /** One speed that is tried: what each tick is worth as the end of a mark or of a pause, and how that came about. */
 interface Trial {
-  readonly speed: number;
   /** Steps of a dot, and of a tick. */
   readonly dot: number;
   readonly tick: number;
@@ -499,7 +498,6 @@ function trialOf(speed: number): Trial {
     return { first, worth };
   });
   const trial: Trial = {
-    speed,
     dot,
     tick,
     lengths,

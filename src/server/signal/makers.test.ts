@@ -3,17 +3,17 @@ import { createBlockReader } from "../../core/signal";
 import { keyDown, noiseOf } from "../../core/signal/testing";
 import { makerOf } from "./makers";
 
-const HEARD = { rate: 24_000, centreHz: 14_030_000 };
+const [RATE, CENTRE_HZ] = [24_000, 14_030_000];
 
 /** A station 3 kHz above the middle, a tenth of a second at a time: pairs of I and Q. */
 function* tenths(seconds: number): Generator<readonly [samples: Float32Array, at: number]> {
   const noise = noiseOf(1);
   const { isDown } = keyDown({ text: "CQ CQ DE CX3QUA CX3QUA K CQ CQ DE CX3QUA", speed: 25 });
-  const step = HEARD.rate / 10;
+  const step = RATE / 10;
   for (let tenth = 0; tenth < seconds * 10; tenth++) {
     const samples = Float32Array.from({ length: step * 2 }, () => noise() * 0.01);
     for (let pair = 0; pair < step; pair++) {
-      const second = tenth / 10 + pair / HEARD.rate;
+      const second = tenth / 10 + pair / RATE;
       const loud = isDown(second) ? 0.1 : 0;
       samples[pair * 2]! += loud * Math.cos(2 * Math.PI * 3000 * second);
       samples[pair * 2 + 1]! += loud * Math.sin(2 * Math.PI * 3000 * second);
@@ -30,8 +30,8 @@ function headsOf(blocks: readonly Uint8Array[]): unknown[] {
 }
 
 test("what is read is told with its frequency, and only when it is more", () => {
-  const make = makerOf("text", HEARD);
-  const told = [...tenths(18)].map(([samples, at]) => make(samples, at));
+  const make = makerOf("text", RATE);
+  const told = [...tenths(18)].map(([samples, at]) => make(samples, { at, centreHz: CENTRE_HZ }));
   expect(told.every((blocks) => blocks.length <= 1)).toBe(true);
   const all = headsOf(told.flat()).map((head) => readLinesSchema.parse(head));
   const [line] = all.at(-1)!.lines;
@@ -40,15 +40,27 @@ test("what is read is told with its frequency, and only when it is more", () => 
   expect(line!.at).toBeGreaterThan(1005);
   for (const [nth, one] of all.entries()) if (nth > 0) expect(one).not.toEqual(all[nth - 1]);
   // Nothing more comes: nothing is told.
-  const silence = new Float32Array(HEARD.rate * 2);
-  for (let second = 0; second < 4; second++) make(silence, 1018 + second);
-  expect(make(silence, 1022)).toEqual([]);
+  const silence = new Float32Array(RATE * 2);
+  for (let second = 0; second < 4; second++) make(silence, { at: 1018 + second, centreHz: CENTRE_HZ });
+  expect(make(silence, { at: 1022, centreHz: CENTRE_HZ })).toEqual([]);
+  // Elsewhere on the band it is read no more.
+  const elsewhere = headsOf(make(silence, { at: 1023, centreHz: 14_060_000 }));
+  expect(elsewhere).toEqual([{ lines: [] }]);
 });
 
 test("rows stand around the frequency in the middle", () => {
-  const make = makerOf(pictureLookSchema.parse({}), HEARD);
-  const heads = headsOf([...tenths(1)].flatMap(([samples, at]) => make(samples, at)));
+  const make = makerOf(pictureLookSchema.parse({}), RATE);
+  const heads = headsOf([...tenths(1)].flatMap(([samples, at]) => make(samples, { at, centreHz: CENTRE_HZ })));
   const { lowHz, placeHz, bytes } = pictureRowSchema.parse(heads.at(-1));
   expect(heads.length).toBeGreaterThan(15);
   expect([lowHz, lowHz + placeHz * bytes]).toEqual([14_018_000, 14_042_000]);
+});
+
+test("where the receiver is turned, the picture goes on, and stands elsewhere", () => {
+  const make = makerOf(pictureLookSchema.parse({}), RATE);
+  const heads = headsOf(
+    [...tenths(2)].flatMap(([samples, at], nth) => make(samples, { at, centreHz: CENTRE_HZ + (nth < 10 ? 0 : 500) })),
+  ).map((head) => pictureRowSchema.parse(head));
+  expect(heads.length).toBeGreaterThan(35);
+  expect([...new Set(heads.map(({ lowHz }) => lowHz))]).toEqual([14_018_000, 14_018_500]);
 });

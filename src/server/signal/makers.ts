@@ -2,19 +2,18 @@ import { MOST_READ, type PictureLook, wantedHzOf } from "../../core/contract";
 import { blockOf, createLevels, createReaders } from "../../core/signal";
 import type { SampleBlock, Watched } from "./pictures";
 
-/** Makes blocks of what a receiver hears. @param at the end of the samples, seconds since 1970 UTC */
-export type Maker = (samples: Float32Array, at: number) => Uint8Array[];
-/** What the samples are of: as long as it is the same, a maker goes on. */
-type Heard = Pick<SampleBlock, "rate" | "centreHz">;
+/** Makes blocks of what a receiver hears, as samples come. */
+export type Maker = (samples: Float32Array, of: Pick<SampleBlock, "at" | "centreHz">) => Uint8Array[];
 
-export function makerOf(look: Watched["look"], heard: Heard): Maker {
-  return look === "text" ? textMaker(heard) : rowMaker(look, heard);
+/** @param rate pairs a second */
+export function makerOf(look: Watched["look"], rate: number): Maker {
+  return look === "text" ? textMaker(rate) : rowMaker(look, rate);
 }
 
-function rowMaker({ detail, window, rows }: PictureLook, { rate, centreHz }: Heard): Maker {
+function rowMaker({ detail, window, rows }: PictureLook, rate: number): Maker {
   const maker = createLevels({ rate, isIq: true, wantedHz: wantedHzOf(detail), window, perSecond: rows });
   const { placeHz, lowestHz } = maker;
-  return (samples, at) =>
+  return (samples, { at, centreHz }) =>
     maker
       .take(samples)
       .map(({ levels, noise, looks }) => blockOf({ at, lowHz: centreHz + lowestHz, placeHz, noise, looks }, levels));
@@ -23,10 +22,14 @@ function rowMaker({ detail, window, rows }: PictureLook, { rate, centreHz }: Hea
 /** What is read is told no more often than so, seconds. */
 const TELL_S = 0.4;
 
-function textMaker({ rate, centreHz }: Heard): Maker {
-  const readers = createReaders({ rate, isIq: true, most: MOST_READ });
-  let [told, toldAt] = ["", 0];
-  return (samples, at) => {
+function textMaker(rate: number): Maker {
+  const begin = () => createReaders({ rate, isIq: true, most: MOST_READ });
+  let readers = begin();
+  let [told, toldAt, before] = ["", 0, 0];
+  return (samples, { at, centreHz }) => {
+    // What was read stood elsewhere in what comes now.
+    if (centreHz !== before) readers = begin();
+    before = centreHz;
     readers.take(samples, at);
     if (at - toldAt < TELL_S) return [];
     toldAt = at;

@@ -4,16 +4,16 @@ import { type Maker, makerOf } from "./makers";
 import type { PictureOrder, PictureSaid, SampleBlock, Watched } from "./pictures";
 
 /** Makes what is wanted of receivers; each way of looking is worked out once, however many look so. */
-const watched = new Map<string, Watched & { of: string; maker: Maker | null }>();
+const watched = new Map<string, Watched & { rate: number; maker: Maker | null }>();
 
 function make(block: SampleBlock): void {
   let samples: Float32Array | null = null;
   for (const [key, one] of watched) {
     if (one.source !== block.source) continue;
     samples ??= block.isSwapped ? swapped(samplesOf16(block.bytes)) : samplesOf16(block.bytes);
-    const of = `${block.rate} ${block.centreHz}`;
-    if (one.maker === null || one.of !== of) [one.of, one.maker] = [of, makerOf(one.look, block)];
-    for (const made of one.maker(samples, block.at)) say({ is: "made", key, block: made }, made);
+    if (one.maker === null || one.rate !== block.rate)
+      [one.rate, one.maker] = [block.rate, makerOf(one.look, block.rate)];
+    for (const made of one.maker(samples, block)) say({ is: "made", key, block: made }, made);
   }
 }
 
@@ -22,7 +22,7 @@ function say(said: PictureSaid, block?: Uint8Array): void {
 }
 
 parentPort!.on("message", (order: PictureOrder) => {
-  if (order.do === "watch") watched.set(order.key, { ...order.watched, of: "", maker: null });
+  if (order.do === "watch") watched.set(order.key, { ...order.watched, rate: 0, maker: null });
   else if (order.do === "leave") watched.delete(order.key);
   else {
     make(order.block);

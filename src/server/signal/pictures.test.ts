@@ -21,6 +21,7 @@ describe("rows as they come", () => {
         return () => left++;
       },
       [ending.signal],
+      "application/octet-stream",
     );
     return { reader: response.body!.getReader(), give: (row: Uint8Array) => give(row), left: () => left, ending };
   }

@@ -5,10 +5,12 @@ const MOST_WAITING = 200_000;
  * Rows as a response without end, at the rate that who reads them keeps up with: the others are left out for him.
  *
  * @param endings each ends it
+ * @param media the type of what comes
  */
 export function rowsAsTheyCome(
   watch: (give: (row: Uint8Array) => void) => () => void,
   endings: readonly AbortSignal[],
+  media: string,
 ): Response {
   let leave = () => {};
   const body = new ReadableStream<Uint8Array>(
@@ -38,7 +40,7 @@ export function rowsAsTheyCome(
   );
   return new Response(body, {
     headers: {
-      "content-type": "application/octet-stream",
+      "content-type": media,
       "cache-control": "no-cache, no-transform",
       "x-accel-buffering": "no",
     },

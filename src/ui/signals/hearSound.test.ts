@@ -70,7 +70,7 @@ test("where the radio is turned, it stands elsewhere from then on", () => {
 test("the sound itself is given to be read, with where it stands", () => {
   const { sound, pieces } = hear(() => ({ hertz: 7_050_000, side: "lower" }));
   sound(1000, 0.1);
-  expect(pieces[0]).toMatchObject({ rate: RATE, isIq: false, hertz: 7_050_000, goes: "down" });
+  expect(pieces[0]).toMatchObject({ rate: RATE, isIq: false, hertz: 7_050_000, side: "lower" });
   expect(pieces[0]!.samples).toHaveLength(1024);
 });
 

@@ -36,11 +36,10 @@ export function hearSound(
   const { placeHz } = maker;
   return new Promise((resolve) => {
     listen((samples) => {
-      const { hertz: zero, side: goes } = placeNow();
-      give.sound({ samples, rate, isIq: false, hertz: zero, goes: goes === "upper" ? "up" : "down", at: now() });
+      const { hertz, side } = placeNow();
+      give.sound({ samples, rate, isIq: false, hertz, side, at: now() });
       for (const { levels: all, noise, looks } of maker.take(samples)) {
         const levels = all.subarray(0, Math.ceil(WIDEST / placeHz));
-        const { hertz, side } = placeNow();
         const lowHz = side === "upper" ? hertz : hertz - (levels.length - 1) * placeHz;
         const row = { at: now(), lowHz, placeHz, noise, looks, bytes: levels.length };
         give.row(row, side === "upper" ? levels.slice() : levels.toReversed());

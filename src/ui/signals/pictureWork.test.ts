@@ -116,7 +116,7 @@ test.each([
   ["rows of something else", () => new Response(`{"at":"noon","bytes":1}\nx`), "What came is nothing of a receiver"],
   ["a refusal", () => Response.json({ detail: "There is no receiver 9." }, { status: 404 }), "There is no receiver 9."],
   ["a fault without words", () => new Response("", { status: 502 }), "The server answers 502."],
-  ["an end", () => new Response(row(1, 3) as Uint8Array<ArrayBuffer>), "The server ended the picture."],
+  ["an end", () => new Response(row(1, 3) as Uint8Array<ArrayBuffer>), "The server ended it."],
 ])("%s is told as what is wrong", async (_, response, text) => {
   const { failures, settle } = begun(response());
   for (let turn = 0; turn < 5; turn++) await settle();

@@ -6,6 +6,7 @@ import {
   type Readers,
   type ReadLine,
   type SignalFinder,
+  type SoundPlace,
   spectrumOf,
 } from "@/core/signal";
 import { decibelsOf, type Drawing, type PictureShown } from "./pictureDrawing";
@@ -21,15 +22,12 @@ export interface PictureSource {
   readonly reach: number;
 }
 
-/** Samples of what is heard, to be read, too. */
-export interface SoundPiece {
+/** Samples of what is heard, to be read, too: where their frequency zero stands, and which way they go from there. */
+export interface SoundPiece extends SoundPlace {
   readonly samples: Float32Array;
   /** Samples or pairs a second. */
   readonly rate: number;
   readonly isIq: boolean;
-  /** Where its frequency zero stands, Hz; from there on it goes up, or down. */
-  readonly hertz: number;
-  readonly goes: "up" | "down";
   /** Its end, seconds as those of rows. */
   readonly at: number;
 }
@@ -108,8 +106,9 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
   let now: Float32Array = new Float32Array(0);
   let mean: Float32Array = new Float32Array(0);
   let peak: Float32Array = new Float32Array(0);
-  let readers: { readonly of: string; readonly all: Readers; readonly hertz: number; readonly by: 1 | -1 } | null =
-    null;
+  let readers: Readers | null = null;
+  /** Where what is read stands. */
+  let readAt: SoundPlace = { hertz: 0, side: "upper" };
   let pointed: number | null = null;
   let toldAt = 0;
   let [added, isWaiting, isHidden] = [0, false, false];
@@ -136,20 +135,18 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
     drawSoon();
   }
 
-  function readSound({ samples, rate, isIq, hertz, goes, at }: SoundPiece): void {
-    if (!wish.reads) return void (readers = null);
-    const of = `${rate} ${isIq} ${goes}`;
-    const isSame = readers?.of === of;
-    const isReversed = goes === "down";
-    const all = isSame ? readers!.all : createReaders({ rate, isIq, most: MOST_READ, isReversed });
-    readers = { of, all, hertz, by: isReversed ? -1 : 1 };
-    all.take(samples, at);
+  function readSound({ samples, rate, isIq, hertz, side, at }: SoundPiece): void {
+    if (!wish.reads || side !== readAt.side) readers = null;
+    readAt = { hertz, side };
+    if (!wish.reads) return;
+    readers ??= createReaders({ rate, isIq, most: MOST_READ, isReversed: side === "lower" });
+    readers.take(samples, at);
   }
 
   function linesNow(): readonly ReadLine[] {
-    if (readers === null) return [];
-    const { all, hertz, by } = readers;
-    return all.lines().map((line) => ({ ...line, hertz: hertz + by * line.hertz }));
+    const { hertz, side } = readAt;
+    const by = side === "upper" ? 1 : -1;
+    return readers?.lines().map((line) => ({ ...line, hertz: hertz + by * line.hertz })) ?? [];
   }
 
   function tellNow(row: PictureRow, signals: readonly FoundSignal[]): void {

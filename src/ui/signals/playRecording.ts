@@ -46,7 +46,7 @@ export async function playRecording(
     const heard = as === "swapped" ? swapped(samples) : isIq ? samples : firstOf(samples, channels);
     const rows = maker.take(heard);
     const ends = (at + bytes.length) / frame / rate;
-    give.sound({ samples: heard, rate, isIq, hertz, goes: as === "lower" ? "down" : "up", at: ends });
+    give.sound({ samples: heard, rate, isIq, hertz, side: as === "lower" ? "lower" : "upper", at: ends });
     const begins = at / frame / rate;
     for (const [nth, { levels, noise, looks }] of rows.entries()) {
       const second = begins + ((nth + 1) / rows.length) * (bytes.length / frame / rate);

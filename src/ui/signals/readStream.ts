@@ -31,7 +31,7 @@ export async function readBlocks(
   const reader = response.body.getReader();
   for (;;) {
     const { done, value } = await reader.read();
-    if (done) throw new Error("The server ended the picture.");
+    if (done) throw new Error("The server ended it.");
     try {
       blocks.take(value);
     } catch (error) {
