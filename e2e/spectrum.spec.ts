@@ -243,6 +243,10 @@ test("a recording is read in the browser", async ({ page, shack }) => {
     .fill("7040");
   await page.keyboard.press("Enter");
   await spectrum(page).getByRole("button", { name: "Decoded text" }).click();
-  const row = spectrum(page).getByRole("table", { name: "Decoded text" }).getByRole("row");
-  await expect(row.filter({ hasText: "7 036.00" }).getByRole("button", { name: "LU5QUA" })).toBeVisible();
+  const table = spectrum(page).getByRole("table", { name: "Decoded text" });
+  const row = table.getByRole("row").filter({ hasText: "7 036.00" });
+  await expect(row.getByText("LU5QUA", { exact: true })).toBeVisible();
+  // Who was heard then is not there now: nothing is gone to.
+  await expect(table.getByRole("button")).toHaveCount(0);
+  expect(shack.petrel.radio.state.frequencyHz).toBe(14_025_000);
 });

@@ -21,6 +21,8 @@ import {
 /** So much of a text is drawn: more has no room anywhere. */
 const MOST_SIGNS = 140;
 
+const NOTHING_READ = "Nothing is read. Morse and RTTY that stand out of the noise are, some seconds after they begin.";
+
 const DOUBTS: Readonly<Record<Doubt, string>> = {
   sure: "text-ink",
   doubtful: "text-soft",
@@ -31,9 +33,10 @@ interface DecodedTextProps {
   lines: readonly ReadLine[];
   /** Of any band. */
   spots: readonly SpotView[];
-  /** Said where nothing is read. */
-  empty: string;
-  onPick: (picked: Picked) => void;
+  /** Why nothing can be read; null where nothing is wrong. */
+  why: string | null;
+  /** Goes there; null where it is heard no more, as in a recording: nothing is gone to. */
+  onPick: ((picked: Picked) => void) | null;
   /** Leaves it for the entry line. */
   onLeave: () => void;
 }
@@ -42,18 +45,20 @@ interface DecodedTextProps {
  * What is read of the Morse and RTTY that is heard, a line for each signal, by frequency: where it is, how it is sent,
  * the calls in it, and its text up to now. A press on a frequency goes there, on a call it goes there with the call.
  */
-export function DecodedText({ lines, spots, empty, onPick, onLeave }: DecodedTextProps) {
+export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextProps) {
   const tuning = useTuning();
   const receivesHz = useRadio(({ frequencyHz }) => frequencyHz);
   const entries = useMemo(() => textEntries(lines, spots), [lines, spots]);
-  const here = receivesHz === null ? undefined : lineAt(entries, receivesHz);
+  const here = receivesHz === null || onPick === null ? undefined : lineAt(entries, receivesHz);
   const body = useRef<HTMLTableSectionElement>(null);
 
-  const go = (entry: TextEntry, call: CallOffered | null) => {
-    const picked = pickedOf(entry, call, tuning.now());
-    if (picked === null) toast("It is outside of the amateur bands.");
-    else onPick(picked);
-  };
+  const go =
+    onPick &&
+    ((entry: TextEntry, call: CallOffered | null) => {
+      const picked = pickedOf(entry, call, tuning.now());
+      if (picked === null) toast("It is outside of the amateur bands.");
+      else onPick(picked);
+    });
   useActions([
     {
       id: "takeHeard",
@@ -61,7 +66,7 @@ export function DecodedText({ lines, spots, empty, onPick, onLeave }: DecodedTex
         const call = here?.calls[0];
         if (here === undefined) toast("Nothing is read where the radio is.");
         else if (call === undefined) toast("No call is read there yet.");
-        else go(here, call);
+        else go?.(here, call);
       },
     },
     { id: "toText", run: () => body.current?.querySelector("button")?.focus() },
@@ -82,7 +87,8 @@ export function DecodedText({ lines, spots, empty, onPick, onLeave }: DecodedTex
     (button ?? next?.querySelector("button"))?.focus();
   }
 
-  if (entries.length === 0) return <p className="grid h-full place-items-center p-4 text-center text-soft">{empty}</p>;
+  if (entries.length === 0)
+    return <p className="grid h-full place-items-center p-4 text-center text-soft">{why ?? NOTHING_READ}</p>;
   return (
     <div className="h-full overflow-auto" onKeyDown={onKeyDown}>
       <table className="w-full table-fixed text-small">
@@ -114,7 +120,7 @@ export function DecodedText({ lines, spots, empty, onPick, onLeave }: DecodedTex
 interface TextRowProps {
   entry: TextEntry;
   isHere: boolean;
-  onGo: (entry: TextEntry, call: CallOffered | null) => void;
+  onGo: ((entry: TextEntry, call: CallOffered | null) => void) | null;
 }
 
 function TextRow({ entry, isHere, onGo }: TextRowProps) {
@@ -130,30 +136,24 @@ function TextRow({ entry, isHere, onGo }: TextRowProps) {
       className={`border-b border-line ${isHere ? "bg-signal-wash" : ""}`}
     >
       <td className="px-2 py-0.5 text-right">
-        <button
-          type="button"
-          className="tabular-nums hover:text-signal"
-          title="Go there"
-          onClick={() => onGo(entry, null)}
-        >
+        <Press className="tabular-nums" title="Go there" onPress={onGo && (() => onGo(entry, null))}>
           {formatFrequency(hertz)}
-        </button>
+        </Press>
       </td>
       <td className="truncate py-0.5 text-tiny text-soft" title={howSent(entry)}>
         {howSent(entry)}
       </td>
       <td className="truncate px-2 py-0.5">
         {calls.map((call) => (
-          <button
+          <Press
             key={call.call}
-            type="button"
-            data-call
-            className={`mr-2 hover:text-signal ${call.isWorked ? "text-soft line-through" : call.isSure ? "font-semibold" : "text-soft"}`}
-            title={titleOf(call)}
-            onClick={() => onGo(entry, call)}
+            isCall
+            className={`mr-2 ${call.isWorked ? "text-soft line-through" : call.isSure ? "font-semibold" : "text-soft"}`}
+            title={`${onGo === null ? "" : "Go there, and take the call: "}${knownOf(call)}`}
+            onPress={onGo && (() => onGo(entry, call))}
           >
             {call.call}
-          </button>
+          </Press>
         ))}
       </td>
       <td className="py-0.5 pr-2">
@@ -169,8 +169,37 @@ function TextRow({ entry, isHere, onGo }: TextRowProps) {
   );
 }
 
-function titleOf({ times, isWorked, spot }: CallOffered): string {
+interface PressProps {
+  className: string;
+  title: string;
+  isCall?: boolean;
+  /** Null where there is nothing to be done. */
+  onPress: (() => void) | null;
+  children: string;
+}
+
+/** Something that is gone to; where it cannot be, the text alone. */
+function Press({ className, title, isCall, onPress, children }: PressProps) {
+  if (onPress === null)
+    return (
+      <span className={className} title={isCall === true ? title : undefined}>
+        {children}
+      </span>
+    );
+  return (
+    <button
+      type="button"
+      data-call={isCall}
+      className={`hover:text-signal ${className}`}
+      title={title}
+      onClick={onPress}
+    >
+      {children}
+    </button>
+  );
+}
+
+function knownOf({ times, isWorked, spot }: CallOffered): string {
   const often = times === 1 ? "read once" : `read ${times} times`;
-  const known = isWorked ? ", worked already" : spot === null ? "" : ", announced";
-  return `Go there, and take the call: ${often}${known}`;
+  return `${often}${isWorked ? ", worked already" : spot === null ? "" : ", announced"}`;
 }

@@ -18,9 +18,6 @@ interface ReceiverTextProps {
 /** What is read of what a receiver hears. */
 export function ReceiverText({ receiver, ...props }: ReceiverTextProps) {
   const { lines, failure } = useValue(receiverText(receiver.id), (text) => text);
-  const why = receiver.phase === "up" ? null : receiverSource(receiver).why(false);
-  return <DecodedText lines={lines} empty={why ?? failure ?? NOTHING_READ} {...props} />;
+  const away = receiver.phase === "up" ? null : receiverSource(receiver).why(false);
+  return <DecodedText lines={lines} why={away ?? failure} {...props} />;
 }
-
-export const NOTHING_READ =
-  "Nothing is read. Morse and RTTY that stand out of the noise are, some seconds after they begin.";

@@ -42,7 +42,7 @@ import { coloursOf, type PictureColours } from "./pictureColours";
 import { layoutOf, placedIn } from "./pictureLayout";
 import { PictureMarks } from "./PictureMarks";
 import { Player } from "./Player";
-import { NOTHING_READ, ReceiverText } from "./ReceiverText";
+import { ReceiverText } from "./ReceiverText";
 import { SignalMarks } from "./SignalMarks";
 import { agoText, signalText } from "./signalText";
 import type { Source } from "./source";
@@ -497,10 +497,15 @@ export function SpectrumView(props: SpectrumViewProps) {
       </div>
       {reads ? (
         <div className="h-30 border-t [@media(min-height:960px)]:h-56 border-line">
-          {isLive && sound === null && receiver !== undefined ? (
-            <ReceiverText receiver={receiver} spots={spots} onPick={onPick} onLeave={onLeave} />
+          {source.receiver !== null ? (
+            <ReceiverText receiver={source.receiver} spots={spots} onPick={onPick} onLeave={onLeave} />
           ) : (
-            <TextHere heard={heard} spots={isLive ? spots : NO_SPOTS} onPick={onPick} onLeave={onLeave} />
+            <TextHere
+              heard={heard}
+              spots={isLive ? spots : NO_SPOTS}
+              onPick={isLive ? onPick : null}
+              onLeave={onLeave}
+            />
           )}
         </div>
       ) : (
@@ -521,14 +526,14 @@ export function SpectrumView(props: SpectrumViewProps) {
 interface TextHereProps {
   heard: HeardStore;
   spots: readonly SpotView[];
-  onPick: (picked: Picked) => void;
+  onPick: ((picked: Picked) => void) | null;
   onLeave: () => void;
 }
 
 /** What is read in this browser, of a sound input or of a recording. */
 function TextHere({ heard, ...props }: TextHereProps) {
   const lines = useValue(heard, (told) => told?.lines ?? NO_LINES);
-  return <DecodedText lines={lines} empty={NOTHING_READ} {...props} />;
+  return <DecodedText lines={lines} why={null} {...props} />;
 }
 
 /** What is heard from where to where, Hz; from 0 to 0 where nothing is. */

@@ -16,14 +16,18 @@ export interface Source {
   readonly isLive: boolean;
   /** How long it is, seconds; null where it has no end. */
   readonly seconds: number | null;
+  /** The receiver that it is, whose text the server reads; null where it is none. */
+  readonly receiver: Link | null;
   /** What gives its sound; null where it is none. */
   readonly sound: SoundInput | null;
   /** Why there is nothing to be seen; null where nothing is wrong. */
   readonly why: (isHeard: boolean) => string | null;
 }
 
-export function receiverSource({ id, name, phase, text }: Link): Source {
+export function receiverSource(receiver: Link): Source {
+  const { id, name, phase, text } = receiver;
   return {
+    receiver,
     id: `receiver ${id}`,
     name,
     open: (look) => ({ address: addressOf(endpoints.picture, { params: { linkId: id }, query: look }) }),
@@ -40,6 +44,7 @@ export function receiverSource({ id, name, phase, text }: Link): Source {
 export function recordingSource(recording: Recording, nth: number): Source {
   const { name } = recording.file;
   return {
+    receiver: null,
     id: `recording ${nth}`,
     name,
     open: (look, from) => ({ playing: { recording, look, from } }),
@@ -53,6 +58,7 @@ export function recordingSource(recording: Recording, nth: number): Source {
 export function soundSource(input: SoundInput): Source {
   const { name, deviceId } = input;
   return {
+    receiver: null,
     id: `sound ${deviceId}`,
     name,
     open: (look) => ({ sound: look }),
