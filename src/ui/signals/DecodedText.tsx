@@ -91,6 +91,11 @@ export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextP
     return <p className="grid h-full place-items-center p-4 text-center text-soft">{why ?? NOTHING_READ}</p>;
   return (
     <div className="h-full overflow-auto" onKeyDown={onKeyDown}>
+      {why !== null && (
+        <p role="status" className="sticky top-0 bg-wanted-wash px-2 py-0.5 text-small">
+          {why}
+        </p>
+      )}
       <table className="w-full table-fixed text-small">
         <caption className="sr-only">Decoded text</caption>
         <colgroup>
