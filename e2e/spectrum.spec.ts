@@ -172,6 +172,28 @@ test("what is sent is read, Morse and RTTY, and its calls are taken by keys", as
   await page.keyboard.press("Escape");
 });
 
+test("the text is a panel of a workspace, too; what is turned off there is said", async ({ page, shack, ears }) => {
+  shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
+  await expect.poll(ears.phase).toBe("up");
+  ears.sends("LU7QUA", 14_037_000);
+  await page.goto("/desk");
+  await expect(callField(page)).toBeFocused();
+  await page.keyboard.press("Shift+F2");
+  const window = page.getByRole("dialog", { name: "Panels" });
+  await window.getByRole("checkbox", { name: "Decoded text", exact: true }).press("Space");
+  await window.getByRole("button", { name: "Done" }).press("Enter");
+  const panel = page.getByRole("region", { name: "Decoded text" });
+  await expect(panel.getByRole("row").filter({ hasText: "14 037.00" }).getByText("LU7QUA").first()).toBeVisible();
+  await expectAccessible(page);
+  await panel.getByRole("button", { name: "LU7QUA" }).first().press("Enter");
+  await expect(callField(page)).toHaveValue("LU7QUA");
+  await page.keyboard.press("Escape");
+  ears.receiver.behave("gone");
+  await expect(panel).toContainText("Ears is not there");
+  ears.receiver.behave("normal");
+  await expect(panel).not.toContainText("Ears is not there");
+});
+
 test("a receiver that is gone is said to be, and is heard again when it comes back", async ({ page, shack, ears }) => {
   shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW" });
   await expect.poll(ears.phase).toBe("up");

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { dotLength, keyed, keyingTime, unkeyable, USUAL_KEYING } from "./morse";
+import { dotLength, keyed, keyingTime, letterOfCode, unkeyable, USUAL_KEYING } from "./morse";
 
 describe("Morse", () => {
   const at = (speed: number) => ({ ...USUAL_KEYING, speed });
@@ -32,6 +32,11 @@ describe("Morse", () => {
     const elements = keyed(sign, at(20)).flatMap(({ down }) => down.map(({ from, to }) => (to - from) / dot));
     expect(elements.map((length) => (length > 2 ? "-" : ".")).join("")).toBe(code);
     expect(unkeyable(sign)).toEqual([]);
+    expect(letterOfCode(code)).toBe(sign === "×" ? "X" : sign.normalize("NFC").toUpperCase());
+  });
+
+  it("knows no letter of a code that there is not", () => {
+    for (const code of ["", "......", ".-.-", "--------"]) expect(letterOfCode(code)).toBeUndefined();
   });
 
   it("keys letters by the recommendation: a dash is three dots, one between elements, three after the letter", () => {

@@ -103,3 +103,24 @@ test("where there are more than can be read, the strongest are", () => {
 test("of noise alone nothing is read", () => {
   expect(readAll(heard([], 20))).toEqual([]);
 });
+
+test("what is no text is not shown: a steady tone, and tones that change with no key", () => {
+  const steady: Sent = { hertz: 2000, loud: 0.3, at: () => ({ on: 1, off: 0 }) };
+  const tones: Sent = {
+    hertz: -2000,
+    loud: 0.3,
+    at: (second) => ({ on: Number(second % 15 < 12.6), off: 6.25 * ((Math.floor(second * 6.25) * 5) % 8) }),
+  };
+  expect(readAll(heard([steady, tones], 20))).toEqual([]);
+});
+
+test("of sound on the lower sideband the mark is the lower tone", () => {
+  const text = "RYRYRY CQ DE CX3QUA CX3QUA CX3QUA K RYRYRYRYRYRYRYRY";
+  const iq = heard([rtty(2000, text, 170, 0.3, true)], 13);
+  const sound = iq.filter((_, at) => at % 2 === 0);
+  const readers = createReaders({ rate: RATE, isIq: false, most: 5, isReversed: true });
+  for (let at = 0; at < sound.length; at += RATE / 10) readers.take(sound.subarray(at, at + RATE / 10), at / RATE);
+  const [line] = readers.lines();
+  expect(line).toMatchObject({ kind: "rtty", isInverted: false });
+  expect(line!.text).toContain("CX3QUA CX3QUA K");
+});

@@ -1,6 +1,7 @@
 import { blockOf } from "@/core/signal";
+import { morseSound } from "@/core/signal/testing";
 import type { PictureShown } from "./pictureDrawing";
-import { createPictureWork, type PictureSource, type PictureTold } from "./pictureWork";
+import { createPictureWork, type Give, type SoundPiece, type PictureSource, type PictureTold } from "./pictureWork";
 import { readStream } from "./readStream";
 
 const PLACES = 256;
@@ -26,11 +27,13 @@ function begun(response?: Response) {
   let feed!: ReadableStreamDefaultController<Uint8Array>;
   const body = () => new ReadableStream<Uint8Array>({ start: (controller) => void (feed = controller) });
   const aborted: AbortSignal[] = [];
+  let hear!: Give["sound"];
   const work = createPictureWork(
     { show: () => {}, draw: (_, added) => drawn.push(added) },
     {
       read: (_, give, signal) => {
         aborted.push(signal);
+        hear = give.sound;
         return readStream("/rows", give.row, signal, () => Promise.resolve(response ?? new Response(body())));
       },
       tell: (one) => told.push(one),
@@ -47,6 +50,7 @@ function begun(response?: Response) {
     drawn,
     aborted,
     settle,
+    hear: (piece: SoundPiece) => hear(piece),
     give: async (...rows: Uint8Array[]) => {
       await settle();
       for (const one of rows) feed.enqueue(one);
@@ -121,4 +125,33 @@ test.each([
   const { failures, settle } = begun(response());
   for (let turn = 0; turn < 5; turn++) await settle();
   expect(failures).toEqual([expect.stringContaining(text)]);
+});
+
+/** A station at 900 Hz of a sound, a tenth of a second at a time, on the side that it is heard on. */
+function* sounding(side: "upper" | "lower"): Generator<SoundPiece> {
+  const rate = 8000;
+  const sound = morseSound({ text: "CQ DE CX3QUA CX3QUA K", speed: 25, over: 20, tone: () => 900 }, rate);
+  for (let at = 0; at < sound.length; at += rate / 10) {
+    const samples = sound.subarray(at, at + rate / 10);
+    yield { samples, rate, isIq: false, hertz: 14_030_000, side, at: 1000 + at / rate };
+  }
+}
+
+test.each([
+  ["upper", 14_030_900],
+  ["lower", 14_029_100],
+] as const)("sound on the %s side is read where it stands, if that is wanted", async (side, hertz) => {
+  const { give, told, work, hear } = begun();
+  const lines = async (at: number) => {
+    for (const piece of sounding(side)) hear(piece);
+    await give(row(1000 + at, 100));
+    return told.at(-1)!.lines;
+  };
+  expect(await lines(1)).toEqual([]);
+  work.wish({ trace: "now", pace: 1, level: 8, reads: true });
+  const [line] = await lines(2);
+  expect(Math.abs(line!.hertz - hertz)).toBeLessThan(6);
+  expect(line!.text).toContain("CX3QUA");
+  work.wish({ trace: "now", pace: 1, level: 8, reads: false });
+  expect(await lines(3)).toEqual([]);
 });
