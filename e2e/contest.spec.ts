@@ -1,68 +1,12 @@
 import type { Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import type { RulesInput } from "../src/core/contest";
 import type { ContestRow, Entry, Logbook, Standing } from "../src/core/contract";
 import { expectAccessible } from "./axe";
 import type { App } from "./app";
+import { type Entered, entered, newTag, rules } from "./entered";
 import { expect, test } from "./test";
 
-let run = 0;
-
-/** A contest that runs now, with serial and zone. */
-function rules(tag: string, change: Partial<RulesInput> = {}): RulesInput {
-  const hour = (by: number) => new Date(Math.floor(Date.now() / 3_600_000 + by) * 3_600_000).toISOString();
-  return {
-    format: "ypsiloid-contest/1",
-    name: `Watch ${tag}`,
-    tag,
-    when: { fixed: [{ from: hour(-3), to: hour(9) }] },
-    deadlineDays: 7,
-    bands: ["40m", "20m", "15m", "10m"],
-    modes: ["CW", "voice"],
-    exchange: {
-      all: [
-        { id: "report", label: "Report", type: "report" },
-        { id: "serial", label: "Serial", type: "serial" },
-        { id: "zone", label: "Zone", type: "cqZone", from: "site.cqZone" },
-      ],
-    },
-    points: [{ if: { same: ["entity"] }, points: 1 }, { points: 3 }],
-    multipliers: [{ id: "zone", label: "Zones", of: "part", part: "zone", per: "band" }],
-    duplicates: { per: "band" },
-    categories: { operator: ["SINGLE-OP", "MULTI-OP"], power: ["LOW", "HIGH"], band: ["ALL", "40M"] },
-    ...change,
-  };
-}
-
-interface Set {
-  readonly tag: string;
-  readonly logbook: Logbook;
-  readonly entry: Entry;
-}
-
-/** A logbook of its own, entered into a contest of its own. */
-async function entered(app: App, page: Page, change: Partial<RulesInput> = {}): Promise<Set> {
-  const tag = `WATCH-${process.pid}-${++run}`;
-  const logbook = await app.api<Logbook>("logbooks", {
-    method: "POST",
-    json: { name: tag, site: { name: "Cabo Farol", call: "CX9QTH", grid: "GF35co", power: 100 } },
-  });
-  await page.context().addCookies([{ name: "logbook", value: String(logbook.id), url: app.url }]);
-  await app.api("contests", { method: "POST", json: rules(tag, change) });
-  const entry = await app.api<Entry>(`logbooks/${logbook.id}/entries`, {
-    method: "POST",
-    json: {
-      tag,
-      ownCall: "CX9QTH",
-      category: { operator: "MULTI-OP", power: "LOW", band: "ALL" },
-      operators: ["CX3QUA", "CX2QRB"],
-      header: { name: "Inés Cardozo", address: "Camino del Faro 1" },
-    },
-  });
-  return { tag, logbook, entry };
-}
-
-async function log(app: App, { entry }: Set, call: string, change: object = {}): Promise<ContestRow> {
+async function log(app: App, { entry }: Entered, call: string, change: object = {}): Promise<ContestRow> {
   return app.api<ContestRow>(`entries/${entry.id}/contacts`, {
     method: "POST",
     json: {
@@ -80,7 +24,7 @@ const callField = (page: Page) => page.getByLabel("Call", { exact: true });
 const worth = (page: Page) => page.getByRole("status", { name: "Worth" });
 const enterDoes = (page: Page) => page.getByRole("status", { name: "What Enter does" });
 const firstRow = (page: Page) => page.getByRole("grid", { name: "Log of the contest" }).getByRole("row").nth(1);
-const rowsOf = (app: App, { entry }: Set) =>
+const rowsOf = (app: App, { entry }: Entered) =>
   app.api<{ items: ContestRow[]; total: number }>(`entries/${entry.id}/contacts`);
 
 /** Enter logs at once, without messages. */
@@ -93,7 +37,7 @@ async function withoutMessages(page: Page) {
 }
 
 test("a contest is entered from the calendar, with the exchange shown as it will go out", async ({ page, app }) => {
-  const tag = `WATCH-${process.pid}-${++run}`;
+  const tag = newTag();
   const logbook = await app.api<Logbook>("logbooks", {
     method: "POST",
     json: { name: tag, site: { name: "Cabo Farol", call: "CX3QUA", grid: "GF35co", power: 100 } },

@@ -8,8 +8,8 @@ import type { App } from "./app";
 /** A receiver on an air where nobody is but who is told to send, linked to an application. */
 export interface Ears {
   readonly receiver: ReceiverServer;
-  /** A station sends for minutes. */
-  readonly sends: (call: string, hertz: number, mode?: AirMode, grid?: string) => void;
+  /** A station sends for minutes, the same again and again. */
+  readonly sends: (call: string, hertz: number, mode?: AirMode, says?: string) => void;
   readonly phase: () => Promise<string | undefined>;
   readonly stop: () => Promise<void>;
 }
@@ -30,11 +30,20 @@ export async function startEars(app: App, dial: () => number): Promise<Ears> {
   const doors: Socket[] = [];
   return {
     receiver,
-    sends(call, hertz, mode = "CW", grid = NEXT_TOWN) {
+    sends(call, hertz, mode = "CW", says = `CQ CQ DE ${call} K `) {
       const door = connect(airPort, "127.0.0.1");
       doors.push(door);
-      const text = `CQ CQ DE ${call} K `.repeat(40).slice(0, LONG);
-      const order = { do: "send", id: 1, call, grid, frequencyHz: hertz, mode, speed: 12 + doors.length * 3, text };
+      const text = says.repeat(40).slice(0, LONG);
+      const order = {
+        do: "send",
+        id: 1,
+        call,
+        grid: NEXT_TOWN,
+        frequencyHz: hertz,
+        mode,
+        speed: 12 + doors.length * 3,
+        text,
+      };
       door.write(`${JSON.stringify(order)}\n`);
     },
     phase: async () => (await app.api<{ items: Link[] }>("links")).items.find((link) => link.id === id)?.phase,

@@ -1,6 +1,7 @@
 import type { Page } from "@playwright/test";
 import { expectAccessible } from "./axe";
 import { type Ears, startEars } from "./ears";
+import { entered } from "./entered";
 import { callField, linked, networks, test as base } from "./shack";
 import { soundFile } from "./soundFile";
 import { expect } from "./test";
@@ -149,6 +150,8 @@ test("what is sent is read, Morse and RTTY, and its calls are taken by keys", as
   await expect(rtty.getByRole("button", { name: "PY3QUA" })).toBeVisible();
   await expect(rtty).toContainText("RTTY, 45 Bd, 170 Hz");
   await expectAccessible(page);
+  // Who is read stands at his signal.
+  await expect(called(page, "LU3QUA")).toHaveAccessibleName("LU3QUA, 14 033.00 kHz, read");
 
   // By keys: to the text, to the call, and there with it.
   await callField(page).focus();
@@ -192,6 +195,35 @@ test("the text is a panel of a workspace, too; what is turned off there is said"
   await expect(panel).toContainText("Ears is not there");
   ears.receiver.behave("normal");
   await expect(panel).not.toContainText("Ears is not there");
+});
+
+test("in a contest the call that is read is taken, and then its exchange, by the same key", async ({
+  page,
+  shack,
+  ears,
+}) => {
+  const { radio } = shack.petrel;
+  await entered(shack.app, page);
+  radio.change({ frequencyHz: 14_046_000, mode: "CW", split: false });
+  await expect.poll(ears.phase).toBe("up");
+  ears.sends("PY5QUA", 14_046_000, "CW", "DE PY5QUA PY5QUA 5NN 023 11 ");
+  await page.goto("/contest");
+  await expect(callField(page)).toBeFocused();
+  await page.keyboard.press("Shift+F2");
+  const window = page.getByRole("dialog", { name: "Panels" });
+  await window.getByRole("checkbox", { name: "Decoded text", exact: true }).press("Space");
+  await window.getByRole("button", { name: "Done" }).press("Enter");
+  const line = page.getByRole("region", { name: "Decoded text" }).getByRole("row").filter({ hasText: "14 046.00" });
+  await expect(line.getByRole("button", { name: "PY5QUA" })).toBeVisible();
+  await callField(page).focus();
+  await page.keyboard.press("Alt+Shift+Enter");
+  await expect(callField(page)).toHaveValue("PY5QUA");
+  await expect(line.getByRole("button", { name: "599 23 11" })).toBeVisible();
+  await page.keyboard.press("Alt+Shift+Enter");
+  await expect(page.getByLabel("Serial", { exact: true })).toHaveValue("23");
+  await expect(page.getByLabel("Zone", { exact: true })).toHaveValue("11");
+  await expect(callField(page)).toHaveValue("PY5QUA");
+  await page.keyboard.press("Escape");
 });
 
 test("a receiver that is gone is said to be, and is heard again when it comes back", async ({ page, shack, ears }) => {

@@ -1,8 +1,9 @@
 import fc from "fast-check";
-import { callsInText } from "./callsInText";
+import { callsInText, wordsBehindCall } from "./callsInText";
 
 const AT = Date.UTC(2026, 0, 10) / 1000;
-const read = (text: string, sure = "9".repeat(text.length)) => callsInText({ text, sure, at: AT });
+const heard = (text: string, sure = "9".repeat(text.length)) => ({ text, sure, at: AT });
+const read = (text: string, sure?: string) => callsInText(heard(text, sure));
 const calls = (text: string, sure?: string) => read(text, sure).map(({ call }) => call);
 
 test("the sender's call is found, wherever it stands", () => {
@@ -40,6 +41,16 @@ test("what is no call, is not sure, or is not yet whole is none", () => {
   const text = "CQ DE CX3QUA K";
   expect(calls(text, "99999999939999")).toEqual([]);
   expect(calls(text, "99999999949999")).toEqual(["CX3QUA"]);
+});
+
+test.each([
+  ["CX3QUA 5NN 014 014 ", ["5NN", "014", "014"]],
+  ["TU CX3QUA R UR 599 014 TU ", ["599", "014"]],
+  [" 599 014 ", ["599", "014"]],
+  ["LU4QSC 599 013 CX3QUA 599 01", ["599"]],
+  ["CQ TEST CX3QUA CX3QUA TEST ", []],
+])("behind the last call of %s stands %j", (text, words) => {
+  expect(wordsBehindCall(heard(text))).toEqual(words);
 });
 
 test("whatever is read, each call stands in it, as often as is said", () => {

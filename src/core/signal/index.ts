@@ -20,7 +20,7 @@ export type { WavForm, WavHead } from "./wav";
 export { createMorseReader } from "./morseReader";
 export { createReaders } from "./readers";
 export type { Readers, ReadersOptions, ReadLine } from "./readers";
-export { callsInText } from "./callsInText";
+export { callsInText, wordsBehindCall } from "./callsInText";
 export type { CallRead } from "./callsInText";
 export { soundPlaceOf } from "./soundPlace";
 export type { SoundPlace } from "./soundPlace";

@@ -1,4 +1,4 @@
-import { Pin } from "lucide-react";
+import { Ear, Pin } from "lucide-react";
 import { memo, type RefObject } from "react";
 import { formatFrequency } from "@/core/band";
 import { Mark } from "../kit/Mark";
@@ -75,9 +75,10 @@ export const BandNames = memo(function BandNames(props: BandNamesProps) {
   );
 });
 
-/** What it is worth; a pin where the operator has put it. */
+/** What it is worth; a pin where the operator has put it, an ear where it is read. */
 function EntryMark({ entry: { by, spot, duplicate } }: { entry: BandEntry }) {
   if (by === "put") return <Pin size={13} className="shrink-0 text-signal" aria-hidden />;
+  if (by === "read" && !duplicate) return <Ear size={13} className="shrink-0 text-soft" aria-hidden />;
   if (duplicate || spot === null) return null;
   if (spot.contest !== null) return spot.contest.fresh.length > 0 ? <Mark kind="wanted" /> : null;
   return spot.worth === null ? null : <Mark kind={spot.worth.worth} />;

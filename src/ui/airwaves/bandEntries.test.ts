@@ -45,6 +45,26 @@ test("what is announced, put and worked on the band stands by its frequency, eac
   ]);
 });
 
+test("what is read stands where it is not announced, put or worked, and is a duplicate where it was worked elsewhere", () => {
+  const spots = [spot(1, "P5QUZ", 14_031)];
+  const marks = [
+    mark("P5QUZ", 14_031.2, "read"),
+    mark("DL1QTA", 14_020, "read"),
+    mark("K2QTB", 14_050, "read"),
+    mark("K2QTB", 14_050.1, "put"),
+    mark("G3QTA", 14_060, "read"),
+    mark("G3QTA", 14_012, "worked"),
+  ];
+  const entries = bandEntries(spots, marks, "20m", "CX3QUA", NOW);
+  expect(entries.map(({ text, by, duplicate }) => [text, by, duplicate])).toEqual([
+    ["G3QTA", "worked", true],
+    ["DL1QTA", "read", false],
+    ["P5QUZ", "spot", false],
+    ["K2QTB", "put", false],
+    ["G3QTA", "read", true],
+  ]);
+});
+
 test("what we put, and that we are announced, is named first; what was worked last, as a duplicate", () => {
   const spots = [spot(1, "P5QUZ", 14_031, { rank: 8 }), spot(2, "CX3QUA/P", 14_040, { base: "CX3QUA", rank: 0 })];
   const marks = [mark("here", 14_010, "put"), mark("G3QTA", 14_012, "worked")];

@@ -25,17 +25,20 @@ const AGES: readonly (readonly [age: Age, withinMs: number])[] = [
   ["while", 30 * 60_000],
 ];
 
-/** What the operator has put, or worked, is the spot of the same call so near, Hz. */
+/** What the operator has put, or worked, or what is read, is the spot of the same call so near, Hz. */
 const SAME_HZ = 1500;
-/** Before all that is announced, and after it. */
-const [FIRST, LAST] = [1000, -1];
+/** Of marks with the same call at the same place the first one stands. */
+const BEFORE: Readonly<Record<BandMark["by"], number>> = { put: 0, worked: 1, read: 2 };
+/** Before all that is announced, or after it; what is read is announced to nobody else yet. */
+const RANKS: Readonly<Record<BandMark["by"], number>> = { put: 1000, worked: -1, read: 1 };
 
 export function ageOf(at: number, now: number): Age {
   return AGES.find(([, within]) => now - at <= within)?.[0] ?? "old";
 }
 
 /**
- * What stands on a band, by frequency: what is announced there, and what the operator has put or worked himself.
+ * What stands on a band, by frequency: what is announced there, what the operator has put or worked himself, and what
+ * is read of signals.
  *
  * @param now milliseconds since 1970
  */
@@ -56,18 +59,18 @@ export function bandEntries(
       by: "spot",
       spot,
       age: ageOf(Date.parse(spot.lastAt), now),
-      rank: isOwn ? FIRST : spot.rank,
+      rank: isOwn ? RANKS.put : spot.rank,
       duplicate: isDuplicate(spot),
       isOwn,
     };
   });
   const isAnnounced = ({ text, hertz }: BandMark) =>
     here.some(({ call, frequencyHz }) => call === text && Math.abs(frequencyHz - hertz) <= SAME_HZ);
-  const isPut = ({ text, hertz, by }: BandMark) =>
-    by === "worked" &&
-    marks.some((mark) => mark.by === "put" && mark.text === text && Math.abs(mark.hertz - hertz) <= SAME_HZ);
+  const isThere = ({ text, hertz, by }: BandMark) =>
+    marks.some((mark) => BEFORE[mark.by] < BEFORE[by] && mark.text === text && Math.abs(mark.hertz - hertz) <= SAME_HZ);
+  const worked = new Set(marks.filter(({ by }) => by === "worked").map(({ text }) => text));
   const own = marks
-    .filter((mark) => !isAnnounced(mark) && !isPut(mark))
+    .filter((mark) => !isAnnounced(mark) && !isThere(mark))
     .map((mark): BandEntry => {
       const { hertz, text, by, at } = mark;
       return {
@@ -77,8 +80,8 @@ export function bandEntries(
         by,
         spot: null,
         age: ageOf(at, now),
-        rank: by === "put" ? FIRST : LAST,
-        duplicate: by === "worked",
+        rank: RANKS[by],
+        duplicate: by !== "put" && worked.has(text),
         isOwn: false,
       };
     });

@@ -5,7 +5,8 @@ import { toast } from "sonner";
 import { isoTime } from "@/core/contact";
 import { usePicker } from "../shell/siblings";
 import { type Picked, useTuning } from "../shell/radio";
-import { type Draft, emptied, isEmpty } from "./draft";
+import { partKey } from "./contestLine";
+import { type Draft, emptied, isEmpty, withValue } from "./draft";
 
 interface Line {
   readonly draft: Draft;
@@ -36,8 +37,12 @@ export function usePick({ draft, setDraft, callRef }: Line): (picked: Picked) =>
 
   const pick = useCallback(
     (picked: Picked) => {
-      const { call } = picked;
+      const { call, exchange } = picked;
       tuning.goTo(picked);
+      if (exchange !== undefined) {
+        const parts = Object.entries(exchange);
+        setDraft(parts.reduce((next, [id, value]) => withValue(next, partKey(id), value), latest.current));
+      }
       if (call !== null) {
         const typed = latest.current;
         if (!isEmpty(typed) && typed.call !== put.current) before.current = typed;

@@ -73,7 +73,7 @@ export const KEYMAP: readonly KeyedAction[] = [
   keyed(LINE, "placeForth", "Alt+.", "Forth to the next place"),
   keyed(LINE, "signalUp", "Alt+Shift+ArrowRight", "Tune to the next signal up, where the spectrum is in sight"),
   keyed(LINE, "signalDown", "Alt+Shift+ArrowLeft", "Tune to the next signal down, where the spectrum is in sight"),
-  keyed(LINE, "takeHeard", "Alt+Shift+Enter", "Take the call that is read where the radio is, where text is in sight"),
+  keyed(LINE, "takeHeard", "Alt+Shift+Enter", "Take what is read where the radio is, where text is in sight: the call, or the exchange of who is typed"),
   keyed(LINE, "toText", "Alt+Shift+F12", "Go to the decoded text, where it is in sight"),
   keyed(LINE, "putHere", "Alt+Insert", "Put the typed call, or a mark, at the frequency; again takes it off"),
   fixed(LINE, "slide", "ArrowRight", "Tune by steps, on the ruler; + and - stretch it"),

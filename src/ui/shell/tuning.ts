@@ -26,6 +26,8 @@ export interface Picked {
   readonly submode?: string | null;
   /** Where the station listens; null where it listens where it sends. */
   readonly listensHz?: number | null;
+  /** What was heard of the exchange, by its parts' ids: for the call that stands in the entry line already. */
+  readonly exchange?: Readonly<Record<string, string>>;
 }
 
 /** What can be done about where one is. Always the same, so that who only turns is not drawn anew as it turns. */

@@ -1,12 +1,16 @@
 "use client";
 
-import { type KeyboardEvent, useEffect, useMemo, useRef } from "react";
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef } from "react";
 import { toast } from "sonner";
 import { formatFrequency } from "@/core/band";
 import type { SpotView } from "@/core/contract";
 import type { ReadLine } from "@/core/signal";
 import { useActions } from "../kit/actions";
+import { useValue } from "../kit/valueStore";
 import { type Picked, useRadio, useTuning } from "../shell/radio";
+import { useEntryAtHand } from "../workspace/atHand";
+import { typedCall } from "../workspace/tellTyped";
+import { type HeardExchange, heardExchange } from "./heardExchange";
 import {
   type CallOffered,
   type Doubt,
@@ -50,6 +54,12 @@ export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextP
   const receivesHz = useRadio(({ frequencyHz }) => frequencyHz);
   const entries = useMemo(() => textEntries(lines, spots), [lines, spots]);
   const here = receivesHz === null || onPick === null ? undefined : lineAt(entries, receivesHz);
+  const contest = useEntryAtHand();
+  const typed = useValue(typedCall, (call) => call.trim());
+  const exchange = useMemo(
+    () => (contest === null || here === undefined ? null : heardExchange(contest, typed, here)),
+    [contest, typed, here],
+  );
   const body = useRef<HTMLTableSectionElement>(null);
 
   const go =
@@ -59,12 +69,17 @@ export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextP
       if (picked === null) toast("It is outside of the amateur bands.");
       else onPick(picked);
     });
+  function takeExchange({ values }: HeardExchange) {
+    const { frequencyHz, band } = tuning.now();
+    if (frequencyHz !== null) onPick?.({ call: null, frequencyHz, band, exchange: values });
+  }
   useActions([
     {
       id: "takeHeard",
       run: () => {
         const call = here?.calls[0];
         if (here === undefined) toast("Nothing is read where the radio is.");
+        else if (exchange !== null) takeExchange(exchange);
         else if (call === undefined) toast("No call is read there yet.");
         else go?.(here, call);
       },
@@ -114,7 +129,18 @@ export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextP
         </thead>
         <tbody ref={body}>
           {entries.map((entry) => (
-            <TextRow key={entry.id} entry={entry} isHere={entry === here} onGo={go} />
+            <TextRow key={entry.id} entry={entry} isHere={entry === here} onGo={go}>
+              {entry === here && exchange !== null && (
+                <Press
+                  isCall
+                  className="font-semibold text-signal"
+                  title={`Take it into the entry line: ${exchange.about}`}
+                  onPress={() => takeExchange(exchange)}
+                >
+                  {exchange.text}
+                </Press>
+              )}
+            </TextRow>
           ))}
         </tbody>
       </table>
@@ -126,9 +152,11 @@ interface TextRowProps {
   entry: TextEntry;
   isHere: boolean;
   onGo: ((entry: TextEntry, call: CallOffered | null) => void) | null;
+  /** What else of it can be taken. */
+  children: ReactNode;
 }
 
-function TextRow({ entry, isHere, onGo }: TextRowProps) {
+function TextRow({ entry, isHere, onGo, children }: TextRowProps) {
   const { hertz, calls } = entry;
   const row = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
@@ -160,6 +188,7 @@ function TextRow({ entry, isHere, onGo }: TextRowProps) {
             {call.call}
           </Press>
         ))}
+        {children}
       </td>
       <td className="py-0.5 pr-2">
         <div className="flex justify-end overflow-hidden font-mono whitespace-pre" title={entry.text.trim()}>

@@ -43,6 +43,7 @@ import { layoutOf, placedIn } from "./pictureLayout";
 import { PictureMarks } from "./PictureMarks";
 import { Player } from "./Player";
 import { ReceiverText } from "./ReceiverText";
+import { useReadMarks } from "./readMarks";
 import { SignalMarks } from "./SignalMarks";
 import { agoText, signalText } from "./signalText";
 import type { Source } from "./source";
@@ -176,7 +177,12 @@ export function SpectrumView(props: SpectrumViewProps) {
 
   // Who is where.
   const band = bandOfFrequency((view.lowHz + view.highHz) / 2)?.name ?? "";
-  const marks = useBandMarks(logbook.id, band);
+  const own = useBandMarks(logbook.id, band);
+  const read = useReadMarks(isLive && reads, source.receiver?.id ?? null, heard);
+  const marks = useMemo(
+    () => [...own, ...read.filter(({ hertz }) => bandOfFrequency(hertz)?.name === band)],
+    [own, read, band],
+  );
   const minute = useNow()?.slice(0, 16);
   const ownBase = baseCall(logbook.site.call);
   const all = useMemo(

@@ -11,11 +11,11 @@ import { useLive } from "../kit/useLive";
 import { useNow } from "../kit/useNow";
 import { LASTS_MS, putMarks } from "./marks";
 
-/** What stands at a frequency by the operator's own doing. */
+/** What stands at a frequency without being announced: by the operator's own doing, or since it is read there. */
 export interface BandMark {
   readonly hertz: number;
   readonly text: string;
-  readonly by: "put" | "worked";
+  readonly by: "put" | "worked" | "read";
   /** Milliseconds since 1970. */
   readonly at: number;
 }

@@ -47,6 +47,11 @@ export function useAtHand(): AtHand {
   return useContext(Hand)!;
 }
 
+/** The contest that is on; null where none is, and outside of workspaces. */
+export function useEntryAtHand(): Entry | null {
+  return useContext(Hand)?.entry ?? null;
+}
+
 export function useTyped(): TypedStation {
   return useContext(Typed)!;
 }
