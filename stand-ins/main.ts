@@ -54,7 +54,7 @@ function radio(options: Pick<RadioServerOptions, "model" | "dialect" | "frequenc
 
 /** The keyer stands beside the Petrel, and keys it. */
 const PETREL_JACK: KeyJack = {
-  begin: (text, speed) => void radioNamed(PETREL.name)?.key(text, speed),
+  key: (text, by) => void radioNamed(PETREL.name)?.key(text, by),
   end: () => radioNamed(PETREL.name)?.hush(),
 };
 const radioNamed = (name: string) => radios.find(({ radio: one }) => one.model.name === name)?.radio;

@@ -40,7 +40,9 @@ const orderSchema = z.discriminatedUnion("do", [
     frequencyHz: frequency,
     mode: z.enum(AIR_MODES),
     speed: z.number().min(SLOWEST).max(FASTEST).default(25),
-    text: z.string().min(1).max(500),
+    text: z.string().min(1).max(2000),
+    /** It is what is sent under the number already, with another text behind what has gone out. */
+    more: z.boolean().default(false),
   }),
   z.object({ do: z.literal("stop"), id: z.int() }),
   z.object({ do: z.literal("logs") }),
@@ -130,7 +132,9 @@ function serve(socket: Socket, air: Air, hearers: Set<Hearer>, logs: GatheredLog
     } else if (asked.do === "stop") {
       stop(asked.id);
     } else {
-      const transmission = air.send(guestFor(asked), asked);
+      const before = asked.more ? own.get(asked.id) : undefined;
+      stop(asked.id);
+      const transmission = air.send(guestFor(asked), asked, before?.from);
       const { from, to } = transmission;
       for (const [number, one] of own) if (one.to < air.now) own.delete(number);
       own.set(asked.id, transmission);

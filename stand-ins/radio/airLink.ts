@@ -52,9 +52,10 @@ export function createAirLink({ port, call, grid, speed }: AirLinkOptions): AirL
       }
       return strongest;
     },
-    send(frequencyHz, mode, text, watts, wanted = speed) {
+    send(frequencyHz, mode, text, watts, wanted = speed, more = false) {
       const power = Math.max(0.1, watts);
-      say({ do: "send", id: ++sends, call, grid, watts: power, frequencyHz, mode, speed: wanted, text });
+      if (!more) sends++;
+      say({ do: "send", id: sends, call, grid, watts: power, frequencyHz, mode, speed: wanted, text, more });
       return lastsFor(text, mode, wanted);
     },
     stop: () => void say({ do: "stop", id: sends }),

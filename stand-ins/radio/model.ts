@@ -30,14 +30,26 @@ export interface RadioState {
 
 export type RadioChange = { readonly [Key in keyof RadioState]?: RadioState[Key] | undefined };
 
+/** How a radio is keyed by what is plugged into it. */
+export interface KeyedBy {
+  readonly mode: KeyedMode;
+  /** Morse, words a minute. */
+  readonly speed?: number;
+  /** It is what it sends already, with another text behind what has gone out. */
+  readonly more?: boolean;
+}
+
+export const KEYED_MODES = ["CW", "RTTY"] as const;
+export type KeyedMode = (typeof KEYED_MODES)[number];
+
 /** A radio with its knobs. */
 export interface Radio {
   readonly model: RadioModel;
   readonly state: RadioState;
   /** Changes some of it; what it cannot be is refused, in words, and nothing changes. */
   change(change: RadioChange): string | null;
-  /** Sends a text in Morse, at its own keyer's speed or another; refused in other modes. */
-  key(text: string, speed?: number): string | null;
+  /** Sends a text, at its own keyer's speed or another; refused in modes in which it is not keyed. */
+  key(text: string, by?: KeyedBy): string | null;
   /** Hears of each change, and of what is keyed; returns how to hear no more. */
   onChange(listener: (change: RadioChange) => void): () => void;
   /** Ends what it sends, for whatever reason. */
@@ -46,7 +58,7 @@ export interface Radio {
 
 /** Who carries what a radio sends, and tells how long it takes, seconds. */
 export interface Carrier {
-  send(frequencyHz: number, mode: AirMode, text: string, watts: number, speed?: number): number;
+  send(frequencyHz: number, mode: AirMode, text: string, watts: number, speed?: number, more?: boolean): number;
   stop(): void;
 }
 
@@ -110,13 +122,17 @@ export function createRadio(model: RadioModel, frequencyHz: number, carrier: Car
       return state;
     },
     change,
-    key(text, speed) {
-      if (state.mode !== "CW") return "it keys in CW alone";
+    key(text, by) {
+      const mode = by?.mode ?? "CW";
+      if (state.mode !== mode) return `it is not in ${mode}`;
+      const more = by?.more === true;
       // One at a time: what it was keying ends.
-      if (state.transmitting) carrier.stop();
-      const lasts = carrier.send(state.split ? state.secondHz : state.frequencyHz, "CW", text, state.watts, speed);
+      if (state.transmitting && !more) carrier.stop();
+      const where = state.split ? state.secondHz : state.frequencyHz;
+      const lasts = carrier.send(where, mode, text, state.watts, by?.speed, more);
       change({ transmitting: true });
-      transmitFor(lasts);
+      // What keys it says when it ends.
+      if (by === undefined) transmitFor(lasts);
       return null;
     },
     onChange(listener) {

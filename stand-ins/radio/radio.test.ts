@@ -77,7 +77,7 @@ describe("the Petrel", () => {
     expect(await ask("put mode fm")).toContain("refused mode");
     expect(await ask("put split banana")).toBe('refused split: it cannot be "banana"');
     expect(await ask("put power 500")).toBe("refused power: it has at most 100 W");
-    expect(await ask("key CQ")).toBe("refused key: it keys in CW alone");
+    expect(await ask("key CQ")).toBe("refused key: it is not in CW");
     expect(await ask("dance")).toBe("what? dance");
   });
 

@@ -68,8 +68,8 @@ export interface Air {
   sending(): readonly Transmission[];
   /** How a transmission arrives somewhere. */
   heard(transmission: Transmission, by: Ear): Heard;
-  /** Sends something from outside of the world, from now on; stations answer to it when it ends. */
-  send(guest: Guest, order: Order): Transmission;
+  /** Sends something from outside of the world, from now on, or as if it had begun before; stations answer to it when it ends. */
+  send(guest: Guest, order: Order, from?: number): Transmission;
   /** Ends what a guest sends before its time. */
   stop(id: number): void;
 }
@@ -322,8 +322,8 @@ export function createAir(options: AirOptions): Air {
     },
     sending: () => sent.filter(({ from, to }) => from <= now && to > now),
     heard: ({ by: from, frequencyHz, mode }, by) => hear(from, by, frequencyHz, mode, now),
-    send(guest, order) {
-      const transmission = transmissionOf(guest, order, now);
+    send(guest, order, from = now) {
+      const transmission = transmissionOf(guest, order, from);
       emit(transmission);
       guests.sent(guest, transmission);
       return transmission;

@@ -1,6 +1,6 @@
 import anyAscii from "any-ascii";
 import { gridOf, type Point } from "../../src/core/geo";
-import { baudotCodes, keyingTime, USUAL_KEYING } from "../../src/core/signal";
+import { baudotCodes, keyingTime, rttyTime, USUAL_KEYING } from "../../src/core/signal";
 import { GROUPS } from "./frequency";
 import type { AirMode, Operator } from "./operators";
 
@@ -81,8 +81,6 @@ function talkOf({ call, name, point }: Speaker, mode: AirMode): Speech {
   }
 }
 
-/** RTTY: 45.45 baud, a start, five data and one and a half stop bits a letter, seconds. */
-const BAUDOT_LETTER = 7.5 / 45.45;
 const SPOKEN_LETTER = 0.075;
 /** FT8 goes by the clock: a transmission of 12.64 s from each full quarter of a minute. */
 export const FT8_SLOT = 15;
@@ -94,7 +92,7 @@ export function lastsFor(text: string, mode: AirMode, speed: number): number {
     case "CW":
       return keyingTime(text, { ...USUAL_KEYING, speed }) / 1000;
     case "RTTY":
-      return baudotCodes(text).length * BAUDOT_LETTER;
+      return rttyTime(baudotCodes(text).length);
     case "SSB":
     case "FM":
       return 0.5 + text.length * SPOKEN_LETTER;

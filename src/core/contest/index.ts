@@ -29,7 +29,7 @@ export type { FlowState, Step, Way } from "./flow";
 export { allowedBy, categoryFault, limitsFor } from "./limits";
 export { judgementView, knownItems, multiplierName } from "./judgementView";
 export type { KnownItem } from "./judgementView";
-export { messageSetSchema, messageText, piecesOf, spelled, spokenText, USUAL_MESSAGES } from "./messages";
+export { messageSetSchema, messageText, piecesOf, spelled, spokenText, usualMessages } from "./messages";
 export type { Message, MessageFacts, MessagePiece, MessageSet } from "./messages";
 export { deadlineOf, periodAt, periodBefore, periodsIn, sessionPeriods } from "./period";
 export type { Period } from "./period";

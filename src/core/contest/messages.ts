@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { ModeGroup } from "../band";
 import { partsOf } from "./exchange";
 import type { Rules } from "./rules";
 
@@ -75,6 +76,11 @@ export const USUAL_MESSAGES: MessageSet = {
   ],
   numbers: { digits: 3, short: "reports" },
 };
+
+/** The messages that an entry begins with in a group of modes: digits go out as letters in Morse alone. */
+export function usualMessages(group: ModeGroup): MessageSet {
+  return group === "CW" ? USUAL_MESSAGES : { ...USUAL_MESSAGES, numbers: { ...USUAL_MESSAGES.numbers, short: "none" } };
+}
 
 /** What the pieces stand for now. */
 export interface MessageFacts {

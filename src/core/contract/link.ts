@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { descriptorSchema, RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
-import { FASTEST, SLOWEST } from "../signal";
+import { FASTEST, SLOWEST, USUAL_KEYING } from "../signal";
 import { settingSchema } from "./setting";
 import { ONE_LINE, type TextLine } from "./spot";
 
@@ -29,6 +29,10 @@ export const radioSchema = z.object({
 });
 export type Radio = z.output<typeof radioSchema>;
 
+/** In what a text can be keyed. */
+export const KEYED_MODES = ["CW", "RTTY"] as const;
+export type KeyedMode = (typeof KEYED_MODES)[number];
+
 export const linkSchema = z.object({
   id: z.int(),
   kind: z.string(),
@@ -44,8 +48,8 @@ export const linkSchema = z.object({
   text: z.string().nullable(),
   /** When it is tried again, ISO. */
   retryAt: z.string().nullable(),
-  /** Whether it sends Morse. */
-  keys: z.boolean(),
+  /** In what it keys texts; nothing where it does not. */
+  keysIn: z.array(z.enum(KEYED_MODES)),
   radio: radioSchema.nullable(),
   /** What it has counted since it runs, by what it is called. */
   counts: z.record(z.string(), z.int()),
@@ -90,18 +94,35 @@ export type LinkKindInfo = z.output<typeof linkKindSchema>;
 
 const speed = z.number().min(SLOWEST).max(FASTEST);
 
+/** The longest text of a transmission, in signs. */
+export const LONGEST_SENT = 500;
+const sentText = z
+  .string()
+  .max(LONGEST_SENT, `a transmission has at most ${LONGEST_SENT} signs: send the text in parts`);
+
 /** What a keyer, or a radio that keys, is told. */
 export const keyerCommandSchema = z.discriminatedUnion("do", [
   z.strictObject({
     do: z.literal("send"),
-    text: z.string().trim().min(1, "there is nothing to send").max(500),
-    speed,
+    text: sentText.regex(/\S/, "there is nothing to send"),
+    mode: z.enum(KEYED_MODES).default("CW"),
+    /** It goes on sending when the text is out: more is to come. */
+    more: z.boolean().default(false),
+    /** Morse, words a minute. */
+    speed: speed.default(USUAL_KEYING.speed),
     weight: z.number().min(25).max(75).default(50),
     wordSpace: z.number().min(4).max(20).default(7),
   }),
+  /** Another text for what is being sent: what has gone out stays, what waits is taken from it. */
+  z.strictObject({ do: z.literal("text"), text: sentText, more: z.boolean() }),
+  /** Whoever sends is still there: without it for so long as `LEASE_MS`, what he sends ends. */
+  z.strictObject({ do: z.literal("here") }),
   z.strictObject({ do: z.literal("speed"), speed }),
   z.strictObject({ do: z.literal("stop") }),
 ]);
+
+/** Who sends says within so long, milliseconds, that he is still there. */
+export const LEASE_MS = 1500;
 
 /** What a radio is told. */
 export const radioCommandSchema = z.discriminatedUnion("do", [
@@ -136,13 +157,15 @@ export const positionRadioSchema = z.object({ linkId: z.int().nullable() });
 /** What a link says of what goes on, as it happens. */
 export type LinkNews =
   | {
-      /** Morse as it goes out: a letter, or how the transmission ended. */
+      /** A text as it goes out: a letter, or how the transmission ended. */
       readonly is: "letter" | "done" | "stopped" | "limit" | "broken";
       /** The transmission. */
       readonly id: number;
       readonly letter?: string;
       /** When the key is down, milliseconds from the letter's start. */
-      readonly down?: readonly { readonly from: number; readonly to: number }[];
+      readonly down?: readonly { readonly from: number; readonly to: number }[] | undefined;
+      /** The codes of RTTY that went out for it. */
+      readonly codes?: readonly number[] | undefined;
       readonly lasts?: number;
       /** What went out, or what is wrong. */
       readonly text?: string;

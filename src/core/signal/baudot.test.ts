@@ -1,5 +1,14 @@
 import fc from "fast-check";
-import { baudotCodes, createBaudotPrinter, printed, unprintable } from "./baudot";
+import {
+  baudotCodes,
+  createBaudotCoder,
+  createBaudotPrinter,
+  misprints,
+  printed,
+  rttyFramed,
+  shownCodes,
+  unprintable,
+} from "./baudot";
 
 const bits = (code: number) => [0, 1, 2, 3, 4].map((bit) => (code >> bit) & 1).join("");
 const SIGNS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-?:().,/'=+ \r\n";
@@ -56,6 +65,33 @@ describe("the Telegraph Alphabet No. 2", () => {
     const { print } = createBaudotPrinter(false);
     expect([27, 16, 24, 24, 4, 16].map((code) => print(code)).join("")).toBe("599 5");
     expect(printed([27, 16, 24, 24, 4, 16], true)).toBe("599 T");
+  });
+
+  it("is shown with its shifts, on a line of its own, before it goes out", () => {
+    const shown = shownCodes(baudotCodes(rttyFramed(" DE CX3QUA 599 014 ")));
+    expect(shown.map(({ text }) => text).join("")).toBe("⏎↓DE CX↑3↓QUA ↑599 ↑014 ");
+    expect(shown.filter(({ isShift }) => !isShift).map(({ text }) => text)).toEqual([..."DE CX3QUA 599 014 "]);
+  });
+
+  it("says what the other end prints otherwise, and nothing where all is as it was meant", () => {
+    const keyed = (text: string, losing: (code: number) => boolean) => {
+      const { code } = createBaudotCoder();
+      return [...text].map((letter) => ({ letter, codes: code(letter).filter((one) => !losing(one)) }));
+    };
+    expect(misprints(keyed("TU 599 014 TU", () => false))).toEqual([]);
+    const lost = misprints(keyed("DE CX3QUA 599 TU", (code) => code === 27));
+    expect(lost).toEqual([
+      { meant: "CX3QUA", prints: "CXEQUA" },
+      { meant: "599", prints: "TOO" },
+    ]);
+    // Who goes back to letters with a space needs the shift anew.
+    const [first, ...rest] = baudotCodes("599 014", "letters");
+    const once = [first!, ...rest.filter((code) => code !== 27)];
+    const signs = [...once.slice(1)].map((code, nth) => ({
+      letter: "599 014"[nth]!,
+      codes: nth === 0 ? [27, code] : [code],
+    }));
+    expect(misprints(signs)).toEqual([{ meant: "014", prints: "PQR" }]);
   });
 
   it("leaves out what it has not, and names it once; small letters and printers' signs are as good", () => {

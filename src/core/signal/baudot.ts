@@ -31,26 +31,56 @@ export function unprintable(text: string): string[] {
   return [...new Set(signsOf(text).filter((sign) => !CODES.has(sign)))];
 }
 
+/** What sends text, a sign at a time. */
+export interface BaudotCoder {
+  /** The codes of a sign, the shift before it included where it needs one; none of what the alphabet has not. */
+  readonly code: (sign: string) => readonly number[];
+}
+
 /**
- * A text as it goes out, shifts included; what the alphabet has not is left out. Whether the other end goes back to
- * letters with a space is its own habit: after a space among figures the shift is sent anew, which serves both.
+ * Whether the other end goes back to letters with a space is its own habit: after a space among figures the shift is
+ * sent anew, which serves both.
  *
  * @param begun what the other end is in; null where that is not known, as after a pause
  */
-export function baudotCodes(text: string, begun: Shift | null = null): number[] {
-  const codes: number[] = [];
+export function createBaudotCoder(begun: Shift | null = null): BaudotCoder {
   let shift = begun;
-  for (const sign of signsOf(text)) {
-    const known = CODES.get(sign);
-    if (known === undefined) continue;
-    if (known.shift !== null && known.shift !== shift) {
-      codes.push(known.shift === "letters" ? TO_LETTERS : TO_FIGURES);
-      shift = known.shift;
-    }
-    codes.push(known.code);
-    if (known.code === SPACE && shift === "figures") shift = null;
-  }
-  return codes;
+  return {
+    code(sign) {
+      const [known] = signsOf(sign).flatMap((one) => CODES.get(one) ?? []);
+      if (known === undefined) return [];
+      const shifts = known.shift !== null && known.shift !== shift;
+      if (shifts) shift = known.shift;
+      if (known.code === SPACE && shift === "figures") shift = null;
+      return shifts ? [known.shift === "letters" ? TO_LETTERS : TO_FIGURES, known.code] : [known.code];
+    },
+  };
+}
+
+/** A text as it goes out, shifts included; what the alphabet has not is left out. */
+export function baudotCodes(text: string, begun: Shift | null = null): number[] {
+  const { code } = createBaudotCoder(begun);
+  return [...text].flatMap(code);
+}
+
+/** Codes as they are shown before they go out: each sign, and where the shifts are. */
+export function shownCodes(codes: readonly number[]): { readonly text: string; readonly isShift: boolean }[] {
+  const { print } = createBaudotPrinter(false);
+  return codes.map((code) => {
+    const sign = print(code);
+    if (code === TO_FIGURES || code === TO_LETTERS) return { text: code === TO_FIGURES ? "↑" : "↓", isShift: true };
+    return sign === "\n" || sign === "\r"
+      ? { text: sign === "\n" ? "⏎" : "", isShift: true }
+      : { text: sign, isShift: false };
+  });
+}
+
+/**
+ * A text as one sends it: on a line of its own, with a space behind it, so that neither runs into what was printed
+ * before and after.
+ */
+export function rttyFramed(text: string): string {
+  return `\r\n${text.trim()} `;
 }
 
 /** What prints what comes, a code at a time. */
@@ -73,6 +103,33 @@ export function createBaudotPrinter(unshifts: boolean): BaudotPrinter {
       return sign === NONE ? "" : sign;
     },
   };
+}
+
+/** A sign as it was to go out, and the codes that went out for it. */
+export interface SentSign {
+  readonly letter: string;
+  readonly codes: readonly number[];
+}
+
+/** Words that the other end prints otherwise than they were meant, by the one habit of printers or by the other. */
+export function misprints(signs: readonly SentSign[]): { readonly meant: string; readonly prints: string }[] {
+  const printers = [true, false].map(createBaudotPrinter);
+  const found: { meant: string; prints: string }[] = [];
+  let [meant, prints] = ["", ["", ""]];
+  const ended = () => {
+    const other = prints.find((one) => one !== meant);
+    if (other !== undefined) found.push({ meant, prints: other });
+    [meant, prints] = ["", ["", ""]];
+  };
+  for (const { letter, codes } of signs) {
+    const all = printers.map(({ print }) => codes.map(print).join(""));
+    const isSpace = letter.trim() === "";
+    if (!isSpace) meant += letter;
+    prints = prints.map((one, nth) => one + all[nth]!.trim());
+    if (isSpace) ended();
+  }
+  ended();
+  return found;
 }
 
 /** What is printed of codes. */

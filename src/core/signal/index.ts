@@ -1,8 +1,17 @@
 export { dotLength, FASTEST, keyed, keyingTime, SLOWEST, unkeyable, USUAL_KEYING } from "./morse";
 export type { KeyedLetter, Keying } from "./morse";
-export { baudotCodes, createBaudotPrinter, printed, unprintable } from "./baudot";
-export type { BaudotPrinter } from "./baudot";
-export { createRttyReader, rttyLine, rttySound, USUAL_BAUD, USUAL_SHIFT } from "./rtty";
+export {
+  baudotCodes,
+  createBaudotCoder,
+  createBaudotPrinter,
+  misprints,
+  printed,
+  rttyFramed,
+  shownCodes,
+  unprintable,
+} from "./baudot";
+export type { BaudotCoder, BaudotPrinter, SentSign } from "./baudot";
+export { createRttyReader, rttyLine, rttySound, rttyTime, USUAL_BAUD, USUAL_SHIFT } from "./rtty";
 export type { RttyRead, RttyReader, RttyTones } from "./rtty";
 export { createSignalFinder, nearestSignal } from "./signals";
 export type { FinderOptions, FoundSignal, SignalFinder, SignalKind } from "./signals";

@@ -14,6 +14,10 @@ export const USUAL_SHIFT = 170;
 /** A sign is a start of one bit (space), five bits, and a stop (mark) that lasts as long as one likes, 1.5 bits as a rule. */
 const DATA_BITS = 5;
 const STOP_BITS = 1.5;
+/** How long codes take, seconds. */
+export function rttyTime(codes: number, baud = USUAL_BAUD): number {
+  return (codes * (1 + DATA_BITS + STOP_BITS)) / baud;
+}
 
 /** When the tone changes: what stands on the line of a code after the other, and for how long, in bits. */
 export function* rttyLine(codes: readonly number[]): Generator<{ readonly isMark: boolean; readonly bits: number }> {

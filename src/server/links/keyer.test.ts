@@ -1,5 +1,6 @@
 import { type AddressInfo, connect, createServer, type Server } from "node:net";
-import type { LinkNews } from "../../core/contract";
+import { LEASE_MS, type LinkNews } from "../../core/contract";
+import { baudotCodes, misprints } from "../../core/signal";
 import { startKeyer } from "../../../stand-ins/keyer/server";
 import { valueOf } from "../testing";
 import { adoptKeyer } from "./adoptKeyer";
@@ -47,10 +48,57 @@ it("takes a new speed inside a text, and stops at once", async () => {
   expect(shack.links.stop()).toEqual([]);
 });
 
+const here = (position = "left") => shack.tell(id, { do: "here" }, position);
+
 it("stops what is over its limit, and drops the one before for a new one", async () => {
   await send({ text: "0".repeat(200), speed: 5 });
   await send({ text: "0".repeat(200), speed: 5 });
+  const renewing = setInterval(() => void here(), 200);
   expect(await ended()).toMatchObject({ is: "limit", id: 2 });
+  clearInterval(renewing);
+});
+
+it("keys RTTY with its shifts, and tells the codes that went out", async () => {
+  await until(() => shack.linkOf(id).keysIn.includes("RTTY"));
+  await send({ text: "DE CX3QUA 599 014 ", mode: "RTTY" });
+  expect(await ended()).toMatchObject({ is: "done", text: "DE CX3QUA 599 014 " });
+  const signs = news().flatMap(({ letter, codes }) => (letter === undefined ? [] : [{ letter, codes: codes! }]));
+  expect(signs.flatMap(({ codes }) => codes)).toEqual(baudotCodes("DE CX3QUA 599 014 "));
+  expect(misprints(signs)).toEqual([]);
+  expect(await send({ text: "MAIL@FARO", mode: "RTTY" })).toMatchObject({
+    faults: [{ text: "RTTY has no sign for @" }],
+  });
+});
+
+it("sends what is typed as it is typed; what waits can be corrected, what has gone out cannot", async () => {
+  await send({ text: "CQ ", mode: "RTTY", more: true });
+  await until(() => news().length === 3);
+  const type = (text: string, more = true) => shack.tell(id, { do: "text", text, more });
+  expect(await type("CQ CQ DE CX3QUB")).toEqual({ id: 1 });
+  await type("XX CQ DE CX3QUA");
+  await until(() => news().length === 15);
+  expect(await type("CQ CQ DE CX3QUA K", false)).toEqual({ id: 1 });
+  expect(await ended()).toMatchObject({ is: "done", text: expect.stringMatching(/^CQ CQ DE CX3QU[AB] K$/) as string });
+  expect(await type("MORE")).toMatchObject({ status: 409 });
+});
+
+it("sends for one window at a time, and tells the other", async () => {
+  await send({ text: "0".repeat(200), speed: 20 });
+  expect(await send({ text: "CQ" }, "right")).toMatchObject({ status: 409, title: "Busy" });
+  expect(await shack.tell(id, { do: "text", text: "CQ", more: false }, "right")).toMatchObject({ status: 409 });
+  await shack.tell(id, { do: "stop" }, "right");
+  expect(await ended()).toMatchObject({ is: "stopped", position: "left" });
+  expect(await send({ text: "E" }, "right")).toEqual({ id: 2 });
+});
+
+it("stops by itself when the page that sends is there no more", async () => {
+  const begun = Date.now();
+  await send({ text: "0".repeat(400), speed: 5 });
+  expect(await here()).toEqual({ id: 1 });
+  expect(await here("right")).toEqual({ id: null });
+  expect(await ended()).toMatchObject({ is: "broken", position: "left" });
+  expect(Date.now() - begun).toBeGreaterThanOrEqual(LEASE_MS);
+  expect(await here()).toEqual({ id: null });
 });
 
 it("refuses what cannot be keyed, and says when there is no keyer", async () => {
@@ -89,6 +137,18 @@ it("is taken over from the configuration where there is none yet", async () => {
   expect(linkRows(context)).toEqual([]);
   adoptKeyer(context, { keyerHost: "shack.local", keyerPort: 4000 });
   expect(linkRows(context)).toMatchObject([{ kind: "keyer", on: true, settings: { host: "shack.local", port: 4000 } }]);
+});
+
+it("tells the codes as they went out, also where it loses a shift: the difference can be said", async () => {
+  const losing = await startKeyer({ port: 0, hurry: 40, behaviour: () => "lostFigures" });
+  const other = await shack.add("keyer", "Losing", { port: portOf(losing) });
+  await until(() => shack.linkOf(other).keysIn.includes("RTTY"));
+  await shack.tell(other, { do: "send", text: "UR 599", mode: "RTTY" });
+  await until(() => news().some(({ is }) => is === "done"));
+  const signs = news().flatMap(({ letter, codes }) => (letter === undefined ? [] : [{ letter, codes: codes! }]));
+  expect(misprints(signs)).toEqual([{ meant: "599", prints: "TOO" }]);
+  valueOf(await shack.links.remove(other));
+  await new Promise((resolve) => losing.close(resolve));
 });
 
 describe("a keyer whose master is gone", () => {

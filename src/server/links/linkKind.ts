@@ -37,7 +37,7 @@ export interface Connection<Command> {
   command(command: Command, position: string): Promise<Result<{ readonly id: number | null }>>;
   /** Ends at once what it transmits; false where it transmits nothing. */
   stop(): boolean;
-  state?(): Partial<Pick<Link, "radio" | "counts" | "keys" | "clockOff">>;
+  state?(): Partial<Pick<Link, "radio" | "counts" | "keysIn" | "clockOff">>;
   /** The last lines that went between us. */
   lines?(): readonly TextLine[];
   close(): void;

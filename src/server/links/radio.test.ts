@@ -58,7 +58,7 @@ describe.each([
     const { radio, server } = await start(options);
     const id = await addRadio(portOf({ server }), { descriptor });
     await up(id);
-    expect(linkOf(id).keys).toBe(true);
+    expect(linkOf(id).keysIn).toEqual(["CW"]);
     expect(linkOf(id).radio).toMatchObject({
       model: options.model.name,
       state: {

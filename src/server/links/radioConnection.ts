@@ -15,6 +15,7 @@ import { unkeyable } from "../../core/signal";
 import { fullTime } from "../../core/time/words";
 import { done, failed, invalid, type Problem, type Result } from "../problem";
 import { bandMemory, REMEMBERED } from "./bandMemory";
+import { createLease } from "./lease";
 import type { Connection, Opening } from "./linkKind";
 import type { RadioSettings } from "./radioSettings";
 import type { Talker } from "./talker";
@@ -93,6 +94,7 @@ export function radioConnection(
   function ended(): void {
     void sending(false);
     clearTimeout(limit);
+    isGone.end();
     keyed("done");
   }
 
@@ -118,6 +120,10 @@ export function radioConnection(
   } else if (talker.state.transmitting === true) began();
   talker.watch();
 
+  const isGone = createLease(() => {
+    if (!stop()) return;
+    remark(`${name} transmitted for a page that did not say any more that it is there, and was stopped.`);
+  });
   const refused = (problem: { detail: string }) => failed(422, "Refused", `${name} ${problem.detail}.`);
   async function tell(change: RadioChange): Promise<Result<{ readonly id: null }>> {
     const fault = changeFault(descriptor, settings, change);
@@ -159,20 +165,32 @@ export function radioConnection(
         case "transmit": {
           if (!command.on) return (stop(), done({ id: null }));
           const told = await begin(() => talker.tell("transmit", true));
-          return told.ok ? done({ id: null }) : notBegun(told);
+          if (!told.ok) return notBegun(told);
+          isGone.begin(position);
+          return done({ id: null });
         }
         case "stop":
           return (stop(), done({ id: null }));
         case "speed":
           return done({ id: null });
+        case "here":
+          return done({ id: isGone.renew(position) ? (keying?.id ?? 0) : null });
+        case "text":
+          return failed(422, "Does not take it", `${name} keys whole texts alone: for what is typed use a keyer.`);
         case "send": {
-          if (key === undefined) return failed(422, "Does not key", `${name} keys no texts: use a keyer.`);
+          if (key === undefined || command.mode !== "CW" || command.more)
+            return failed(422, "Does not key", `${name} does not key that: use a keyer.`);
+          if (keying !== null && keying.position !== position)
+            return failed(409, "Busy", `${name} sends for another window just now: stop it there, or wait.`);
           const odd = unkeyable(command.text);
           if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
           keyed("stopped");
           keying = { id: ++ids, position, text: command.text };
           const sent = await begin(() => talker.order(filled(key.tell, command.text), key.done));
-          if (sent.ok) return done({ id: ids });
+          if (sent.ok) {
+            isGone.begin(position);
+            return done({ id: ids });
+          }
           keying = null;
           return notBegun(sent);
         }
@@ -181,7 +199,7 @@ export function radioConnection(
     // What it was just told to begin it has not said yet.
     stop: () => (talker.state.transmitting === true || beginning) && (stop() || beginning),
     state: () => ({
-      keys: key !== undefined,
+      keysIn: key === undefined ? [] : ["CW"],
       radio: {
         model: descriptor.name,
         state: talker.state,
@@ -198,6 +216,7 @@ export function radioConnection(
     close() {
       clearTimeout(limit);
       clearTimeout(settled);
+      isGone.end();
       talker.close();
     },
   };

@@ -94,7 +94,7 @@ export function createLinks({ context, listen, spotted, received, fault, pauses 
     phase,
     text,
     retryAt: retryAt === null ? null : isoTime(retryAt / 1000),
-    keys: false,
+    keysIn: [],
     radio: null,
     counts: {},
     clockOff: null,

@@ -3,9 +3,11 @@
 import { Volume2, VolumeX } from "lucide-react";
 import { spokenText } from "@/core/contest";
 import { Button } from "../kit/Button";
-import { Key, KeyOf } from "../kit/Key";
+import { KeyOf } from "../kit/Key";
+import { GoingOut } from "../keying/GoingOut";
+import { ShiftedText, SHIFTS_SAID } from "../keying/ShiftedText";
 import type { useFlow } from "./useFlow";
-import type { KeyerState } from "./useKeyer";
+import { type KeyerState, textAsSent } from "../keying/useKeyer";
 
 interface BarProps {
   flow: ReturnType<typeof useFlow>;
@@ -20,6 +22,7 @@ interface BarProps {
 /** The messages of the moment, each with the text that would go out now; and what goes out. */
 export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText }: BarProps) {
   const next = flow.step?.send;
+  const isRtty = flow.isKeyed && keyer.mode === "RTTY";
   return (
     <section aria-label="Messages" className="grid gap-1.5 border-b border-line bg-panel px-4 py-2">
       <div className="flex flex-wrap items-center gap-2">
@@ -69,7 +72,7 @@ export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText 
               key={message.id}
               type="button"
               onClick={() => flow.send(message)}
-              title={text}
+              title={isRtty ? `${text}, ${SHIFTS_SAID}` : text}
               className={`grid min-w-36 max-w-72 flex-1 gap-0.5 rounded-field border px-2 py-1 text-left hover:border-signal ${isNext ? "border-signal bg-signal-wash" : "border-line bg-raised"}`}
             >
               <span className="flex items-center justify-between gap-2 text-tiny text-soft">
@@ -78,22 +81,15 @@ export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText 
                   <KeyOf id={`message${index}`} />
                 </span>
               </span>
-              <span className="truncate font-mono">{text || "…"}</span>
+              <span className="truncate font-mono">
+                {text === "" ? "…" : isRtty ? <ShiftedText text={textAsSent(keyer.mode, text)} /> : text}
+              </span>
             </button>
           );
         })}
       </div>
-      {flow.group === "CW"
-        ? (keyer.sending || keyer.sent !== "") && (
-            <p className="flex items-center gap-2 truncate font-mono" role="status" aria-label="Going out">
-              <span className={keyer.sending ? "text-signal" : "text-faint"}>{keyer.sent || "…"}</span>
-              {keyer.sending && (
-                <Button small look="quiet" onClick={keyer.stop}>
-                  Stop <Key>Escape</Key>
-                </Button>
-              )}
-            </p>
-          )
+      {flow.isKeyed
+        ? (keyer.sending || keyer.sent !== "") && <GoingOut keyer={keyer} />
         : flow.spoken !== "" && (
             <p className="text-title font-semibold" role="status" aria-label="To say">
               {flow.group === "voice" ? `Say: ${spokenText(flow.spoken)}` : flow.spoken}

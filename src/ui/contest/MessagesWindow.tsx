@@ -10,7 +10,7 @@ import {
   type MessageSet,
   messageText,
   piecesOf,
-  USUAL_MESSAGES,
+  usualMessages,
   type Way,
 } from "@/core/contest";
 import type { ModeGroup } from "@/core/band";
@@ -25,7 +25,7 @@ import { useZodForm } from "../kit/form/useZodForm";
 import { saveJson } from "../kit/saveJson";
 import { SortableList } from "../kit/SortableList";
 import { useEntries } from "./useEntries";
-import { keepKeying, keptKeying } from "./useKeyer";
+import { keepKeying, keptKeying } from "../keying/useKeyer";
 
 interface MessagesProps {
   entry: Entry;
@@ -53,7 +53,7 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
   );
   const form = useZodForm({
     schema: messagesForm,
-    start: { set: entry.messages[group] ?? USUAL_MESSAGES, keying: keptKeying() },
+    start: { set: entry.messages[group] ?? usualMessages(group), keying: keptKeying() },
     send: async ({ set, keying }) => {
       const messages = { ...entry.messages, [group]: set };
       await ask(contest.changeEntry, { params: { entryId: entry.id }, body: { messages } });
@@ -100,7 +100,7 @@ export function MessagesWindow({ entry, group, onClose }: MessagesProps) {
           >
             Save as a file
           </Button>
-          <Button onClick={() => take(USUAL_MESSAGES)}>The usual ones</Button>
+          <Button onClick={() => take(usualMessages(group))}>The usual ones</Button>
           <span className="flex-1" />
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" look="act" disabled={form.form.formState.isSubmitting}>

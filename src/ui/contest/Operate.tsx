@@ -28,7 +28,7 @@ import { MessagesWindow } from "./MessagesWindow";
 import { useSeat } from "./position";
 import { useContestLine } from "./useContestLine";
 import { useFlow } from "./useFlow";
-import { useKeyer } from "./useKeyer";
+import { useKeyer } from "../keying/useKeyer";
 import { useSitting } from "./useSitting";
 
 const NOTHING_OFFERED = {};
@@ -49,7 +49,7 @@ export function Operate({ entry }: { entry: Entry }) {
   const operator = seat?.operator ?? entry.operators[0] ?? entry.ownCall;
   const seated = useMemo(() => (seat === null ? null : { ...seat, operator }), [seat, operator]);
   const contest = useContestLine({ entry, seat: seated, draft });
-  const keyer = useKeyer(seat?.id ?? "");
+  const keyer = useKeyer();
   const flow = useFlow({ entry, contest, draft, keyer, operator });
   const undo = useUndo(logbook.id, () => setLast(null));
   const away = useRadio(({ frequencyHz }) => flow.runHz !== null && flow.runHz !== frequencyHz);

@@ -8,7 +8,7 @@ import {
   messageText,
   nextStep,
   type Step,
-  USUAL_MESSAGES,
+  usualMessages,
   type Way,
 } from "@/core/contest";
 import { modeGroup } from "@/core/band";
@@ -18,7 +18,7 @@ import type { Draft } from "../entry/draft";
 import { useRadio, useTuning } from "../shell/radio";
 import { sentValues } from "./sentValues";
 import type { useContestLine } from "./useContestLine";
-import type { KeyerState } from "./useKeyer";
+import type { KeyerState } from "../keying/useKeyer";
 
 interface FlowInput {
   readonly entry: Entry;
@@ -39,7 +39,9 @@ export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
   const [done, setDone] = useState({ call: "", answered: false, exchanged: false });
   const [spoken, setSpoken] = useState("");
   const group = modeGroup(mode);
-  const set: MessageSet = entry.messages[group] ?? USUAL_MESSAGES;
+  /** It is sent by what keys, and not said, or sent by another program. */
+  const isKeyed = group === "CW" || (keyer.mode !== null && keyer.isThere);
+  const set: MessageSet = entry.messages[group] ?? usualMessages(group);
   const messages = set[way];
   const here = done.call === draft.call ? done : { answered: false, exchanged: false };
   const base = contest.line;
@@ -65,7 +67,7 @@ export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
 
   /** Sends a message as the mode does: by the keyer, or as a line to say. */
   function send(message: Message) {
-    if (group === "CW" && !tuning.mayBegin()) return;
+    if (isKeyed && !tuning.mayBegin()) return;
     if (message.moment === "call") setRunHz(tuning.now().frequencyHz);
     if (message.moment === "answer") setDone({ ...here, call: draft.call, answered: true });
     if (message.moment !== "exchange") return goOut(textOf(message));
@@ -74,7 +76,7 @@ export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
   }
 
   function goOut(text: string | Promise<string>) {
-    if (group === "CW") keyer.send(text, setSpoken);
+    if (isKeyed) keyer.send(text, setSpoken);
     else void Promise.resolve(text).then(setSpoken);
   }
 
@@ -112,6 +114,7 @@ export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
     set,
     messages,
     group,
+    isKeyed,
     step: byEnter ? step : null,
     textOf,
     send,

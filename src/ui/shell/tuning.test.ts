@@ -6,6 +6,7 @@ import { ask } from "../kit/api";
 import { createRadioStore } from "./radioStore";
 import { tuningOf } from "./tuning";
 
+jest.mock("../keying/lease", () => ({ holdLease: jest.fn() }));
 jest.mock("../kit/api", () => ({ ask: jest.fn(() => Promise.resolve({ id: null, stopped: [] })) }));
 jest.mock("../kit/tabId", () => ({ tabId: () => "left" }));
 jest.mock("sonner", () => ({ toast: Object.assign(jest.fn(), { warning: jest.fn(), error: jest.fn() }) }));

@@ -12,6 +12,7 @@ import type { Link } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
 import type { regionOf } from "@/core/entity";
 import { type RadioChange, radioModeFor, transmitHz } from "@/core/radio";
+import { holdLease } from "../keying/lease";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
 import type { licensedAt } from "./licence";
@@ -213,7 +214,7 @@ export function tuningOf(store: RadioStore): {
       if (link === null || state === null || link.radio?.transmits !== true)
         return void toast("There is no radio here that can be made to transmit.");
       if (state.transmitting === true) return stopAll();
-      if (mayBegin()) void send(link.id, { do: "transmit", on: true });
+      if (mayBegin()) void send(link.id, { do: "transmit", on: true }).then(() => holdLease(link.id));
     },
     stopAll,
     choose: (linkId) => around.choose(linkId),

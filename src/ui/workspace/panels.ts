@@ -102,6 +102,16 @@ export const PANELS: readonly PanelKind[] = [
     Content: lazy(() => import("./panels/text")),
   },
   {
+    id: "typing",
+    title: "Keyboard",
+    about: "Text that is sent as it is typed, in Morse or RTTY",
+    reads: false,
+    grows: true,
+    width: 560,
+    stacked: 130,
+    Content: lazy(() => import("./panels/typing")),
+  },
+  {
     id: "map",
     title: "Map",
     about: "Spots and contacts around the site, or on the world, with the night",

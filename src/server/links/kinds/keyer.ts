@@ -1,9 +1,10 @@
 import type { Duplex } from "node:stream";
 import { createInterface } from "node:readline";
 import { z } from "zod";
-import { keyerCommandSchema, type LinkNews, type TestStep } from "../../../core/contract";
-import { unkeyable } from "../../../core/signal";
-import { done, invalid } from "../../problem";
+import { KEYED_MODES, keyerCommandSchema, type KeyedMode, type LinkNews, type TestStep } from "../../../core/contract";
+import { unkeyable, unprintable } from "../../../core/signal";
+import { done, failed, invalid } from "../../problem";
+import { createLease } from "../lease";
 import { type Connection, linkKind, type Opening } from "../linkKind";
 import { network, port } from "../settings";
 import { openTcp, tryAddress } from "../wire";
@@ -16,12 +17,16 @@ type Settings = z.output<typeof settingsSchema>;
 type Command = z.output<typeof keyerCommandSchema>;
 
 const saidSchema = z.discriminatedUnion("is", [
-  z.object({ is: z.literal("ready") }),
+  z.object({ is: z.literal("ready"), modes: z.array(z.enum(KEYED_MODES)).default(["CW"]) }),
   z.object({
     is: z.literal("letter"),
     id: z.int(),
     letter: z.string().max(2),
-    down: z.array(z.object({ from: z.number(), to: z.number() })).max(20),
+    down: z
+      .array(z.object({ from: z.number(), to: z.number() }))
+      .max(20)
+      .optional(),
+    codes: z.array(z.int().min(0).max(31)).max(8).optional(),
     lasts: z.number(),
   }),
   z.object({ is: z.enum(["done", "stopped", "limit"]), id: z.int(), sent: z.string().max(600) }),
@@ -29,18 +34,24 @@ const saidSchema = z.discriminatedUnion("is", [
 ]);
 type Said = z.output<typeof saidSchema>;
 
-/** A keyer stops when nobody has told it for some seconds that he is still there. */
-const HERE_MS = 1000;
+/** A keyer stops when nobody has told it for a moment that he is still there. */
+const HERE_MS = 500;
 const LONGEST_LINE = 20_000;
 /** How long it may take to say that it is ready. */
 const READY_MS = 2000;
 
-/** A keyer for Morse, over TCP; docs/stand-ins.md describes what it speaks. */
+/** What each way to key has no sign for. */
+const ODD: Readonly<Record<KeyedMode, { readonly name: string; readonly of: (text: string) => string[] }>> = {
+  CW: { name: "Morse", of: unkeyable },
+  RTTY: { name: "RTTY", of: unprintable },
+};
+
+/** A keyer for Morse and RTTY, over TCP; docs/stand-ins.md describes what it speaks. */
 export const keyer = linkKind<Settings, Command>({
   id: "keyer",
-  label: "Morse keyer",
+  label: "Keyer",
   role: "keyer",
-  about: "Sends the messages of a contest, letter by letter, at the speed that is set.",
+  about: "Sends messages, and what is typed, in Morse or RTTY, letter by letter.",
   settings: settingsSchema,
   commands: keyerCommandSchema,
   address: ({ host, port: number }) => `${host}:${number}`,
@@ -94,26 +105,37 @@ function hearLines(wire: Duplex, hear: (said: Said) => void, closed: () => void)
     .on("error", () => {});
 }
 
-function connectionOf({ say, sending, lost, name }: Opening<Settings>, wire: Duplex): Connection<Command> {
+function connectionOf(opening: Opening<Settings>, wire: Duplex): Connection<Command> {
+  const { say, sending, changed, lost, name } = opening;
   let last = 0;
   let closed = false;
+  let keysIn: readonly KeyedMode[] = ["CW"];
   /** The transmission that goes on, and who asked for it. */
-  let current: { readonly id: number; readonly position: string } | null = null;
+  let current: { readonly id: number; readonly position: string; readonly mode: KeyedMode } | null = null;
 
   const tell = (order: object) => void wire.write(`${JSON.stringify(order)}\n`);
   const here = setInterval(() => {
     if (current !== null) tell({ do: "here" });
   }, HERE_MS);
+  const lease = createLease(() => {
+    stop();
+    ended({ is: "broken", text: "The page that sent did not say any more that it is there, so it was stopped." });
+  });
 
   function ended(news: Omit<Extract<LinkNews, { id: number }>, "id">): void {
     if (current === null) return;
     say({ ...news, id: current.id }, current.position);
     current = null;
+    lease.end();
     void sending(false);
   }
 
   function hear(said: Said): void {
-    if (said.is === "ready" || ("id" in said && said.id !== current?.id)) return;
+    if (said.is === "ready") {
+      keysIn = said.modes;
+      return changed();
+    }
+    if ("id" in said && said.id !== current?.id) return;
     if (said.is === "letter") say(said, current!.position);
     else if (said.is === "fault") ended({ is: "broken", text: `The keyer says: ${said.text}` });
     else ended({ is: said.is, text: said.sent });
@@ -137,19 +159,48 @@ function connectionOf({ say, sending, lost, name }: Opening<Settings>, wire: Dup
     return current !== null;
   }
 
+  const isElsewhere = (position: string) => current !== null && current.position !== position;
+  const busy = () => failed(409, "Busy", `${name} sends for another window just now: stop it there, or wait.`);
+  function oddIn(mode: KeyedMode, text: string) {
+    const odd = ODD[mode].of(text);
+    return odd.length === 0
+      ? null
+      : invalid([{ field: "text", text: `${ODD[mode].name} has no sign for ${odd.join(" ")}` }]);
+  }
+
   return {
     async command(command, position) {
-      if (command.do === "stop") return (stop(), done({ id: null }));
-      if (command.do === "speed") return (tell(command), done({ id: null }));
-      const odd = unkeyable(command.text);
-      if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
-      current = { id: ++last, position };
-      void sending(true);
-      tell({ ...command, id: last });
-      return done({ id: last });
+      switch (command.do) {
+        case "stop":
+          return (stop(), done({ id: null }));
+        case "speed":
+          return (tell(command), done({ id: null }));
+        case "here":
+          return done({ id: lease.renew(position) ? (current?.id ?? null) : null });
+        case "text": {
+          if (current === null) return failed(409, "Nothing is sent", "what you add to has ended: send it anew.");
+          if (isElsewhere(position)) return busy();
+          const odd = oddIn(current.mode, command.text);
+          if (odd !== null) return odd;
+          tell({ ...command, id: current.id });
+          return done({ id: current.id });
+        }
+        case "send": {
+          if (isElsewhere(position)) return busy();
+          if (!keysIn.includes(command.mode))
+            return failed(422, "Does not key", `${name} does not key ${command.mode}.`);
+          const odd = oddIn(command.mode, command.text);
+          if (odd !== null) return odd;
+          current = { id: ++last, position, mode: command.mode };
+          void sending(true);
+          lease.begin(position);
+          tell({ ...command, id: last });
+          return done({ id: last });
+        }
+      }
     },
     stop: () => stop(),
-    state: () => ({ keys: true }),
+    state: () => ({ keysIn: [...keysIn] }),
     close,
   };
 }

@@ -2,39 +2,70 @@
 
 import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
-import { FASTEST, type Keying, SLOWEST, USUAL_KEYING } from "@/core/signal";
-import type { RadioCommand } from "@/core/contract";
+import { FASTEST, type Keying, misprints, rttyFramed, type SentSign, SLOWEST, USUAL_KEYING } from "@/core/signal";
+import type { KeyedMode, RadioCommand } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
 import { ask } from "../kit/api";
+import { tabId } from "../kit/tabId";
 import { useLive } from "../kit/useLive";
 import { useRadio } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
+import { endLease, holdLease } from "./lease";
 
 const SPEED_KEPT_AS = "keyer-speed";
 const KEYING_KEPT_AS = "keyer-keying";
 const TONE_KEPT_AS = "keyer-tone";
 const TONE_HZ = 620;
 const LOUDNESS = 0.12;
-const NO_KEYER =
-  "There is nothing that keys: add a keyer in Station, or follow a radio that does. The contact can be logged all the same.";
+const noKeyer = (mode: KeyedMode) =>
+  `There is nothing that keys ${mode === "CW" ? "Morse" : mode}: add a keyer in Station, or follow a radio that does.`;
 
 /** The keyer as this browser sees it: what goes out, how fast, and the tone. */
 export interface KeyerState {
+  /** In what it would send now; null where the radio is in a mode that is not keyed. */
+  readonly mode: KeyedMode | null;
+  /** Something is there that keys that. */
+  readonly isThere: boolean;
   readonly sending: boolean;
-  /** What went out of the transmission so far. */
+  /** The transmission that goes out, or went out last. */
+  readonly id: number | null;
+  /** What went out of it so far. */
   readonly sent: string;
+  /** Words of it that the other end prints otherwise. */
+  readonly misprints: ReturnType<typeof misprints>;
   readonly speed: number;
   readonly tone: boolean;
   /** Sends a text, or one that is still to come; `goes` hears it as its turn comes. Texts go in the order asked for. */
   readonly send: (text: string | Promise<string>, goes: (text: string) => void) => void;
+  /** Begins a transmission that goes on until it is told that no more comes: its number; null where it did not begin. */
+  readonly begin: (text: string) => Promise<number | null>;
+  /** Another text for what is sent: what has gone out stays. */
+  readonly change: (text: string, more: boolean) => void;
   readonly stop: () => void;
   readonly changeSpeed: (by: number) => void;
   readonly turnTone: () => void;
 }
 
-export function useKeyer(position: string): KeyerState {
+/** What goes out of one transmission. */
+interface Going {
+  readonly id: number | null;
+  readonly signs: readonly SentSign[];
+}
+const NOTHING: Going = { id: null, signs: [] };
+
+/** A message as it is sent in a mode. */
+export function textAsSent(mode: KeyedMode | null, text: string): string {
+  return mode === "RTTY" && text.trim() !== "" ? rttyFramed(text) : text.trim();
+}
+
+/** How texts are keyed in a mode of the radio; null where they are not. */
+export function keyedIn(mode: string): KeyedMode | null {
+  return mode === "CW" || mode === "RTTY" ? mode : null;
+}
+
+export function useKeyer(): KeyerState {
   const [sending, setSending] = useState(false);
-  const [sent, setSent] = useState("");
+  const [going, setGoing] = useState(NOTHING);
   const [speed, setSpeed] = useState(USUAL_KEYING.speed);
   const [tone, setTone] = useState(false);
   const sound = useRef<AudioContext | null>(null);
@@ -53,27 +84,52 @@ export function useKeyer(position: string): KeyerState {
 
   const { links } = useLinks();
   const radio = useRadio(({ link }) => link);
-  /** A keyer, or else the radio that is followed, where it keys. */
-  const link = links.find(({ role, on }) => role === "keyer" && on) ?? (radio?.keys === true ? radio : null);
-  async function tell(command: RadioCommand) {
-    if (link === null) throw new Error(NO_KEYER);
-    await ask(endpoints.commandLink, { params: { linkId: link.id }, query: { position }, body: command });
+  const mode = useRadio((now) => keyedIn(now.mode));
+  const keyers = links.filter(({ role, on }) => role === "keyer" && on);
+  /** A keyer that keys it, or else the radio that is followed, where it does. */
+  const able = [...keyers, ...(radio === null ? [] : [radio])].find(({ keysIn }) => keysIn.includes(mode ?? "CW"));
+  // A keyer that is away says by itself why it does not send.
+  const link = able ?? keyers[0] ?? null;
+
+  async function tell(command: RadioCommand): Promise<number | null> {
+    if (link === null) throw new Error(noKeyer(mode ?? "CW"));
+    const query = { position: tabId() };
+    return (await ask(endpoints.commandLink, { params: { linkId: link.id }, query, body: command })).id;
+  }
+
+  /** Sends, and goes on saying that this page is there. */
+  async function begin(text: string, more: boolean): Promise<number | null> {
+    setGoing(NOTHING);
+    setSending(true);
+    try {
+      const id = await tell({ do: "send", ...keptKeying(), speed, mode: mode ?? "CW", text, more });
+      holdLease(link!.id);
+      return id;
+    } catch (error) {
+      setSending(false);
+      toast.error((error as Error).message, { id: "keyer" });
+      return null;
+    }
   }
 
   useLive((event) => {
-    if (event.type !== "link" || event.linkId !== link?.id || event.position !== position) return;
+    if (event.type !== "link" || event.linkId !== link?.id || event.position !== tabId()) return;
     const { news } = event;
-    if (news === undefined || news.is === "radio") return;
+    if (news === undefined || news.is === "radio" || news.is === "line") return;
     if (news.is === "letter") {
-      setSent((before) => before + (news.letter ?? ""));
-      if (tone) sound.current = play(sound.current, news.down ?? []);
+      const sign = { letter: news.letter ?? "", codes: news.codes ?? [] };
+      setGoing(({ id, signs }) => ({ id: news.id, signs: id === news.id ? [...signs, sign] : [sign] }));
+      setSending(true);
+      if (tone && news.down !== undefined) sound.current = play(sound.current, news.down);
       return;
     }
     setSending(false);
+    endLease(link.id);
     // A radio does not tell its letters one by one.
-    if (news.is === "done") setSent((before) => before || (news.text ?? ""));
+    const whole = [...(news.text ?? "")].map((letter) => ({ letter, codes: [] }));
+    if (news.is === "done") setGoing((before) => (before.signs.length > 0 ? before : { id: news.id, signs: whole }));
     if (news.is === "limit") toast.warning("The transmission was over its limit and was stopped.");
-    if (news.is === "broken") toast.error(news.text ?? "The keyer broke off.");
+    if (news.is === "broken") toast.error(news.text ?? "The keyer broke off.", { id: "keyer" });
   });
 
   const stop = () => {
@@ -95,11 +151,17 @@ export function useKeyer(position: string): KeyerState {
   }, []);
 
   return {
+    mode,
+    isThere: able !== undefined,
     sending,
-    sent,
+    id: going.id,
+    sent: going.signs.map(({ letter }) => letter).join(""),
+    misprints: misprints(going.signs.filter(({ codes }) => codes.length > 0)),
     speed,
     tone,
     stop,
+    begin: (text) => begin(text, true),
+    change: (text, more) => void tell({ do: "text", text, more }).catch(() => {}),
     send(asked, goes) {
       const before = stops.current;
       setSending(true);
@@ -107,13 +169,7 @@ export function useKeyer(position: string): KeyerState {
         if (stops.current !== before) return;
         goes(text);
         if (text.trim() === "") return setSending(false);
-        setSent("");
-        try {
-          await tell({ do: "send", ...keptKeying(), speed, text });
-        } catch (error) {
-          setSending(false);
-          toast.error((error as Error).message, { id: "keyer" });
-        }
+        await begin(textAsSent(mode, text), false);
       });
     },
     changeSpeed(by) {

@@ -1,0 +1,147 @@
+"use client";
+
+import { type KeyboardEvent, useLayoutEffect, useRef, useState } from "react";
+import { toast } from "sonner";
+import { LONGEST_SENT } from "@/core/contract";
+import { unkeyable, unprintable } from "@/core/signal";
+import { useActions } from "../kit/actions";
+import { Button } from "../kit/Button";
+import { Key, KeyOf } from "../kit/Key";
+import { useTuning } from "../shell/radio";
+import { Misprints } from "./GoingOut";
+import { ShiftedText, SHIFTS_SAID } from "./ShiftedText";
+import { afterEnd, afterSent, NOTHING_TYPED, type TypedOver, wholeOf } from "./typedOver";
+import { type KeyerState, useKeyer } from "./useKeyer";
+
+/** RTTY begins on a line of its own. */
+const LEAD = { CW: "", RTTY: "\r\n" } as const;
+const ODD = { CW: unkeyable, RTTY: unprintable } as const;
+const NAMES = { CW: "Morse", RTTY: "RTTY" } as const;
+
+/** Text that is sent as it is typed, in Morse or RTTY: Enter begins, and ends the over; what waits can be corrected. */
+export function TypedSending({ onLeave }: { onLeave: () => void }) {
+  const keyer = useKeyer();
+  const tuning = useTuning();
+  const [over, setOver] = useState<TypedOver>(NOTHING_TYPED);
+  /** The transmission that is typed into; null while none is. */
+  const [number, setNumber] = useState<number | null>(null);
+  const [isEnding, setEnding] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  const { mode } = keyer;
+  const lead = LEAD[mode ?? "CW"];
+  const isOn = number !== null;
+
+  // What went out stands before what waits; what was left when it ended stays to be sent.
+  const isOurs = keyer.id === number || keyer.id === null;
+  const sent = isOn && keyer.id === number ? afterSent(over, keyer.sent.slice(lead.length)) : over;
+  const isOver = isOn && !(keyer.sending && isOurs);
+  const now = isOver ? afterEnd(sent) : sent;
+  if (now !== over) setOver(now);
+  if (isOver) {
+    setNumber(null);
+    setEnding(false);
+  }
+  /** Where one types: it moves with the text. */
+  const place = useRef({ at: 0, gone: 0 });
+  const gone = now.gone.length;
+  useLayoutEffect(() => {
+    const { at, gone: before } = place.current;
+    place.current = { at: Math.max(0, at - (gone - before)), gone };
+    if (document.activeElement === field.current && gone > before)
+      field.current?.setSelectionRange(place.current.at, place.current.at);
+  }, [gone]);
+  useActions([{ id: "toTyping", run: () => field.current?.focus() }]);
+
+  const odd = mode === null ? [] : ODD[mode](now.waits);
+  function type(waits: string) {
+    const next = { ...now, waits: waits.toUpperCase() };
+    setOver(next);
+    // What cannot be sent does not go out before it is corrected.
+    if (isOn && mode !== null && ODD[mode](waits).length === 0) keyer.change(lead + wholeOf(next), !isEnding);
+  }
+  async function beginOrEnd() {
+    if (mode === null) return void toast("Texts are sent in CW and RTTY: choose one of them.");
+    if (isOn) {
+      setEnding(true);
+      // A space behind it, so that it does not run into what follows.
+      return keyer.change(`${lead}${wholeOf(now).trimEnd()} `, false);
+    }
+    if (now.waits.trim() === "" || odd.length > 0 || !tuning.mayBegin()) return;
+    setOver({ gone: "", waits: now.waits });
+    setNumber(await keyer.begin(lead + now.waits));
+  }
+  function onKeyDown(event: KeyboardEvent) {
+    if (event.key !== "Enter" && event.key !== "Escape") return;
+    event.preventDefault();
+    if (event.key === "Escape") onLeave();
+    else void beginOrEnd();
+  }
+
+  return (
+    <section aria-label="Keyboard" className="grid h-full content-start gap-1.5 overflow-auto bg-panel px-3 py-2">
+      <div className="flex items-baseline gap-2">
+        <label className="flex min-w-0 flex-1 items-baseline gap-1 font-mono">
+          <span className="max-w-[60%] shrink-0 truncate text-signal [direction:rtl]" aria-hidden>
+            <bdi>{now.gone}</bdi>
+          </span>
+          <span className="sr-only">Text to send</span>
+          <input
+            ref={field}
+            value={now.waits}
+            onChange={({ target }) => type(target.value)}
+            onKeyDown={onKeyDown}
+            onSelect={({ currentTarget }) => (place.current.at = currentTarget.selectionStart ?? 0)}
+            maxLength={Math.max(0, LONGEST_SENT - lead.length - 1 - now.gone.length)}
+            placeholder={isOn ? "" : "Type, and Enter begins to send"}
+            aria-invalid={odd.length > 0}
+            className="h-8 min-w-20 flex-1 rounded-field border border-line bg-raised px-1.5 focus:border-signal"
+          />
+        </label>
+        <Button small look={isOn ? "plain" : "act"} onClick={() => void beginOrEnd()}>
+          {isOn ? "End" : "Send"} <Key>Enter</Key>
+        </Button>
+        {keyer.sending && (
+          <Button small look="quiet" onClick={keyer.stop}>
+            Stop <Key>Escape</Key>
+          </Button>
+        )}
+      </div>
+      <div className="flex min-h-5 items-baseline gap-2 text-small">
+        {odd.length > 0 && mode !== null ? (
+          <span role="alert" className="text-stop">
+            {NAMES[mode]} has no sign for {odd.join(" ")}: correct it, and it goes on.
+          </span>
+        ) : (
+          <State keyer={keyer} isOn={isOn} isEnding={isEnding} />
+        )}
+        <Misprints keyer={keyer} />
+      </div>
+      {mode === "RTTY" && now.waits !== "" && (
+        <p className="truncate font-mono text-small text-soft" title={`What waits, ${SHIFTS_SAID}`}>
+          <ShiftedText text={now.waits} />
+        </p>
+      )}
+    </section>
+  );
+}
+
+function State({ keyer, isOn, isEnding }: { keyer: KeyerState; isOn: boolean; isEnding: boolean }) {
+  const { mode, isThere, sending } = keyer;
+  const text =
+    mode === null
+      ? "The radio is in a mode that is not keyed: texts are sent in CW and RTTY."
+      : !isThere
+        ? `There is nothing that keys ${NAMES[mode]}: add a keyer in Station.`
+        : isEnding
+          ? "Ends when all of it is out."
+          : isOn
+            ? "Goes out as you type; what waits can be corrected. Enter ends the over, Escape stops at once."
+            : sending
+              ? "A message goes out."
+              : `Sends ${NAMES[mode]}.`;
+  return (
+    <span role="status" className="text-soft">
+      {text} {!isOn && <KeyOf id="toTyping" />}
+    </span>
+  );
+}
