@@ -52,6 +52,8 @@ export interface Radio {
   key(text: string, by?: KeyedBy): string | null;
   /** Hears of each change, and of what is keyed; returns how to hear no more. */
   onChange(listener: (change: RadioChange) => void): () => void;
+  /** Who has it transmit is still there: from then on it ends what it sends soon after it hears no more of him. */
+  hold(): void;
   /** Ends what it sends, for whatever reason. */
   hush(): void;
 }
@@ -61,6 +63,9 @@ export interface Carrier {
   send(frequencyHz: number, mode: AirMode, text: string, watts: number, speed?: number, more?: boolean): number;
   stop(): void;
 }
+
+/** So long after it was told last that somebody is there, milliseconds. */
+const HOLD_MS = 1500;
 
 const START: Omit<RadioState, "frequencyHz" | "secondHz" | "mode" | "antenna" | "watts" | "widthHz"> = {
   split: false,
@@ -79,6 +84,7 @@ export function createRadio(model: RadioModel, frequencyHz: number, carrier: Car
   };
   const listeners = new Set<(change: RadioChange) => void>();
   let ends: NodeJS.Timeout | undefined;
+  let holds: NodeJS.Timeout | undefined;
 
   function faultOf(change: RadioChange): string | null {
     for (const hertz of [change.frequencyHz, change.secondHz])
@@ -110,6 +116,7 @@ export function createRadio(model: RadioModel, frequencyHz: number, carrier: Car
     if (changed.transmitting === true) transmitFor(model.limit);
     if (changed.transmitting === false) {
       clearTimeout(ends);
+      clearTimeout(holds);
       carrier.stop();
     }
     for (const listener of listeners) listener(changed);
@@ -138,6 +145,10 @@ export function createRadio(model: RadioModel, frequencyHz: number, carrier: Car
     onChange(listener) {
       listeners.add(listener);
       return () => void listeners.delete(listener);
+    },
+    hold() {
+      clearTimeout(holds);
+      if (state.transmitting) holds = setTimeout(() => change({ transmitting: false }), HOLD_MS);
     },
     hush: () => void change({ transmitting: false }),
   };

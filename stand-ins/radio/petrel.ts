@@ -56,6 +56,7 @@ export const petrelDialect: Dialect = {
     const [, verb = "", word = "", rest = ""] = /^(\w+)(?:\s+(\w+)(?:\s+(.*))?)?$/.exec(line.trim()) ?? [];
     const known = WORDS[word];
     if (verb === "hush") return (radio.hush(), ["done hush"]);
+    if (verb === "hold") return (radio.hold(), ["done hold"]);
     if (verb === "key") {
       const fault = radio.key(`${word} ${rest}`.trim());
       return [fault === null ? "done key" : `refused key: ${fault}`];

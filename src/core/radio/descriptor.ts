@@ -98,6 +98,7 @@ export const descriptorSchema = z
     parts: z.partialRecord(z.enum(PART_NAMES), partSchema),
     key: orderSchema.extend({ tell: withHole }).optional(),
     stop: orderSchema.optional(),
+    hold: orderSchema.optional(),
   })
   .superRefine(({ parts, key, stop }, context) => {
     if (parts.frequency === undefined)

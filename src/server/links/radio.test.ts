@@ -175,6 +175,37 @@ it.each([
   expect(linkOf(id).text).toBeNull();
 });
 
+it("stops when the page that had it transmit is there no more, and says so", async () => {
+  const { radio, server } = await start(petrel());
+  const id = await addRadio(portOf({ server }));
+  await up(id);
+  await tell(id, { do: "transmit", on: true });
+  expect(await tell(id, { do: "here" })).toEqual({ id: 0 });
+  await until(() => !radio.state.transmitting);
+  await until(() => linkOf(id).text?.includes("did not say any more that it is there"));
+  expect(await tell(id, { do: "here" })).toEqual({ id: null });
+});
+
+it("keys for one window at a time, and no RTTY", async () => {
+  const { server } = await start(petrel());
+  const id = await addRadio(portOf({ server }));
+  await up(id);
+  await tell(id, { do: "send", text: "0".repeat(100), speed: 5 });
+  expect(await shack.tell(id, { do: "send", text: "CQ" }, "right")).toMatchObject({ status: 409, title: "Busy" });
+  expect(await tell(id, { do: "send", text: "CQ", mode: "RTTY" })).toMatchObject({ title: "Does not key" });
+});
+
+it("a radio that is to be held stops by itself when the server is gone", async () => {
+  const { radio, server, behave } = await start(petrel());
+  const id = await addRadio(portOf({ server }));
+  await up(id);
+  await tell(id, { do: "transmit", on: true });
+  // The wire breaks: what is told arrives no more.
+  behave("gone");
+  expect(radio.state.transmitting).toBe(true);
+  await until(() => !radio.state.transmitting);
+});
+
 it("a radio that vanishes while it transmits is told with what stops it", async () => {
   const { behave, server } = await start(petrel());
   const id = await addRadio(portOf({ server }));
@@ -182,7 +213,7 @@ it("a radio that vanishes while it transmits is told with what stops it", async 
   await tell(id, { do: "transmit", on: true });
   behave("gone");
   await until(() => linkOf(id).text?.includes("was transmitting"));
-  expect(linkOf(id).text).toContain("It stops by itself 120 s after it began.");
+  expect(linkOf(id).text).toContain("It stops by itself, since nobody tells it any more to go on.");
 });
 
 it.each([

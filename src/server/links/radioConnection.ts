@@ -23,6 +23,8 @@ import type { Talker } from "./talker";
 type Command = z.output<typeof radioCommandSchema>;
 
 const STOPPED = failed(409, "Stopped", "it was stopped before it began");
+/** So often a radio is told that it is to go on, where it stops without that. */
+const HOLD_MS = 500;
 /** Where it stays for so long is remembered for the band. */
 const SETTLED_MS = 1500;
 
@@ -38,6 +40,7 @@ export function radioConnection(
   const tells: string[] = PART_NAMES.filter((part) => parts[part]?.tell !== undefined).map((part) => PARTS[part].field);
   const limitSeconds = Math.min(settings.limitSeconds, descriptor.limitSeconds ?? Infinity);
   let limit: NodeJS.Timeout | undefined;
+  let holds: NodeJS.Timeout | undefined;
   let ids = 0;
   /** Counts how often it was stopped: what was about to begin then does not. */
   let stops = 0;
@@ -79,6 +82,16 @@ export function radioConnection(
     return problem === STOPPED.problem ? STOPPED : refused(problem);
   }
 
+  /** It goes on for as long as this server is there. */
+  function hold(): void {
+    const order = descriptor.hold;
+    if (order === undefined) return;
+    clearInterval(holds);
+    const goOn = () => void talker.order(order.tell, order.done);
+    goOn();
+    holds = setInterval(goOn, HOLD_MS);
+  }
+
   function began(): void {
     void sending(true);
     // What was said of the one before is read by now.
@@ -94,6 +107,7 @@ export function radioConnection(
   function ended(): void {
     void sending(false);
     clearTimeout(limit);
+    clearInterval(holds);
     isGone.end();
     keyed("done");
   }
@@ -167,6 +181,7 @@ export function radioConnection(
           const told = await begin(() => talker.tell("transmit", true));
           if (!told.ok) return notBegun(told);
           isGone.begin(position);
+          hold();
           return done({ id: null });
         }
         case "stop":
@@ -189,6 +204,7 @@ export function radioConnection(
           const sent = await begin(() => talker.order(filled(key.tell, command.text), key.done));
           if (sent.ok) {
             isGone.begin(position);
+            hold();
             return done({ id: ids });
           }
           keying = null;
@@ -216,6 +232,7 @@ export function radioConnection(
     close() {
       clearTimeout(limit);
       clearTimeout(settled);
+      clearInterval(holds);
       isGone.end();
       talker.close();
     },

@@ -1,12 +1,12 @@
 "use client";
 
-import { type KeyboardEvent, useLayoutEffect, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { LONGEST_SENT } from "@/core/contract";
 import { unkeyable, unprintable } from "@/core/signal";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
-import { Key, KeyOf } from "../kit/Key";
+import { Key } from "../kit/Key";
 import { useTuning } from "../shell/radio";
 import { Misprints } from "./GoingOut";
 import { ShiftedText, SHIFTS_SAID } from "./ShiftedText";
@@ -41,34 +41,33 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
     setNumber(null);
     setEnding(false);
   }
-  /** Where one types: it moves with the text. */
-  const place = useRef({ at: 0, gone: 0 });
-  const gone = now.gone.length;
-  useLayoutEffect(() => {
-    const { at, gone: before } = place.current;
-    place.current = { at: Math.max(0, at - (gone - before)), gone };
-    if (document.activeElement === field.current && gone > before)
-      field.current?.setSelectionRange(place.current.at, place.current.at);
-  }, [gone]);
+  const latest = useRef("");
+  useEffect(() => {
+    latest.current = wholeOf(now);
+  });
   useActions([{ id: "toTyping", run: () => field.current?.focus() }]);
 
   const odd = mode === null ? [] : ODD[mode](now.waits);
-  function type(waits: string) {
-    const next = { ...now, waits: waits.toUpperCase() };
+  function type(typed: string) {
+    // What has gone out stays as it is.
+    const next = { ...now, waits: typed.toUpperCase().slice(now.gone.length) };
     setOver(next);
     // What cannot be sent does not go out before it is corrected.
-    if (isOn && mode !== null && ODD[mode](waits).length === 0) keyer.change(lead + wholeOf(next), !isEnding);
+    if (isOn && mode !== null && ODD[mode](next.waits).length === 0) keyer.change(lead + wholeOf(next), !isEnding);
   }
   async function beginOrEnd() {
     if (mode === null) return void toast("Texts are sent in CW and RTTY: choose one of them.");
+    if (odd.length > 0) return;
     if (isOn) {
       setEnding(true);
       // A space behind it, so that it does not run into what follows.
       return keyer.change(`${lead}${wholeOf(now).trimEnd()} `, false);
     }
-    if (now.waits.trim() === "" || odd.length > 0 || !tuning.mayBegin()) return;
-    setOver({ gone: "", waits: now.waits });
-    setNumber(await keyer.begin(lead + now.waits));
+    if (now.waits.trim() === "" || !tuning.mayBegin()) return;
+    const begun = await keyer.begin(lead + now.waits);
+    setNumber(begun);
+    // What was typed meanwhile.
+    if (begun !== null && latest.current !== now.waits) keyer.change(lead + latest.current, true);
   }
   function onKeyDown(event: KeyboardEvent) {
     if (event.key !== "Enter" && event.key !== "Escape") return;
@@ -78,25 +77,19 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
   }
 
   return (
-    <section aria-label="Keyboard" className="grid h-full content-start gap-1.5 overflow-auto bg-panel px-3 py-2">
-      <div className="flex items-baseline gap-2">
-        <label className="flex min-w-0 flex-1 items-baseline gap-1 font-mono">
-          <span className="max-w-[60%] shrink-0 truncate text-signal [direction:rtl]" aria-hidden>
-            <bdi>{now.gone}</bdi>
-          </span>
-          <span className="sr-only">Text to send</span>
-          <input
-            ref={field}
-            value={now.waits}
-            onChange={({ target }) => type(target.value)}
-            onKeyDown={onKeyDown}
-            onSelect={({ currentTarget }) => (place.current.at = currentTarget.selectionStart ?? 0)}
-            maxLength={Math.max(0, LONGEST_SENT - lead.length - 1 - now.gone.length)}
-            placeholder={isOn ? "" : "Type, and Enter begins to send"}
-            aria-invalid={odd.length > 0}
-            className="h-8 min-w-20 flex-1 rounded-field border border-line bg-raised px-1.5 focus:border-signal"
-          />
-        </label>
+    <section aria-label="Keyboard" className="h-full overflow-auto bg-panel px-3 py-2">
+      <div className="flex flex-wrap items-center gap-2">
+        <input
+          ref={field}
+          aria-label="Text to send"
+          value={wholeOf(now)}
+          onChange={({ target }) => type(target.value)}
+          onKeyDown={onKeyDown}
+          maxLength={LONGEST_SENT - lead.length - 1}
+          placeholder="Type, and Enter begins to send"
+          aria-invalid={odd.length > 0}
+          className="h-8 min-w-48 flex-1 rounded-field border border-line bg-raised px-2 font-mono focus:border-signal"
+        />
         <Button small look={isOn ? "plain" : "act"} onClick={() => void beginOrEnd()}>
           {isOn ? "End" : "Send"} <Key>Enter</Key>
         </Button>
@@ -106,7 +99,16 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
           </Button>
         )}
       </div>
-      <div className="flex min-h-5 items-baseline gap-2 text-small">
+      {wholeOf(now) !== "" && (
+        <p
+          className="mt-1.5 font-mono break-words whitespace-pre-wrap"
+          title={mode === "RTTY" ? `What goes out, ${SHIFTS_SAID}` : "What goes out"}
+        >
+          <span className="text-signal">{now.gone}</span>
+          {mode === "RTTY" ? <ShiftedText text={now.waits} after={now.gone} /> : now.waits}
+        </p>
+      )}
+      <div className="mt-1 flex flex-wrap items-baseline gap-x-2 text-small">
         {odd.length > 0 && mode !== null ? (
           <span role="alert" className="text-stop">
             {NAMES[mode]} has no sign for {odd.join(" ")}: correct it, and it goes on.
@@ -116,11 +118,6 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
         )}
         <Misprints keyer={keyer} />
       </div>
-      {mode === "RTTY" && now.waits !== "" && (
-        <p className="truncate font-mono text-small text-soft" title={`What waits, ${SHIFTS_SAID}`}>
-          <ShiftedText text={now.waits} />
-        </p>
-      )}
     </section>
   );
 }
@@ -141,7 +138,7 @@ function State({ keyer, isOn, isEnding }: { keyer: KeyerState; isOn: boolean; is
               : `Sends ${NAMES[mode]}.`;
   return (
     <span role="status" className="text-soft">
-      {text} {!isOn && <KeyOf id="toTyping" />}
+      {text}
     </span>
   );
 }

@@ -72,6 +72,8 @@ export function useKeyer(): KeyerState {
   /** The text asked for last, and how often it was told to stop: what waited for its turn then goes out no more. */
   const last = useRef(Promise.resolve());
   const stops = useRef(0);
+  /** What changes a text that is sent: one goes after the other, and of those that wait the last alone. */
+  const changes = useRef<{ isGoing: boolean; next: RadioCommand | null }>({ isGoing: false, next: null });
 
   useEffect(() => {
     const kept = Number(localStorage.getItem(SPEED_KEPT_AS));
@@ -110,6 +112,20 @@ export function useKeyer(): KeyerState {
       toast.error((error as Error).message, { id: "keyer" });
       return null;
     }
+  }
+
+  async function change(text: string, more: boolean): Promise<void> {
+    const { current } = changes;
+    current.next = { do: "text", text, more };
+    if (current.isGoing) return;
+    current.isGoing = true;
+    while (current.next !== null) {
+      const { next } = current;
+      current.next = null;
+      // What has ended meanwhile says so by itself.
+      await tell(next).catch(() => {});
+    }
+    current.isGoing = false;
   }
 
   useLive((event) => {
@@ -161,7 +177,7 @@ export function useKeyer(): KeyerState {
     tone,
     stop,
     begin: (text) => begin(text, true),
-    change: (text, more) => void tell({ do: "text", text, more }).catch(() => {}),
+    change: (text, more) => void change(text, more),
     send(asked, goes) {
       const before = stops.current;
       setSending(true);

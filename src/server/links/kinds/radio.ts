@@ -45,9 +45,14 @@ export const radio = linkKind<RadioSettings, z.output<typeof radioCommandSchema>
   test: testRadio,
 });
 
-function lostText(name: string, { limitSeconds }: Descriptor, { transmitting }: RadioState, text: string): string {
+function lostText(name: string, radio: Descriptor, { transmitting }: RadioState, text: string): string {
   if (transmitting !== true) return `${name} ${text}`;
+  const { hold, limitSeconds } = radio;
   const itself =
-    limitSeconds === undefined ? "Switch it off by hand." : `It stops by itself ${limitSeconds} s after it began.`;
+    hold !== undefined
+      ? "It stops by itself, since nobody tells it any more to go on."
+      : limitSeconds === undefined
+        ? "Switch it off by hand."
+        : `It stops by itself ${limitSeconds} s after it began.`;
   return `${name} ${text} It was transmitting. ${itself}`;
 }
