@@ -27,6 +27,8 @@ export interface App {
   readonly lantern: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
   readonly tideline: (control: { behaviour?: string; hurry?: boolean }) => Promise<void>;
   readonly organiser: (control: { behaviour?: string; closed?: string[] }) => Promise<void>;
+  /** Whether its keyer loses the shifts to figures. */
+  readonly keyerLoses: (loses: boolean) => void;
   /** One request to the interface for programs; fails when it is refused. */
   readonly api: <Answer>(path: string, init?: RequestInit & { json?: unknown }) => Promise<Answer>;
   /** Has an identity of a call given, as an operator gets it. */
@@ -75,7 +77,8 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
   const organiserUrl = `http://127.0.0.1:${portOf(organiser)}`;
   const almanac = await startAlmanac({ port: 0, perSecond: 100 });
   const skerry = await startSkerry({ port: 0, perSecond: 100 });
-  const keyer = await startKeyer({ port: 0, limit: 4 });
+  let keyerLoses = false;
+  const keyer = await startKeyer({ port: 0, behaviour: () => (keyerLoses ? "lostFigures" : "normal") });
   const port = await freePort();
   const url = `${options.shared ? "https" : "http"}://127.0.0.1:${port}`;
   let said = "";
@@ -159,6 +162,9 @@ export async function startApp(from: "demo" | "empty", options: AppOptions = {})
     },
     async organiser(control) {
       await fetch(`${organiserUrl}/control`, { method: "POST", body: JSON.stringify(control) });
+    },
+    keyerLoses(loses) {
+      keyerLoses = loses;
     },
     api,
     async identify(logbookId, call) {

@@ -14,7 +14,7 @@ export function GoingOut({ keyer }: { keyer: KeyerState }) {
       </p>
       <Misprints keyer={keyer} />
       {sending && (
-        <Button small look="quiet" onClick={stop}>
+        <Button small onClick={stop}>
           Stop <Key>Escape</Key>
         </Button>
       )}

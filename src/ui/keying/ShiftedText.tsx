@@ -10,7 +10,7 @@ export function ShiftedText({ text, after = "" }: { text: string; after?: string
   return shownCodes(baudotCodes(after + text))
     .slice(before)
     .map(({ text: sign, isShift }, nth) => (
-      <span key={nth} className={isShift ? "text-faint" : undefined} aria-hidden={isShift || undefined}>
+      <span key={nth} className={isShift ? "text-soft" : undefined} aria-hidden={isShift || undefined}>
         {sign}
       </span>
     ));

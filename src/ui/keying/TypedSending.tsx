@@ -94,7 +94,7 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
           {isOn ? "End" : "Send"} <Key>Enter</Key>
         </Button>
         {keyer.sending && (
-          <Button small look="quiet" onClick={keyer.stop}>
+          <Button small onClick={keyer.stop}>
             Stop <Key>Escape</Key>
           </Button>
         )}
