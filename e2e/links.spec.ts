@@ -135,11 +135,21 @@ test("outside of the allocation it is said, and the transmit key asks for a seco
   await page.keyboard.press("Control+Alt+Enter");
   await expect.poll(() => radio.state.transmitting).toBe(true);
   await expect(page.getByRole("button", { name: /^On air/ })).toBeVisible();
-  await page.goto("/awards");
+  await page.keyboard.press("Control+Alt+a");
+  await expect(page.getByRole("heading", { name: "Awards", level: 1 })).toBeVisible();
   await expect(page.getByRole("button", { name: /^On air/ })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect.poll(() => radio.state.transmitting).toBe(false);
   await expect(page.getByRole("button", { name: /^On air/ })).toBeHidden();
+
+  // It ends with the page that asked for it, and that is said.
+  await page.keyboard.press("Control+Alt+Home");
+  await page.keyboard.press("Control+Alt+Enter");
+  await page.keyboard.press("Control+Alt+Enter");
+  await expect.poll(() => radio.state.transmitting).toBe(true);
+  await page.goto("/awards");
+  await expect.poll(() => radio.state.transmitting).toBe(false);
+  await expect(page.getByText("for a page that did not say any more that it is there")).toBeVisible();
 });
 
 test("two windows follow two radios, and one that goes away is said to be so", async ({ page, shack, context }) => {

@@ -80,7 +80,8 @@ export interface RttyReader {
 /** Each bit is looked at so many times: where a sign begins is known to an eighth of a bit. */
 const TICKS = 8;
 /** A sign with the shortest stop there is; the rest of it is rest. */
-const SIGN_TICKS = (1 + DATA_BITS + 1) * TICKS;
+const SIGN_BITS = 1 + DATA_BITS + 1;
+const SIGN_TICKS = SIGN_BITS * TICKS;
 /** Ways to read that begin so long ago end alike. */
 const LAG_TICKS = 5 * SIGN_TICKS;
 /** Over so many ticks strength and noise are taken together. */
@@ -104,8 +105,8 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
   let samples = 0;
   /** The sums of both tones, tick by tick: re and im of mark, re and im of space. */
   let sums: number[][] = [];
-  /** By tick since `from`: how strong both are in the bit that begins there, and what the way to it is worth. */
-  let [strong, weak]: [number[], number[]] = [[], []];
+  /** By tick since `from`: how strong both are in the bit that begins there as a mean, how strong it is itself, and what the way to it is worth. */
+  let [strong, weak, own]: [number[], number[], number[]] = [[], [], []];
   let says: number[] = [];
   let worth: number[] = [0];
   let isSign: boolean[] = [false];
@@ -142,6 +143,7 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
     noise += (Math.min(of, off) - noise) * share;
     strong.push(level);
     weak.push(noise);
+    own.push(Math.max(of, off));
     const amplitude = Math.sqrt(Math.max(0, level - noise));
     const by = level > 0 ? (2 * amplitude) / Math.max(noise, level * LEAST_NOISE) : 0;
     says.push(logBessel(by * Math.sqrt(of)) - logBessel(by * Math.sqrt(off)));
@@ -195,7 +197,10 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
       confidence *= sure(Math.abs(said));
     }
     const middle = Math.min(strong.length - 1, begins + SIGN_TICKS);
-    const isHeard = strong[middle]! > LEAST_STRENGTH * weak[middle]!;
+    // Where a station has just ended, the mean is still that of its signs: this one is to be as strong by itself.
+    let strength = 0;
+    for (let bit = 0; bit < SIGN_BITS; bit++) strength += own[begins + bit * TICKS]! / SIGN_BITS;
+    const isHeard = Math.min(strong[middle]!, strength) > LEAST_STRENGTH * weak[middle]!;
     return { code, at: (from + begins) / TICKS / baud, confidence: isHeard ? confidence : 0 };
   }
 
@@ -205,6 +210,7 @@ export function createRttyReader({ mark, space, baud }: RttyTones, rate: number)
     sums = sums.slice(until);
     strong = strong.slice(until);
     weak = weak.slice(until);
+    own = own.slice(until);
     says = says.slice(until);
     worth = worth.slice(until).map((one) => one - lost);
     isSign = isSign.slice(until);
