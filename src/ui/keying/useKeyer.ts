@@ -59,7 +59,7 @@ export function textAsSent(mode: KeyedMode | null, text: string): string {
 }
 
 /** How texts are keyed in a mode of the radio; null where they are not. */
-export function keyedIn(mode: string): KeyedMode | null {
+function keyedIn(mode: string): KeyedMode | null {
   return mode === "CW" || mode === "RTTY" ? mode : null;
 }
 
