@@ -9,9 +9,15 @@ import type { App } from "./app";
 export interface Ears {
   readonly receiver: ReceiverServer;
   /** A station sends for minutes, the same again and again. */
-  readonly sends: (call: string, hertz: number, mode?: AirMode, says?: string) => void;
+  readonly sends: (call: string, hertz: number, mode?: AirMode, more?: Sending) => void;
   readonly phase: () => Promise<string | undefined>;
   readonly stop: () => Promise<void>;
+}
+
+interface Sending {
+  /** Where it is. */
+  readonly grid?: string;
+  readonly says?: string;
 }
 
 /** From here one is heard at any hour. */
@@ -30,7 +36,7 @@ export async function startEars(app: App, dial: () => number): Promise<Ears> {
   const doors: Socket[] = [];
   return {
     receiver,
-    sends(call, hertz, mode = "CW", says = `CQ CQ DE ${call} K `) {
+    sends(call, hertz, mode = "CW", { grid = NEXT_TOWN, says = `CQ CQ DE ${call} K ` } = {}) {
       const door = connect(airPort, "127.0.0.1");
       doors.push(door);
       const text = says.repeat(40).slice(0, LONG);
@@ -38,7 +44,7 @@ export async function startEars(app: App, dial: () => number): Promise<Ears> {
         do: "send",
         id: 1,
         call,
-        grid: NEXT_TOWN,
+        grid,
         frequencyHz: hertz,
         mode,
         speed: 12 + doors.length * 3,

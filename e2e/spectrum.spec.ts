@@ -206,7 +206,7 @@ test("in a contest the call that is read is taken, and then its exchange, by the
   await entered(shack.app, page);
   radio.change({ frequencyHz: 14_046_000, mode: "CW", split: false });
   await expect.poll(ears.phase).toBe("up");
-  ears.sends("PY5QUA", 14_046_000, "CW", "DE PY5QUA PY5QUA 5NN 023 11 ");
+  ears.sends("PY5QUA", 14_046_000, "CW", { says: "DE PY5QUA PY5QUA 5NN 023 11 " });
   await page.goto("/contest");
   await expect(callField(page)).toBeFocused();
   await page.keyboard.press("Shift+F2");

@@ -143,7 +143,7 @@ const SENDING: readonly (readonly [call: string, hertz: number, mode?: "CW" | "R
   ["LU7QTC", 14_034_500, "RTTY", "FG75"],
   ["KH6QSQ", 14_036_100, "CW", "GF15"],
 ];
-for (const one of SENDING) ears.sends(...one);
+for (const [call, hertz, mode, grid] of SENDING) ears.sends(call, hertz, mode, grid === undefined ? {} : { grid });
 await shot("spectrum", "/airwaves?tab=spectrum", "night", async (page) => {
   await page.getByRole("option", { name: /^KH6QSQ/ }).waitFor();
   await page.getByRole("button", { name: "Decoded text" }).click();
