@@ -8,7 +8,7 @@ jest.mock("../kit/useLive", () => ({ useLive: () => {} }));
 jest.mock("../shell/radio", () => ({
   useRadio: (select: (radio: object) => unknown) => select({ link: null, mode: mockMode }),
 }));
-jest.mock("./lease", () => ({ holdLease: jest.fn(), endLease: jest.fn() }));
+jest.mock("./lease", () => ({ holdLease: jest.fn() }));
 jest.mock("../shell/useLinks", () => ({
   useLinks: () => ({ links: [{ id: 3, role: "keyer", on: true, keysIn: ["CW", "RTTY"] }] }),
 }));

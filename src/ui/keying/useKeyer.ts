@@ -10,7 +10,7 @@ import { tabId } from "../kit/tabId";
 import { useLive } from "../kit/useLive";
 import { useRadio } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
-import { endLease, holdLease } from "./lease";
+import { holdLease } from "./lease";
 
 const SPEED_KEPT_AS = "keyer-speed";
 const KEYING_KEPT_AS = "keyer-keying";
@@ -72,6 +72,8 @@ export function useKeyer(): KeyerState {
   /** The text asked for last, and how often it was told to stop: what waited for its turn then goes out no more. */
   const last = useRef(Promise.resolve());
   const stops = useRef(0);
+  /** The transmission that was begun here and goes on; null while none does, or another one of this position. */
+  const begun = useRef<number | null>(null);
   /** What changes a text that is sent: one goes after the other, and of those that wait the last alone. */
   const changes = useRef<{ isGoing: boolean; next: RadioCommand | null }>({ isGoing: false, next: null });
 
@@ -106,6 +108,7 @@ export function useKeyer(): KeyerState {
     try {
       const id = await tell({ do: "send", ...keptKeying(), speed, mode: mode ?? "CW", text, more });
       holdLease(link!.id);
+      begun.current = id;
       return id;
     } catch (error) {
       setSending(false);
@@ -133,14 +136,17 @@ export function useKeyer(): KeyerState {
     const { news } = event;
     if (news === undefined || news.is === "radio" || news.is === "line") return;
     if (news.is === "letter") {
+      if (news.id !== begun.current) begun.current = null;
       const sign = { letter: news.letter ?? "", codes: news.codes ?? [] };
       setGoing(({ id, signs }) => ({ id: news.id, signs: id === news.id ? [...signs, sign] : [sign] }));
       setSending(true);
       if (tone && news.down !== undefined) sound.current = play(sound.current, news.down);
       return;
     }
+    // The end of one may be heard after the next has begun.
+    if (begun.current !== null && news.id !== begun.current) return;
+    begun.current = null;
     setSending(false);
-    endLease(link.id);
     // A radio does not tell its letters one by one.
     const whole = [...(news.text ?? "")].map((letter) => ({ letter, codes: [] }));
     if (news.is === "done") setGoing((before) => (before.signs.length > 0 ? before : { id: news.id, signs: whole }));

@@ -19,6 +19,7 @@ import { regionOf } from "@/core/entity";
 import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
+import { readyLease } from "../keying/lease";
 import { useLive } from "../kit/useLive";
 import { licensedAt } from "./licence";
 import { useLogbook } from "./logbook";
@@ -68,6 +69,10 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     if (kept !== null) queueMicrotask(() => store.type(kept));
   }, [store]);
   useEffect(() => store.follow(followed), [store, followed]);
+  const transmits = links.some(({ role, on }) => on && (role === "radio" || role === "keyer"));
+  useEffect(() => {
+    if (transmits) readyLease();
+  }, [transmits]);
   const follow = (linkId: number | null) => client.setQueryData(["positionRadio"], { linkId });
   useSharedRadio(store, follow);
   useLive((event) => {
