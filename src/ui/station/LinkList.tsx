@@ -31,7 +31,7 @@ export function LinkList() {
       {loaded && links.length === 0 && (
         <p className="p-4 text-soft">
           No link yet. Add your radio, and the log knows frequency, mode and power; add a keyer, and messages go out in
-          Morse.
+          Morse and RTTY.
         </p>
       )}
       {links.length > 0 && (
