@@ -1,8 +1,16 @@
 import { createServer, type Server, type Socket } from "node:net";
 import { z } from "zod";
-import { createBaudotCoder, FASTEST, keyed, rttyTime, SLOWEST } from "../../src/core/signal";
+import {
+  createBaudotCoder,
+  FASTEST,
+  keyed,
+  KEYED_MODES,
+  type KeyedMode,
+  rttyTime,
+  SLOWEST,
+} from "../../src/core/signal";
 import { readJsonLines } from "../jsonLines";
-import { KEYED_MODES, type KeyedBy, type KeyedMode } from "../radio/model";
+import type { KeyedBy } from "../radio/model";
 
 /** How it keys: as it should, or as a keyer that loses each shift to figures. */
 type KeyerBehaviour = "normal" | "lostFigures";

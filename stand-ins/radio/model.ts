@@ -1,3 +1,4 @@
+import type { KeyedMode } from "../../src/core/signal";
 import type { AirMode } from "../world/operators";
 
 export const RADIO_MODES = ["CW", "USB", "LSB", "RTTY", "FM", "AM"] as const;
@@ -38,9 +39,6 @@ export interface KeyedBy {
   /** It is what it sends already, with another text behind what has gone out. */
   readonly more?: boolean;
 }
-
-export const KEYED_MODES = ["CW", "RTTY"] as const;
-export type KeyedMode = (typeof KEYED_MODES)[number];
 
 /** A radio with its knobs. */
 export interface Radio {

@@ -1,5 +1,14 @@
 import { nextStep } from "./flow";
-import { messageSetSchema, messageText, piecesOf, sentText, spelled, spokenText, USUAL_MESSAGES } from "./messages";
+import {
+  messageSetSchema,
+  messageText,
+  piecesOf,
+  sentText,
+  spelled,
+  spokenText,
+  USUAL_MESSAGES,
+  usualMessages,
+} from "./messages";
 import { byHour, operatingTime, rateAt } from "./rate";
 import { allowedBy, categoryFault, limitsFor } from "./limits";
 import { SHIPPED_CONTESTS } from "./shipped";
@@ -25,6 +34,14 @@ describe("messages", () => {
     const texts = (set: typeof run) => set.map((message) => messageText(dash, "outside", message, FACTS, numbers));
     expect(texts(run)).toEqual(["CQ TEST CX3QUA CX3QUA", "DL1QTA 5NN 009", "TU CX3QUA", "AGN", "DL1QTA"]);
     expect(texts(search)).toEqual(["CX3QUA", "R 5NN 009", "TU", "NR?"]);
+  });
+
+  it("send digits as letters in Morse alone", () => {
+    const exchange = (group: Parameters<typeof usualMessages>[0]) => {
+      const set = usualMessages(group);
+      return messageText(dash, "outside", set.run[1]!, FACTS, set.numbers);
+    };
+    expect([exchange("CW"), exchange("digital")]).toEqual(["DL1QTA 5NN 009", "DL1QTA 599 009"]);
   });
 
   it.each([

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { descriptorSchema, RADIO_MODES, radioChangeSchema, radioStateSchema } from "../radio";
-import { FASTEST, SLOWEST, USUAL_KEYING } from "../signal";
+import { FASTEST, KEYED_MODES, SLOWEST, USUAL_KEYING } from "../signal";
 import { settingSchema } from "./setting";
 import { ONE_LINE, type TextLine } from "./spot";
 
@@ -28,10 +28,6 @@ export const radioSchema = z.object({
   limitSeconds: z.int(),
 });
 export type Radio = z.output<typeof radioSchema>;
-
-/** In what a text can be keyed. */
-export const KEYED_MODES = ["CW", "RTTY"] as const;
-export type KeyedMode = (typeof KEYED_MODES)[number];
 
 export const linkSchema = z.object({
   id: z.int(),

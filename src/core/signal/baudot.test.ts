@@ -1,14 +1,5 @@
 import fc from "fast-check";
-import {
-  baudotCodes,
-  createBaudotCoder,
-  createBaudotPrinter,
-  misprints,
-  printed,
-  rttyFramed,
-  shownCodes,
-  unprintable,
-} from "./baudot";
+import { baudotCodes, createBaudotCoder, createBaudotPrinter, misprints, printed, unprintable } from "./baudot";
 
 const bits = (code: number) => [0, 1, 2, 3, 4].map((bit) => (code >> bit) & 1).join("");
 const SIGNS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789-?:().,/'=+ \r\n";
@@ -65,12 +56,6 @@ describe("the Telegraph Alphabet No. 2", () => {
     const { print } = createBaudotPrinter(false);
     expect([27, 16, 24, 24, 4, 16].map((code) => print(code)).join("")).toBe("599 5");
     expect(printed([27, 16, 24, 24, 4, 16], true)).toBe("599 T");
-  });
-
-  it("is shown with its shifts, on a line of its own, before it goes out", () => {
-    const shown = shownCodes(baudotCodes(rttyFramed(" DE CX3QUA 599 014 ")));
-    expect(shown.map(({ text }) => text).join("")).toBe("⏎↓DE CX↑3↓QUA ↑599 ↑014 ");
-    expect(shown.filter(({ isShift }) => !isShift).map(({ text }) => text)).toEqual([..."DE CX3QUA 599 014 "]);
   });
 
   it("says what the other end prints otherwise, and nothing where all is as it was meant", () => {

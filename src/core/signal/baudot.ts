@@ -75,14 +75,6 @@ export function shownCodes(codes: readonly number[]): { readonly text: string; r
   });
 }
 
-/**
- * A text as one sends it: on a line of its own, with a space behind it, so that neither runs into what was printed
- * before and after.
- */
-export function rttyFramed(text: string): string {
-  return `\r\n${text.trim()} `;
-}
-
 /** What prints what comes, a code at a time. */
 export interface BaudotPrinter {
   /** The sign of a code; "" where nothing is printed. */

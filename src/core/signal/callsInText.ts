@@ -56,9 +56,7 @@ export function wordsBehindCall({ text, sure, at }: Heard): string[] {
 
 /** Said in every contact, and no part of an exchange. */
 const PROCEDURE = new Set(
-  "AGN AR B4 BK CFM CQ DE EE ES GA GE GL GM HI HW K KN NR OK PSE QRL QRZ R RR SK SN TEST TKS TNX TU UR VE 73 ?".split(
-    " ",
-  ),
+  "AGN AR B4 BK CFM CQ DE EE ES GA GE GL GM HI HW K KN NR OK PSE QRL R RR SK SN TEST TKS TNX TU UR VE 73 ?".split(" "),
 );
 
 interface HeardWord {

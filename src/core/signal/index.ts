@@ -6,7 +6,6 @@ export {
   createBaudotPrinter,
   misprints,
   printed,
-  rttyFramed,
   shownCodes,
   unprintable,
 } from "./baudot";
@@ -26,6 +25,8 @@ export { landingOf } from "./landing";
 export type { Landing, PlacedSignal } from "./landing";
 export { readWavHead, WAV_HEAD, wavFrame, wavSamples } from "./wav";
 export type { WavForm, WavHead } from "./wav";
+export { asKeyed, KEYED, KEYED_MODES } from "./keyedModes";
+export type { KeyedMode } from "./keyedModes";
 export { createMorseReader } from "./morseReader";
 export { createReaders } from "./readers";
 export type { Readers, ReadersOptions, ReadLine } from "./readers";

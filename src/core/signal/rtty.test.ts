@@ -74,6 +74,17 @@ test("in white noise it is within two decibels of the ideal receiver at one wron
   expect(wrong.length).toBeLessThan(10);
 }, 60_000);
 
+test("a station that has ended gives no more letters of the noise", () => {
+  const noise = noiseOf(5);
+  const codes = Array.from({ length: 60 }, (_, nth) => (nth * 7919) % 32);
+  const sound = inNoise(rttySound(codes, USUAL, RATE), USUAL, 13, noise);
+  const deviation = Math.sqrt((0.5 / USUAL.baud / 10 ** 1.3) * (RATE / 2));
+  const after = Float32Array.from({ length: RATE * 4 }, () => deviation * noise());
+  const surely = readAll(Float32Array.from([...sound, ...after]), USUAL).filter(({ confidence }) => confidence >= 0.3);
+  expect(surely.length).toBeGreaterThanOrEqual(58);
+  expect(surely.length).toBeLessThanOrEqual(61);
+});
+
 test("noise alone gives fewer than two letters a minute", () => {
   const noise = noiseOf(11);
   const reader = createRttyReader(USUAL, RATE);

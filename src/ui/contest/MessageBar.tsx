@@ -2,12 +2,13 @@
 
 import { Volume2, VolumeX } from "lucide-react";
 import { spokenText } from "@/core/contest";
+import { asKeyed } from "@/core/signal";
 import { Button } from "../kit/Button";
 import { KeyOf } from "../kit/Key";
 import { GoingOut } from "../keying/GoingOut";
 import { ShiftedText, SHIFTS_SAID } from "../keying/ShiftedText";
 import type { useFlow } from "./useFlow";
-import { type KeyerState, textAsSent } from "../keying/useKeyer";
+import type { KeyerState } from "../keying/useKeyer";
 
 interface BarProps {
   flow: ReturnType<typeof useFlow>;
@@ -82,7 +83,7 @@ export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText 
                 </span>
               </span>
               <span className="truncate font-mono">
-                {text === "" ? "…" : isRtty ? <ShiftedText text={textAsSent(keyer.mode, text)} /> : text}
+                {text === "" ? "…" : isRtty ? <ShiftedText text={asKeyed("RTTY", text)} /> : text}
               </span>
             </button>
           );

@@ -3,7 +3,7 @@
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import { LONGEST_SENT } from "@/core/contract";
-import { unkeyable, unprintable } from "@/core/signal";
+import { KEYED } from "@/core/signal";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { Key } from "../kit/Key";
@@ -12,11 +12,6 @@ import { Misprints } from "./GoingOut";
 import { ShiftedText, SHIFTS_SAID } from "./ShiftedText";
 import { afterEnd, afterSent, NOTHING_TYPED, type TypedOver, wholeOf } from "./typedOver";
 import { type KeyerState, useKeyer } from "./useKeyer";
-
-/** RTTY begins on a line of its own. */
-const LEAD = { CW: "", RTTY: "\r\n" } as const;
-const ODD = { CW: unkeyable, RTTY: unprintable } as const;
-const NAMES = { CW: "Morse", RTTY: "RTTY" } as const;
 
 /** Text that is sent as it is typed, in Morse or RTTY: Enter begins, and ends the over; what waits can be corrected. */
 export function TypedSending({ onLeave }: { onLeave: () => void }) {
@@ -28,7 +23,7 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
   const [isEnding, setEnding] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   const { mode } = keyer;
-  const lead = LEAD[mode ?? "CW"];
+  const { lead, odd: oddIn, name } = KEYED[mode ?? "CW"];
   const isOn = number !== null;
 
   // What went out stands before what waits; what was left when it ended stays to be sent.
@@ -47,13 +42,13 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
   });
   useActions([{ id: "toTyping", run: () => field.current?.focus() }]);
 
-  const odd = mode === null ? [] : ODD[mode](now.waits);
+  const odd = oddIn(now.waits);
   function type(typed: string) {
     // What has gone out stays as it is.
     const next = { ...now, waits: typed.toUpperCase().slice(now.gone.length) };
     setOver(next);
     // What cannot be sent does not go out before it is corrected.
-    if (isOn && mode !== null && ODD[mode](next.waits).length === 0) keyer.change(lead + wholeOf(next), !isEnding);
+    if (isOn && oddIn(next.waits).length === 0) keyer.change(lead + wholeOf(next), !isEnding);
   }
   async function beginOrEnd() {
     if (mode === null) return void toast("Texts are sent in CW and RTTY: choose one of them.");
@@ -109,9 +104,9 @@ export function TypedSending({ onLeave }: { onLeave: () => void }) {
         </p>
       )}
       <div className="mt-1 flex flex-wrap items-baseline gap-x-2 text-small">
-        {odd.length > 0 && mode !== null ? (
+        {odd.length > 0 ? (
           <span role="alert" className="text-stop">
-            {NAMES[mode]} has no sign for {odd.join(" ")}: correct it, and it goes on.
+            {name} has no sign for {odd.join(" ")}: correct it, and it goes on.
           </span>
         ) : (
           <State keyer={keyer} isOn={isOn} isEnding={isEnding} />
@@ -128,14 +123,14 @@ function State({ keyer, isOn, isEnding }: { keyer: KeyerState; isOn: boolean; is
     mode === null
       ? "The radio is in a mode that is not keyed: texts are sent in CW and RTTY."
       : !isThere
-        ? `There is nothing that keys ${NAMES[mode]}: add a keyer in Station.`
+        ? `There is nothing that keys ${KEYED[mode].name}: add a keyer in Station.`
         : isEnding
           ? "Ends when all of it is out."
           : isOn
             ? "Goes out as you type; what waits can be corrected. Enter ends the over, Escape stops at once."
             : sending
               ? "A message goes out."
-              : `Sends ${NAMES[mode]}.`;
+              : `Sends ${KEYED[mode].name}.`;
   return (
     <span role="status" className="text-soft">
       {text}

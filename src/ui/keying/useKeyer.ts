@@ -2,8 +2,19 @@
 
 import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
-import { FASTEST, type Keying, misprints, rttyFramed, type SentSign, SLOWEST, USUAL_KEYING } from "@/core/signal";
-import type { KeyedMode, RadioCommand } from "@/core/contract";
+import {
+  asKeyed,
+  FASTEST,
+  KEYED,
+  KEYED_MODES,
+  type KeyedMode,
+  type Keying,
+  misprints,
+  type SentSign,
+  SLOWEST,
+  USUAL_KEYING,
+} from "@/core/signal";
+import type { RadioCommand } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
@@ -18,7 +29,7 @@ const TONE_KEPT_AS = "keyer-tone";
 const TONE_HZ = 620;
 const LOUDNESS = 0.12;
 const noKeyer = (mode: KeyedMode) =>
-  `There is nothing that keys ${mode === "CW" ? "Morse" : mode}: add a keyer in Station, or follow a radio that does.`;
+  `There is nothing that keys ${KEYED[mode].name}: add a keyer in Station, or follow a radio that does.`;
 
 /** The keyer as this browser sees it: what goes out, how fast, and the tone. */
 export interface KeyerState {
@@ -53,14 +64,9 @@ interface Going {
 }
 const NOTHING: Going = { id: null, signs: [] };
 
-/** A message as it is sent in a mode. */
-export function textAsSent(mode: KeyedMode | null, text: string): string {
-  return mode === "RTTY" && text.trim() !== "" ? rttyFramed(text) : text.trim();
-}
-
 /** How texts are keyed in a mode of the radio; null where they are not. */
 function keyedIn(mode: string): KeyedMode | null {
-  return mode === "CW" || mode === "RTTY" ? mode : null;
+  return KEYED_MODES.find((one) => one === mode) ?? null;
 }
 
 export function useKeyer(): KeyerState {
@@ -191,7 +197,7 @@ export function useKeyer(): KeyerState {
         if (stops.current !== before) return;
         goes(text);
         if (text.trim() === "") return setSending(false);
-        await begin(textAsSent(mode, text), false);
+        await begin(asKeyed(mode ?? "CW", text), false);
       });
     },
     changeSpeed(by) {

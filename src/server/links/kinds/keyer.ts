@@ -1,8 +1,8 @@
 import type { Duplex } from "node:stream";
 import { createInterface } from "node:readline";
 import { z } from "zod";
-import { KEYED_MODES, keyerCommandSchema, type KeyedMode, type LinkNews, type TestStep } from "../../../core/contract";
-import { unkeyable, unprintable } from "../../../core/signal";
+import { keyerCommandSchema, type LinkNews, type TestStep } from "../../../core/contract";
+import { KEYED, KEYED_MODES, type KeyedMode } from "../../../core/signal";
 import { done, failed, invalid } from "../../problem";
 import { createLease } from "../lease";
 import { type Connection, linkKind, type Opening } from "../linkKind";
@@ -39,12 +39,6 @@ const HERE_MS = 500;
 const LONGEST_LINE = 20_000;
 /** How long it may take to say that it is ready. */
 const READY_MS = 2000;
-
-/** What each way to key has no sign for. */
-const ODD: Readonly<Record<KeyedMode, { readonly name: string; readonly of: (text: string) => string[] }>> = {
-  CW: { name: "Morse", of: unkeyable },
-  RTTY: { name: "RTTY", of: unprintable },
-};
 
 /** A keyer for Morse and RTTY, over TCP; docs/stand-ins.md describes what it speaks. */
 export const keyer = linkKind<Settings, Command>({
@@ -162,10 +156,10 @@ function connectionOf(opening: Opening<Settings>, wire: Duplex): Connection<Comm
   const isElsewhere = (position: string) => current !== null && current.position !== position;
   const busy = () => failed(409, "Busy", `${name} sends for another window just now: stop it there, or wait.`);
   function oddIn(mode: KeyedMode, text: string) {
-    const odd = ODD[mode].of(text);
+    const odd = KEYED[mode].odd(text);
     return odd.length === 0
       ? null
-      : invalid([{ field: "text", text: `${ODD[mode].name} has no sign for ${odd.join(" ")}` }]);
+      : invalid([{ field: "text", text: `${KEYED[mode].name} has no sign for ${odd.join(" ")}` }]);
   }
 
   return {
