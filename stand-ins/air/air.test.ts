@@ -9,6 +9,7 @@ interface Said {
   readonly frequencyHz?: number;
   readonly text?: string;
   readonly lasts?: number;
+  readonly from?: number;
   readonly strength?: number;
   readonly noise?: number;
 }
@@ -77,6 +78,23 @@ test("what is sent through the door is heard by others, until it is broken off",
   expect(lasts).toBe(sending.lasts);
   ours.tell({ do: "stop", id: 7 });
   await others.until((one) => one.is === "stopped" && one.id === id);
+});
+
+test("what is sent goes on with a longer text, from the same beginning, under the same number", async () => {
+  const join = await begin(1);
+  const [ours, others] = [join(), join()];
+  others.tell({ do: "listen", low: 7_000_000, high: 7_040_000, grid: "GF25" });
+  await others.until(({ is }) => is === "ready");
+  const order = { do: "send", id: 7, call: "CX3QUA", grid: "GF35co", frequencyHz: 7_011_000, mode: "RTTY" };
+  ours.tell({ ...order, text: "CQ CQ" });
+  const first = await others.until(({ text }) => text === "CQ CQ");
+  ours.tell({ ...order, text: "CQ CQ DE CX3QUA", more: true });
+  await others.until(({ is, id }) => is === "stopped" && id === first.id);
+  const on = await others.until(({ text }) => text === "CQ CQ DE CX3QUA");
+  expect(on.from).toBe(first.from);
+  expect(on.lasts).toBeGreaterThan(first.lasts!);
+  ours.tell({ do: "stop", id: 7 });
+  await others.until(({ is, id }) => is === "stopped" && id === on.id);
 });
 
 test("who sends does not hear himself; off the bands nobody answers, and the air goes on", async () => {
