@@ -186,6 +186,8 @@ test("columns are dragged to another place and to another width, and stay so", a
   await page.mouse.down();
   const target = (await to.boundingBox())!;
   await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 12 });
+  // Where it is let go counts only once the page has followed it there.
+  await expect(page.getByText("name was moved over droppable area band")).toBeAttached();
   await page.mouse.up();
   await expect.poll(async () => (await names()).indexOf("Name")).toBe(before.indexOf("Band"));
 

@@ -21,7 +21,7 @@ import { count, many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { TableHead } from "../kit/TableHead";
 import { useAddress } from "../kit/useAddress";
-import { useLive } from "../kit/useLive";
+import { useLive, withNews } from "../kit/useLive";
 import { cellLook, cellOf } from "../log/columns";
 import { useLogbook } from "../shell/logbook";
 import { listedFacts, saidIn, slotsOf, standingsOf } from "./known";
@@ -81,7 +81,12 @@ function Known({ call }: { call: string }) {
   const params = { logbookId: logbook.id };
   const reading = useQuery({
     queryKey: ["callPage", "reading", logbook.id, call],
-    queryFn: () => ask(logbooks.reading, { params, query: { call, band: "20m", mode: "CW" } }),
+    queryFn: () =>
+      withNews(
+        () => ask(logbooks.reading, { params, query: { call, band: "20m", mode: "CW" } }),
+        // Whether a directory answered for this station is known only with the answer.
+        (answer, event) => (event.type === "directory" && event.baseCall === answer.place.base ? null : answer),
+      ),
     staleTime: 0,
     retry: false,
   });
