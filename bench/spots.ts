@@ -4,7 +4,7 @@ import type { LiveEvent } from "../src/core/contract";
 import { createSpotBoard } from "../src/server/spot/board";
 import { type HeardCall, createNetwork } from "../stand-ins/foghorn/network";
 import { SPOTTERS } from "../stand-ins/foghorn/spotters";
-import { randomFrom } from "../stand-ins/world/random";
+import { randomFrom } from "../src/core/random";
 import { makeStations } from "../stand-ins/world/stations";
 import { best, type Line, most, ratio, under } from "./measure";
 

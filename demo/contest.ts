@@ -7,7 +7,7 @@ import type { Context } from "../src/server/context";
 import type { Result } from "../src/server/problem";
 import { resolve } from "../src/core/entity";
 import { PRACTICE_TAG, practiceRules } from "../stand-ins/world/practice";
-import { randomFrom } from "../stand-ins/world/random";
+import { randomFrom } from "../src/core/random";
 import { makeStations, type Station } from "../stand-ins/world/stations";
 
 const HOUR = 3600;

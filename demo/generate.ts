@@ -1,6 +1,6 @@
 import type { ContactInput } from "../src/core/contact";
 import { isoTime } from "../src/core/contact";
-import { type Random, randomFrom } from "../stand-ins/world/random";
+import { type Random, randomFrom } from "../src/core/random";
 import { powerOn, referencesOf } from "./references";
 import { stateOf } from "./states";
 import { makeStations, type Region, type Station } from "../stand-ins/world/stations";

@@ -1,7 +1,7 @@
 import type { ContactInput } from "../src/core/contact";
 import { parseCallsign } from "../src/core/callsign";
 import { resolve } from "../src/core/entity";
-import { fractionOf } from "../stand-ins/world/random";
+import { fractionOf } from "../src/core/random";
 
 /** Island groups by the entity that lies on one, by its code. Source: the published list of island references. */
 const ISLANDS: Readonly<Record<number, string>> = {

@@ -17,7 +17,7 @@ import { type Archive, openArchive } from "../stand-ins/lantern/archive";
 import { worldEntryFor } from "../stand-ins/world/handIns";
 import { otherEntryFor, TIDELINE_CALLS } from "../stand-ins/tideline/server";
 import { type Entry, openShelf, TOLERANCE } from "../stand-ins/tideline/shelf";
-import { fractionOf } from "../stand-ins/world/random";
+import { fractionOf } from "../src/core/random";
 import { seedAsked } from "./asked";
 import { seedAwards } from "./awards";
 import { seedContest } from "./contest";

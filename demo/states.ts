@@ -1,6 +1,6 @@
 import { parseCallsign } from "../src/core/callsign";
 import { resolve } from "../src/core/entity";
-import { fractionOf } from "../stand-ins/world/random";
+import { fractionOf } from "../src/core/random";
 
 /** The states of each call area of the United States, and of the entities that are states themselves. */
 const UNITED_STATES: Readonly<Record<string, string>> = {

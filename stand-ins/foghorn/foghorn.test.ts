@@ -1,7 +1,7 @@
 import { type AddressInfo, connect, type Socket } from "node:net";
 import { readSpotLine } from "../../src/core/spot";
 import { startAir } from "../air/server";
-import { randomFrom } from "../world/random";
+import { randomFrom } from "../../src/core/random";
 import { callerIn, createNetwork } from "./network";
 import { type Foghorn, startFoghorn } from "./server";
 import { SPOTTERS } from "./spotters";

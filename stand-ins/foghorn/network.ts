@@ -3,7 +3,7 @@ import { bandOfFrequency } from "../../src/core/band";
 import { type SpotLine, writeSpotLine } from "../../src/core/spot";
 import { READABLE } from "../world/hearing";
 import type { AirMode } from "../world/operators";
-import type { Random } from "../world/random";
+import type { Random } from "../../src/core/random";
 import { remarkBy, reportBy, type Spotter } from "./spotters";
 
 /** What a spotter hears. */

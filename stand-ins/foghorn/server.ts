@@ -3,7 +3,7 @@ import { cleanCall, parseCallsign } from "../../src/core/callsign";
 import { readSpotLine, writeSpotLine } from "../../src/core/spot";
 import { type AirClient, type AirWords, createAirClient } from "../air/client";
 import { AIR_MODES } from "../world/operators";
-import { randomFrom } from "../world/random";
+import { randomFrom } from "../../src/core/random";
 import { callerIn, createNetwork } from "./network";
 import { type Spotter, SPOTTERS } from "./spotters";
 

@@ -1,4 +1,4 @@
-import type { Random } from "../world/random";
+import type { Random } from "../../src/core/random";
 
 /** Who listens to the air and announces what he hears. */
 export interface Spotter {

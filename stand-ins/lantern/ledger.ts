@@ -1,7 +1,7 @@
 import type { Database } from "better-sqlite3";
 import { isoTime } from "../../src/core/contact";
 import type { HandedContact } from "../world/handIns";
-import { fractionOf } from "../world/random";
+import { fractionOf } from "../../src/core/random";
 
 /** A credit of an award, with the contact that is to bring it. */
 export interface LedgerCredit extends HandedContact {

@@ -8,7 +8,7 @@ import { send } from "../manners";
 import { type ServiceOptions, startService } from "../service";
 import { type AirLogs, isOfAir } from "../world/airLogs";
 import { statementFrom, type WorldEntry, worldEntryFor } from "../world/handIns";
-import { fractionOf } from "../world/random";
+import { fractionOf } from "../../src/core/random";
 import { type Entry, openShelf } from "./shelf";
 
 export const TIDELINE_KEY = tideline.standIn.token;

@@ -3,11 +3,11 @@ import { pathBetween } from "../../src/core/geo";
 import { createAgenda } from "./agenda";
 import { type AirContest, contestAt } from "./contests";
 import { createContesting } from "./contesting";
-import type { Exchange } from "./exchange";
+import type { SaidExchange } from "../../src/core/contest";
 import { AIR_BANDS, frequencyFor, isAbove54 } from "./frequency";
 import { createHearing, type Ear, type Heard, READABLE } from "./hearing";
 import { type AirMode, likelyAwake, makeOperators, type Neighbourhood, type Operator } from "./operators";
-import { type Random, randomFrom } from "./random";
+import { type Random, randomFrom } from "../../src/core/random";
 import { FT8_SLOT, lastsFor, speechOf } from "./speech";
 import { createGuests, type Guest, type Order } from "./guests";
 import { sunAt } from "./sun";
@@ -39,7 +39,7 @@ export interface AirContact {
   /** The contest that it is of, by its tag. */
   readonly contest: string | null;
   /** What each sent to the other. */
-  readonly exchanged: readonly [byOne: Exchange, byOther: Exchange];
+  readonly exchanged: readonly [byOne: SaidExchange, byOther: SaidExchange];
 }
 
 export interface AirOptions {

@@ -1,8 +1,9 @@
 import { type AirContest, contestAt } from "./contests";
-import { type Exchange, exchangeOf, reportAlone, USUAL_REPORT } from "./exchange";
+import { exchangeOf, type SaidExchange } from "../../src/core/contest";
+import { reportAlone, USUAL_REPORT } from "./exchange";
 import { isAbove54 } from "./frequency";
 import type { AirMode, Operator } from "./operators";
-import type { Random } from "./random";
+import type { Random } from "../../src/core/random";
 import { reportFor } from "./report";
 
 /** Who takes part in which contest, with whom he has worked there and what he sends. */
@@ -36,7 +37,13 @@ export function createContesting(random: Random, neighbours: ReadonlyMap<Operato
       return calls;
     },
     /** What somebody sends who hears another so far over the noise: a report, or what is exchanged in the contest. */
-    exchangeBy: (operator: Operator, contest: AirContest | null, over: number, mode: AirMode, at: number): Exchange => {
+    exchangeBy: (
+      operator: Operator,
+      contest: AirContest | null,
+      over: number,
+      mode: AirMode,
+      at: number,
+    ): SaidExchange => {
       if (contest === null) return reportAlone(reportFor(over, mode));
       const { rules } = contest;
       const key = `${rules.tag} ${operator.call}`;

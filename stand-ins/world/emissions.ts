@@ -1,7 +1,7 @@
 import { usualSideband } from "../../src/core/band";
 import { baudotCodes, dotLength, keyed, rttyLine, USUAL_BAUD, USUAL_KEYING, USUAL_SHIFT } from "../../src/core/signal";
 import type { AirMode } from "./operators";
-import { fractionOf, type Random, randomFrom } from "./random";
+import { fractionOf, type Random, randomFrom } from "../../src/core/random";
 
 /** What is sent, as far as its sound goes. */
 export interface Sent {

@@ -1,10 +1,10 @@
-import { partsOf, readPart, SHIPPED_CONTESTS, sideByCall } from "../../src/core/contest";
+import { exchangeOf, heardExchange, partsOf, readPart, SHIPPED_CONTESTS, sideByCall } from "../../src/core/contest";
 import { resolve } from "../../src/core/entity";
 import { columnsFor, wordsFault } from "../organiser/contests";
 import { contestAt } from "./contests";
-import { exchangeOf, heardExchange, heardReport } from "./exchange";
+import { heardReport } from "./exchange";
 import { makeOperators } from "./operators";
-import { randomFrom } from "./random";
+import { randomFrom } from "../../src/core/random";
 
 const AT = Date.UTC(2026, 10, 26) / 1000;
 const operators = makeOperators(randomFrom(3), 300, AT);

@@ -1,6 +1,6 @@
 import { bandByName, dialOf, mayTransmit, type ModeGroup, type Region, usualSegments } from "../../src/core/band";
 import type { AirMode } from "./operators";
-import type { Random } from "./random";
+import type { Random } from "../../src/core/random";
 
 /** The bands of the air. */
 export const AIR_BANDS = "160m 80m 40m 30m 20m 17m 15m 12m 10m 6m 2m 70cm".split(" ");

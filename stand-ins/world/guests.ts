@@ -3,9 +3,10 @@ import { parseCallsign } from "../../src/core/callsign";
 import type { Running, Searching, Transmission } from "./air";
 import type { Ear } from "./hearing";
 import type { AirContest } from "./contests";
-import { type Exchange, heardExchange, heardReport, reportAlone } from "./exchange";
+import { heardExchange, type SaidExchange } from "../../src/core/contest";
+import { heardReport, reportAlone } from "./exchange";
 import type { AirMode, Operator } from "./operators";
-import type { Random } from "./random";
+import type { Random } from "../../src/core/random";
 import { againIn, speechOf } from "./speech";
 import { entryOf, type LogEntry } from "./worldLog";
 
@@ -39,7 +40,7 @@ interface World {
     over: number,
     mode: AirMode,
     time: number,
-  ) => Exchange;
+  ) => SaidExchange;
   readonly write: (entry: LogEntry) => void;
 }
 
@@ -150,7 +151,7 @@ export function createGuests(world: World) {
     talk: Talk,
     from: number,
     isMeant: Expected["isMeant"],
-    then: (time: number, received: Exchange) => void,
+    then: (time: number, received: SaidExchange) => void,
     gaveUp: (time: number) => void = () => {},
     tries = 0,
   ): void {
@@ -219,7 +220,7 @@ export function createGuests(world: World) {
       const from = turnAfter(time, mode, 0.5);
       const ends = transmit(operator, frequencyHz, mode, speech.report(as, sent.said.join(" ")), from);
       const talk: Talk = { operator, guest, as, frequencyHz, mode, contest };
-      const thank = (later: number, received: Exchange) => {
+      const thank = (later: number, received: SaidExchange) => {
         const to = transmit(operator, frequencyHz, mode, speech.thanks(as), turnAfter(later, mode, 0.5));
         write(entryOf(random, { ...facts(talk), from, to }, operator, as, sent, received));
         at(to + 1.5, goOn);

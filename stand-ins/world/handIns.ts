@@ -1,6 +1,6 @@
 import { baseCall } from "../../src/core/callsign";
 import { isoTime, secondsOf } from "../../src/core/contact";
-import { fractionOf } from "./random";
+import { fractionOf } from "../../src/core/random";
 import type { LogEntry } from "./worldLog";
 
 /** A contact as a service is handed it. */

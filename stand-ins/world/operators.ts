@@ -2,7 +2,7 @@ import { regionOf, resolve } from "../../src/core/entity";
 import { pathBetween, type Point, sunAltitude } from "../../src/core/geo";
 import type { Surroundings } from "../../src/core/propagation";
 import type { Region } from "../../src/core/band";
-import type { Random } from "./random";
+import type { Random } from "../../src/core/random";
 import { makeStations, type Station } from "./stations";
 
 /** The modes that are heard on the air. */

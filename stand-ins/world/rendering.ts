@@ -3,7 +3,7 @@ import { noisePower } from "../../src/core/propagation";
 import type { Point } from "../../src/core/geo";
 import { type Emission, emissionOf, gaussOf, type IqPoint, type Sent } from "./emissions";
 import { isDark } from "./operators";
-import { randomFrom } from "./random";
+import { randomFrom } from "../../src/core/random";
 
 /** Something that arrives, from its first moment to its last, seconds since 1970 UTC, and how strong, dBm. */
 export interface Arriving extends Sent {

@@ -1,6 +1,5 @@
-import anyAscii from "any-ascii";
 import { gridOf, type Point } from "../../src/core/geo";
-import { baudotCodes, keyingTime, rttyTime, USUAL_KEYING } from "../../src/core/signal";
+import { baudotCodes, keyedName, keyingTime, rttyTime, USUAL_KEYING } from "../../src/core/signal";
 import { GROUPS } from "./frequency";
 import type { AirMode, Operator } from "./operators";
 
@@ -34,13 +33,6 @@ export function speechOf(speaker: Speaker, mode: AirMode, inContest: boolean): S
     answer: (_, said) => `R ${said}`,
     thanks: () => `TU ${call}`,
   };
-}
-
-/** A name in the letters that can be keyed. */
-export function keyedName(name: string | null): string {
-  return anyAscii(name ?? "")
-    .toUpperCase()
-    .replace(/[^A-Z ]/g, "");
 }
 
 /** What is said where something of an exchange was missing. */

@@ -1,7 +1,7 @@
 import { gridOf } from "../../src/core/geo";
 import { resolve } from "../../src/core/entity";
 import { namingOf } from "./people";
-import type { Random } from "./random";
+import type { Random } from "../../src/core/random";
 
 /** A made-up station of the demo's world. */
 export interface Station {

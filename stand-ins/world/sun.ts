@@ -1,5 +1,5 @@
 import type { Solar } from "../../src/core/propagation";
-import { randomFrom } from "./random";
+import { randomFrom } from "../../src/core/random";
 
 /** What a day's figures are: sunspots, the flux at 10.7 cm in solar flux units, and how disturbed the field is. */
 export interface SunFigures extends Solar {

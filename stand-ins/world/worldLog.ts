@@ -1,9 +1,9 @@
 import { bandOfFrequency } from "../../src/core/band";
 import type { AirContact } from "./air";
-import type { Exchange } from "./exchange";
+import type { SaidExchange } from "../../src/core/contest";
 import type { AirMode, Operator } from "./operators";
 import { AIR_BANDS } from "./frequency";
-import type { Random } from "./random";
+import type { Random } from "../../src/core/random";
 
 /** A contact as one of its stations logged it. Times in seconds since 1970 UTC. */
 export interface LogEntry {
@@ -42,8 +42,8 @@ export function entryOf(
   { frequencyHz, mode, contest, from, to }: Omit<AirContact, "one" | "other" | "exchanged">,
   by: Operator,
   other: string,
-  sent: Exchange,
-  received: Exchange,
+  sent: SaidExchange,
+  received: SaidExchange,
 ): LogEntry {
   const band = bandOfFrequency(frequencyHz)!.name;
   const slips = random.chance(by.careless) ? random.pick(contest === null ? SLIPS : SLIPS_IN_CONTEST) : null;

@@ -34,11 +34,13 @@ export type { Message, MessageFacts, MessagePiece, MessageSet } from "./messages
 export { deadlineOf, periodAt, periodBefore, periodsIn, sessionPeriods } from "./period";
 export type { Period } from "./period";
 export { byHour, operatingTime, rateAt } from "./rate";
-export { checkRules } from "./checkRules";
+export { checkRules, soundRules } from "./checkRules";
 export { CATEGORY_KINDS, NEWEST_FORMAT, OUTSIDE, PART_TYPES, readRules, rulesSchema, WEEKDAYS } from "./rules";
 export type { Category, CategoryKind, Multiplier, Part, Rules, RulesInput, Session } from "./rules";
 export { withinsOf } from "./assess";
 export { createScoreboard } from "./score";
+export { exchangeOf, exchangeValues, heardExchange, isReport, withFigures } from "./saidExchange";
+export type { Exchanger, SaidExchange } from "./saidExchange";
 export { settleExchange, withoutStaleParts } from "./settle";
 export type { Settled } from "./settle";
 export type {

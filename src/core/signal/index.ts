@@ -34,3 +34,4 @@ export { callsInText, wordsBehindCall } from "./callsInText";
 export type { CallRead } from "./callsInText";
 export { soundPlaceOf } from "./soundPlace";
 export type { SoundPlace } from "./soundPlace";
+export { keyedName } from "./keyedName";

@@ -399,4 +399,10 @@ export const MIGRATIONS: Readonly<Record<string, readonly string[]>> = {
   ],
   "0023-zero": [`ALTER TABLE logbook ADD COLUMN zero TEXT NOT NULL DEFAULT 'slashed'`],
   "0024-count-together": [`ALTER TABLE logbook ADD COLUMN awardGroup INTEGER`],
+  "0025-practice": [
+    `CREATE TABLE practiceRun (
+      id INTEGER PRIMARY KEY AUTOINCREMENT, logbookId INTEGER NOT NULL REFERENCES logbook(id) ON DELETE CASCADE,
+      startedAt INTEGER NOT NULL, line TEXT NOT NULL, body TEXT NOT NULL) STRICT`,
+    `CREATE INDEX practiceRunByLogbook ON practiceRun (logbookId, startedAt)`,
+  ],
 };

@@ -49,6 +49,7 @@ export interface Schema {
   contestRules: ContestRulesTable;
   contestEntry: ContestEntryTable;
   contestSerial: ContestSerialTable;
+  practiceRun: PracticeRunTable;
   handIn: HandInTable;
   contestLook: ContestLookTable;
   contestNote: ContestNoteTable;
@@ -483,6 +484,17 @@ export interface IdentityTable {
   replacedBy: number | null;
   savedAt: number | null;
   removedAt: number | null;
+}
+
+/** A practice run; no contact of the log. */
+interface PracticeRunTable {
+  id: Generated<number>;
+  logbookId: number;
+  startedAt: number;
+  /** JSON: what a list shows of it, without its number. */
+  line: string;
+  /** JSON: all of it. */
+  body: string;
 }
 
 /** That the other operator of a contact was asked for a confirmation. */

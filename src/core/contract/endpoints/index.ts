@@ -17,6 +17,7 @@ import * as jobs from "./jobs";
 import * as links from "./links";
 import * as logbooks from "./logbooks";
 import * as people from "./people";
+import * as practice from "./practice";
 import { alertRules, filters, spotViews, views } from "./saved";
 import * as spots from "./spots";
 import * as station from "./station";
@@ -47,6 +48,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   inStep,
   statistics,
   contest,
+  practice,
   links,
   arrivals,
   spots,

@@ -1,0 +1,65 @@
+import { heardExchange, type Rules } from "../contest";
+
+/** How well a word of ours fits a call: 1 where it is that call, less where it is a part of it or nearly it, 0 where not. */
+export function fits(word: string, call: string): number {
+  if (word === call) return 1;
+  const part = word.replace(/\?/g, "");
+  if (part.length >= 2 && call.includes(part)) return 0.5 + (0.4 * part.length) / call.length;
+  if (word.includes("?") && part.length >= 2 && fitsWithGap(word, call)) return 0.5;
+  return part.length >= 4 && distance(part, call) === 1 ? 0.6 : 0;
+}
+
+/** "LU?QTA": what stands where one did not hear. */
+function fitsWithGap(word: string, call: string): boolean {
+  const [first = "", ...rest] = word.split(/\?+/);
+  const last = rest.at(-1) ?? "";
+  return call.startsWith(first) && call.endsWith(last) && call.length > first.length + last.length;
+}
+
+/** How many letters are to be changed, added or taken away to make one call another (Levenshtein). */
+export function distance(one: string, other: string): number {
+  let row = Array.from({ length: other.length + 1 }, (_, index) => index);
+  for (let i = 1; i <= one.length; i++) {
+    const next = [i];
+    for (let j = 1; j <= other.length; j++)
+      next.push(Math.min(next[j - 1]! + 1, row[j]! + 1, row[j - 1]! + (one[i - 1] === other[j - 1] ? 0 : 1)));
+    row = next;
+  }
+  return row[other.length]!;
+}
+
+/** What we sent, as who hears it understands it. */
+export interface Meaning {
+  /** Everybody is called. */
+  readonly calls: boolean;
+  /** Thanks: what went before is over. */
+  readonly ends: boolean;
+  /** Something is to be sent again. */
+  readonly asks: boolean;
+  /** Our own call is in it. */
+  readonly named: boolean;
+  /** Whether our exchange is in it: all of it, some of it, or nothing. */
+  readonly exchange: "whole" | "part" | "none";
+  readonly words: readonly string[];
+}
+
+const ENDS = new Set(["TU", "73", "EE", "TNX"]);
+const ASKS = /^(AGN|NR|CL|CALL|RPT|PSE)\??$|^\?+$|^\S+\?$/;
+
+/** @param theirs the calls of those who may be meant */
+export function meaningOf(rules: Rules, ownCall: string, at: number, text: string, theirs: readonly string[]): Meaning {
+  const words = text.toUpperCase().split(/\s+/).filter(Boolean);
+  const rest = words.filter((word) => !theirs.some((call) => fits(word, call) > 0) && word !== ownCall);
+  const whole = heardExchange(rules, ownCall, at, words.filter((word) => !ENDS.has(word)).join(" "), [
+    ownCall,
+    ...words.filter((word) => theirs.some((call) => fits(word, call) > 0)),
+  ]);
+  return {
+    calls: words.includes("CQ") || words.includes("TEST"),
+    ends: words.some((word) => ENDS.has(word)),
+    asks: words.some((word) => ASKS.test(word)),
+    named: words.includes(ownCall),
+    exchange: whole !== null ? "whole" : rest.some((word) => /^[\dNT]{2,}$/.test(word)) ? "part" : "none",
+    words,
+  };
+}
