@@ -25,6 +25,7 @@ import { seedCredits } from "./credits";
 import { generateContacts, HOME } from "./generate";
 import { IDENTIFIED, seedIdentities } from "./identities";
 import { seedInStep } from "./inStep";
+import { seedPractice } from "./practice";
 import { seedSites } from "./sites";
 
 const DAY = 86_400;
@@ -106,6 +107,7 @@ export async function seedDemo(context: Context, dataFolder: string): Promise<vo
   seedAsked(context, logbookId);
   seedInStep(context, logbookId);
   seedContest(context, logbookId);
+  seedPractice(context, logbookId);
 }
 
 function drain(archive: Archive, now: number): number {

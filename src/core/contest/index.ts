@@ -30,7 +30,7 @@ export { allowedBy, categoryFault, limitsFor } from "./limits";
 export { judgementView, knownItems, multiplierName } from "./judgementView";
 export type { KnownItem } from "./judgementView";
 export { messageSetSchema, messageText, piecesOf, spelled, spokenText, usualMessages } from "./messages";
-export type { Message, MessageFacts, MessagePiece, MessageSet } from "./messages";
+export type { Message, MessageFacts, MessagePiece, MessageSet, Moment } from "./messages";
 export { deadlineOf, periodAt, periodBefore, periodsIn, sessionPeriods } from "./period";
 export type { Period } from "./period";
 export { byHour, operatingTime, rateAt } from "./rate";

@@ -25,3 +25,5 @@ export type {
   PracticeTaskId,
   Truth,
 } from "./run";
+export { coached } from "./coach";
+export { practiceMessages } from "./practiceMessages";

@@ -39,18 +39,18 @@ export function practiceTask(id: PracticeTaskId): PracticeTask {
   return PRACTICE_TASKS.find((task) => task.id === id)!;
 }
 
-/** How far signals are over the noise of 100 Hz, from and to, dB. */
+/** How far signals are over the noise of 100 Hz of a usual band, from and to, dB. */
 export const STRENGTHS = {
   strong: { label: "Strong", over: [18, 26] },
   mixed: { label: "Mixed", over: [7, 26] },
   weak: { label: "Weak", over: [5, 12] },
 } as const;
 
-/** The noise of the band: how loud it is against a signal of full scale, dB, and how often it crashes, a minute. */
+/** The noise of the band: how loud it is against that of a usual one, dB, and how often it crashes, a minute. */
 export const NOISES = {
-  quiet: { label: "Quiet", level: -44, crashes: 0 },
-  usual: { label: "Usual", level: -36, crashes: 0 },
-  static: { label: "With static crashes", level: -36, crashes: 14 },
+  quiet: { label: "Quiet", level: -8, crashes: 0 },
+  usual: { label: "Usual", level: 0, crashes: 0 },
+  static: { label: "With static crashes", level: 0, crashes: 14 },
 } as const;
 
 const keysOf = <Table extends object>(table: Table) =>

@@ -35,3 +35,5 @@ export type { CallRead } from "./callsInText";
 export { soundPlaceOf } from "./soundPlace";
 export type { SoundPlace } from "./soundPlace";
 export { keyedName } from "./keyedName";
+export { createPaddle } from "./paddle";
+export type { PaddleSide } from "./paddle";

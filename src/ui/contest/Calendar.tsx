@@ -16,6 +16,7 @@ import { many } from "../kit/format";
 import { LoadFailure } from "../kit/LoadFailure";
 import { useLogbook } from "../shell/logbook";
 import { faultLines } from "../kit/faultLines";
+import { Practise } from "../practice/Practise";
 import { SetupWindow } from "./SetupWindow";
 import { useNow } from "../kit/useNow";
 
@@ -109,6 +110,7 @@ export function Calendar({ entries, onOpen }: { entries: readonly Entry[]; onOpe
         <h1 className="text-title font-semibold">Contests</h1>
         <p className="text-soft">Enter one, and the entry line at the Desk and here logs into it.</p>
         <span className="flex-1" />
+        <Practise />
         <a
           href={addressOf(contest.calendarFile)}
           download

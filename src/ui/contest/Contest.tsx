@@ -21,6 +21,7 @@ import { statisticsAddress } from "../statistics/address";
 import { Calendar } from "./Calendar";
 import { CheckView } from "./CheckView";
 import { Operate } from "./Operate";
+import { Practise } from "../practice/Practise";
 import { SetupWindow } from "./SetupWindow";
 import { SheetView } from "./SheetView";
 import { SubmitView } from "./SubmitView";
@@ -92,6 +93,7 @@ function OneContest({ entry, onCalendar }: { entry: Entry; onCalendar: () => voi
             Switch it on
           </Button>
         )}
+        <Practise contest={entry.tag} />
         <Button small onClick={showStatistics}>
           Statistics
         </Button>

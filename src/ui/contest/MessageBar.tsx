@@ -13,15 +13,15 @@ import type { KeyerState } from "../keying/useKeyer";
 interface BarProps {
   flow: ReturnType<typeof useFlow>;
   keyer: KeyerState;
-  operator: string;
-  onOperator: () => void;
-  onEdit: () => void;
+  /** Who operates, and what makes it the next one. */
+  operator?: { readonly call: string; readonly onNext: () => void };
+  onEdit?: () => void;
   /** The run frequency when one is away from it. */
   runText: string | null;
 }
 
 /** The messages of the moment, each with the text that would go out now; and what goes out. */
-export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText }: BarProps) {
+export function MessageBar({ flow, keyer, operator, onEdit, runText }: BarProps) {
   const next = flow.step?.send;
   const isRtty = flow.isKeyed && keyer.mode === "RTTY";
   return (
@@ -57,12 +57,16 @@ export function MessageBar({ flow, keyer, operator, onOperator, onEdit, runText 
             </Button>
           </>
         )}
-        <Button small look="quiet" onClick={onOperator}>
-          At the key: <span className="font-mono">{operator}</span>
-        </Button>
-        <Button small look="quiet" onClick={onEdit}>
-          Messages
-        </Button>
+        {operator !== undefined && (
+          <Button small look="quiet" onClick={operator.onNext}>
+            At the key: <span className="font-mono">{operator.call}</span>
+          </Button>
+        )}
+        {onEdit !== undefined && (
+          <Button small look="quiet" onClick={onEdit}>
+            Messages
+          </Button>
+        )}
       </div>
       <div className="flex gap-2 overflow-x-auto pb-0.5">
         {flow.messages.map((message, index) => {

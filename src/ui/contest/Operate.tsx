@@ -109,8 +109,7 @@ export function Operate({ entry }: { entry: Entry }) {
       <MessageBar
         flow={flow}
         keyer={keyer}
-        operator={operator}
-        onOperator={nextOperator}
+        operator={{ call: operator, onNext: nextOperator }}
         onEdit={() => setEditing(true)}
         runText={away ? formatFrequency(flow.runHz!) : null}
       />

@@ -105,7 +105,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
 }
 
 /** What the call alone tells of the exchange, before the server has answered, or without it. */
-function guessesByCall(parts: ContestLine["parts"], { cqZone, ituZone }: StationGiven): ContestWorth["guesses"] {
+export function guessesByCall(parts: ContestLine["parts"], { cqZone, ituZone }: StationGiven): ContestWorth["guesses"] {
   return Object.fromEntries(
     parts.flatMap(({ id, type }) => {
       const zone = type === "cqZone" ? cqZone : type === "ituZone" ? ituZone : null;
@@ -121,7 +121,7 @@ function lastSerialOf({ before }: ContestWorth, parts: ContestLine["parts"]): nu
 }
 
 /** What goes out as our exchange. */
-function sentText(entry: Entry, serial: number, mode: string): string {
+export function sentText(entry: Entry, serial: number, mode: string): string {
   const values = sentValues(entry, serial, mode);
   return partsOf(entry.rules, entry.side)
     .map(({ id, type }) => (type === "serial" ? values[id]!.padStart(3, "0") : (values[id] ?? "?")))

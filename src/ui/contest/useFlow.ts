@@ -22,17 +22,19 @@ import type { KeyerState } from "../keying/useKeyer";
 
 interface FlowInput {
   readonly entry: Entry;
-  readonly contest: ReturnType<typeof useContestLine>;
+  readonly contest: Pick<ReturnType<typeof useContestLine>, "line" | "serial" | "reserve">;
   readonly draft: Draft;
   readonly keyer: KeyerState;
   readonly operator: string;
+  /** What one begins with. */
+  readonly begins?: Way;
 }
 
 /** Running or searching: the messages, what Enter does next, and the entry line that does it. */
-export function useFlow({ entry, contest, draft, keyer, operator }: FlowInput) {
+export function useFlow({ entry, contest, draft, keyer, operator, begins = "run" }: FlowInput) {
   const mode = useRadio((radio) => radio.mode);
   const tuning = useTuning();
-  const [way, setWay] = useState<Way>("run");
+  const [way, setWay] = useState<Way>(begins);
   const [byEnter, setByEnter] = useState(true);
   const [runHz, setRunHz] = useState<number | null>(null);
   /** What was sent to the call that stands there. */

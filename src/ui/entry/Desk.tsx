@@ -8,6 +8,7 @@ import { Button } from "../kit/Button";
 import { useMay } from "../people/acting";
 import { useLogbook } from "../shell/logbook";
 import { ImportWindow } from "../log/ImportWindow";
+import { Practise } from "../practice/Practise";
 import { useTellTyped } from "../workspace/tellTyped";
 import { useWorkspace } from "../workspace/useWorkspace";
 import { WorkspaceMenu } from "../workspace/WorkspaceMenu";
@@ -61,7 +62,15 @@ export function Desk() {
     }),
     [entry, leave, pick, askNote, seat, setSeat, last, undoing, undoLast, mayImport],
   );
-  const menu = useMemo(() => <WorkspaceMenu workspace={workspace} />, [workspace]);
+  const menu = useMemo(
+    () => (
+      <>
+        <Practise from="/desk" look="line" />
+        <WorkspaceMenu workspace={workspace} />
+      </>
+    ),
+    [workspace],
+  );
 
   return (
     <div

@@ -33,6 +33,8 @@ interface EntryLineProps extends Omit<EntryOptions, "contest" | "onKept"> {
   notice?: ReactNode;
   /** Stands at the end of the last row. */
   aside?: ReactNode;
+  /** What stands under it in place of the ruler of the band. */
+  under?: ReactNode;
 }
 
 /**
@@ -49,6 +51,7 @@ export const EntryLine = memo(function EntryLine({
   contest = null,
   notice = null,
   aside = null,
+  under,
 }: EntryLineProps) {
   const mode = useRadio((radio) => radio.mode);
   const submode = useRadio((radio) => radio.submode);
@@ -215,7 +218,7 @@ export const EntryLine = memo(function EntryLine({
           {aside}
         </div>
       </section>
-      <Ruler callRef={callRef} onPick={pick} />
+      {under ?? <Ruler callRef={callRef} onPick={pick} />}
     </div>
   );
 });

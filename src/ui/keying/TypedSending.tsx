@@ -11,11 +11,10 @@ import { useTuning } from "../shell/radio";
 import { Misprints } from "./GoingOut";
 import { ShiftedText, SHIFTS_SAID } from "./ShiftedText";
 import { afterEnd, afterSent, NOTHING_TYPED, type TypedOver, wholeOf } from "./typedOver";
-import { type KeyerState, useKeyer } from "./useKeyer";
+import type { KeyerState } from "./useKeyer";
 
 /** Text that is sent as it is typed, in Morse or RTTY: Enter begins, and ends the over; what waits can be corrected. */
-export function TypedSending({ onLeave }: { onLeave: () => void }) {
-  const keyer = useKeyer();
+export function TypedSending({ keyer, onLeave }: { keyer: KeyerState; onLeave: () => void }) {
   const tuning = useTuning();
   const [over, setOver] = useState<TypedOver>(NOTHING_TYPED);
   /** The transmission that is typed into; null while none is. */

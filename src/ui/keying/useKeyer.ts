@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useEffectEvent, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import {
   asKeyed,
@@ -22,6 +22,7 @@ import { useLive } from "../kit/useLive";
 import { useRadio } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
 import { holdLease } from "./lease";
+import { useEscapeStops } from "./useEscapeStops";
 
 const SPEED_KEPT_AS = "keyer-speed";
 const KEYING_KEPT_AS = "keyer-keying";
@@ -165,18 +166,7 @@ export function useKeyer(): KeyerState {
     setSending(false);
     void tell({ do: "stop" }).catch((error: Error) => toast.error(error.message));
   };
-  const onEscape = useEffectEvent((event: KeyboardEvent) => {
-    if (event.key !== "Escape" || !sending) return;
-    // Stops from anywhere, and does nothing else.
-    event.preventDefault();
-    event.stopImmediatePropagation();
-    stop();
-  });
-  useEffect(() => {
-    const listener = (event: KeyboardEvent) => onEscape(event);
-    window.addEventListener("keydown", listener, true);
-    return () => window.removeEventListener("keydown", listener, true);
-  }, []);
+  useEscapeStops(sending, stop);
 
   return {
     mode,

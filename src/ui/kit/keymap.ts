@@ -110,6 +110,7 @@ export const KEYMAP: readonly KeyedAction[] = [
 
   keyed(DESK, "import", "Ctrl+Alt+I", "Import a log file"),
   keyed(LINE, "callPage", "Alt+Shift+F5", "Everything known of the typed station"),
+  keyed(LOG, "practise", "Alt+Shift+F1", "Practise, on an air of its own"),
   keyed(LINE, "note", "Ctrl+Alt+M", "Note about the station"),
   keyed(LINE, "exceptions", "Ctrl+Alt+W", "Say where a call operates from"),
   keyed(DESK, "find", "Ctrl+Alt+F", "Find in the log"),

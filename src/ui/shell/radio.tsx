@@ -96,12 +96,19 @@ export function RadioProvider({ children }: { children: ReactNode }) {
     { id: "byHand", label: "Follow no radio: frequency and mode by hand", run: () => tuning.choose(null) },
   ]);
   return (
+    <RadioOf store={store} tuning={tuning}>
+      <EscapeStops links={links} />
+      <Remarks links={links} />
+      {children}
+    </RadioOf>
+  );
+}
+
+/** Where one is for all below: another place than the radio's, which knows nothing of it. */
+export function RadioOf({ store, tuning, children }: { store: RadioStore; tuning: Tuning; children: ReactNode }) {
+  return (
     <Stores value={store}>
-      <Tunings value={tuning}>
-        <EscapeStops links={links} />
-        <Remarks links={links} />
-        {children}
-      </Tunings>
+      <Tunings value={tuning}>{children}</Tunings>
     </Stores>
   );
 }

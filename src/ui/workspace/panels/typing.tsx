@@ -1,7 +1,8 @@
 import { TypedSending } from "../../keying/TypedSending";
+import { useKeyer } from "../../keying/useKeyer";
 import { useAtHand } from "../atHand";
 
 export default function TypingPanel() {
   const { leave } = useAtHand();
-  return <TypedSending onLeave={leave} />;
+  return <TypedSending keyer={useKeyer()} onLeave={leave} />;
 }
