@@ -26,7 +26,7 @@ export function seedPractice(context: Context, logbookId: number): void {
       rules: practiceRules(settings.contest),
       ownCall: HOME.call,
       startedAt: context.now() - DAY,
-      careless: 0.08,
+      careless: 0.03,
     }),
   );
   if (!kept.ok) throw new Error(kept.problem.detail);

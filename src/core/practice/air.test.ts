@@ -24,7 +24,7 @@ function begin(change: Partial<PracticeSettings> = {}) {
   return {
     air,
     listen,
-    send(text: string, seconds = 4): Emission[] {
+    send: (text: string, seconds = 4): Emission[] => {
       air.begin(now);
       const during = listen(3);
       air.sent(text, now - 3, now, 24);

@@ -46,7 +46,7 @@ export function coached({ way, phase, call, step, sending }: Now): Coached {
     if (call === "") return phase === "quiet" ? say("call", "call") : say("listen", null);
     if (step.send === "exchange") return say("answer", "exchange");
     if (step.logs) return say("thanks", "thanks");
-    return phase === "sent" ? say("exchange", "again") : say("mend", "exchange");
+    return phase === "sent" ? say("exchange", "again") : say("mend", null);
   }
   const say = (id: keyof typeof SEARCH, moment: Moment | null): Coached => ({ id, says: SEARCH[id], moment });
   if (sending) return say("sending", null);

@@ -6,6 +6,7 @@ import { secondsOf } from "@/core/contact";
 import { messageText, partsOf, spokenText, stationByCall, stationOf } from "@/core/contest";
 import {
   coached,
+  type PracticeLogged,
   practiceMessages,
   practiceRules,
   type PracticeRunInput,
@@ -16,6 +17,7 @@ import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { kept, useKept } from "../kit/kept";
+import { TableHead } from "../kit/TableHead";
 import { Tick } from "../kit/Tick";
 import type { ContestLine } from "../entry/contestLine";
 import { EMPTY_DRAFT } from "../entry/draft";
@@ -27,6 +29,7 @@ import { guessesByCall, sentText } from "../contest/useContestLine";
 import { useFlow } from "../contest/useFlow";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
+import { clockText } from "./clockText";
 import { PaddleKeys } from "./PaddleKeys";
 import { PlacesStrip } from "./PlacesStrip";
 import { practiceEntry } from "./practiceEntry";
@@ -127,13 +130,14 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
   const contest = { line, serial, reserve: () => Promise.resolve(serial) };
   const flow = useFlow({ entry, contest, draft, keyer, operator: entry.ownCall, begins: way });
 
-  const end = useEffectEvent(() => {
+  function end(): void {
     const made = session.finish();
     if (explains.get() === null && made.logged.length >= KNOWS_IT) explains.set(false);
     onOver(made);
-  });
+  }
+  const onTimeOver = useEffectEvent(end);
   useEffect(() => {
-    if (view.isOver) end();
+    if (view.isOver) onTimeOver();
   }, [view.isOver]);
   useActions([
     ...flow.messages.map((message, index) => ({
@@ -161,10 +165,10 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
         <h1 className="text-title font-semibold">Practice: {label}</h1>
         <span className="text-soft">{entry.name}</span>
         <span role="timer" aria-label="Time left" className="font-mono">
-          {Math.floor(view.left / 60)}:{String(view.left % 60).padStart(2, "0")} left
+          {clockText(view.left)} left
         </span>
         <span role="status" aria-label="In this run">
-          {many(view.logged, "contact")} logged
+          {many(view.contacts.length, "contact")} logged
         </span>
         <span className="flex-1" />
         <label className="flex items-center gap-1.5 text-soft">
@@ -198,24 +202,51 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
         under={spare}
       />
       <MessageBar flow={flow} keyer={keyer} runText={null} />
-      <div className="grid content-start gap-3 p-4">
-        {isExplained && flow.step !== null && (
-          <Explained
-            settings={settings}
-            entry={entry}
-            serial={serial}
-            call={call}
-            now={{ way, phase: view.phase, call, step: flow.step, sending: view.sending }}
-          />
-        )}
-        <div className="grid max-w-[900px] gap-2 border border-line bg-panel">
-          <TypedSending keyer={keyer} onLeave={leave} />
-          <div className="px-3 pb-2">
-            <PaddleKeys onPaddle={(side, isDown) => session.paddle(side, isDown, clock())} />
+      <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] content-start gap-4 p-4 max-lg:grid-cols-1">
+        <div className="grid content-start gap-3">
+          {isExplained && flow.step !== null && (
+            <Explained
+              settings={settings}
+              entry={entry}
+              serial={serial}
+              call={call}
+              now={{ way, phase: view.phase, call, step: flow.step, sending: view.sending }}
+            />
+          )}
+          <div className="grid gap-2 border border-line bg-panel">
+            <TypedSending keyer={keyer} onLeave={leave} />
+            <div className="px-3 pb-2">
+              <PaddleKeys onPaddle={(side, isDown) => session.paddle(side, isDown, clock())} />
+            </div>
           </div>
         </div>
+        <Logged contacts={view.contacts} parts={partsOf(entry.rules, line.side)} />
       </div>
     </div>
+  );
+}
+
+/** The contacts of the run so far, the newest first. */
+function Logged({ contacts, parts }: { contacts: readonly PracticeLogged[]; parts: ContestLine["parts"] }) {
+  if (contacts.length === 0)
+    return <p className="text-soft">What you log stands here. Whether it is right is said after the run.</p>;
+  return (
+    <table aria-label="Logged in this run" className="self-start border border-line bg-panel">
+      <TableHead titles={["Time", "Call", ...parts.map(({ label }) => label)]} />
+      <tbody>
+        {[...contacts].reverse().map(({ at, call, values }) => (
+          <tr key={at} className="border-b border-line font-mono last:border-b-0">
+            <td className="px-2 py-1 pl-3 text-soft">{clockText(at)}</td>
+            <td className="px-2 py-1 font-semibold">{call}</td>
+            {parts.map(({ id }) => (
+              <td key={id} className="px-2 py-1">
+                {values[id] ?? ""}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
@@ -245,7 +276,7 @@ function Explained({ settings, entry, serial, call, now }: ExplainedProps) {
     return message === undefined ? "" : messageText(entry.rules, entry.side, message, facts, set.numbers);
   });
   return (
-    <section aria-label="What to do now" className="max-w-[900px] border-l-4 border-signal bg-panel px-4 py-2.5">
+    <section aria-label="What to do now" className="border-l-4 border-signal bg-panel px-4 py-2.5">
       <p role="status" className="text-title">
         {step.says}
       </p>

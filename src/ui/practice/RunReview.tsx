@@ -8,6 +8,7 @@ import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
+import { clockText } from "./clockText";
 import { type AirSound, createAirSound } from "./airSound";
 
 /** So long before a contact began its sound is heard again, seconds; and at most so much of it. */
@@ -23,8 +24,7 @@ export function RunReview({ run }: { run: PracticeRunInput }) {
       <p className="flex flex-wrap items-baseline gap-x-5">
         <b className="text-title font-semibold">{practiceTask(run.settings.task).label}</b>
         <span>
-          {run.contestName}, {run.settings.speed} words a minute, {Math.floor(run.seconds / 60)}:
-          {String(run.seconds % 60).padStart(2, "0")} minutes
+          {run.contestName}, {run.settings.speed} words a minute, {clockText(run.seconds)} minutes
         </span>
         <span>
           <b className="font-semibold">{right}</b> of {many(logged, "contact")} right
@@ -53,7 +53,7 @@ export function RunReview({ run }: { run: PracticeRunInput }) {
           <tbody>
             {contacts.map((one, index) => (
               <tr key={index} className="border-b border-line last:border-b-0">
-                <td className="px-2 py-1 pl-3 font-mono text-soft">{clockOf(timeOf(one))}</td>
+                <td className="px-2 py-1 pl-3 font-mono text-soft">{clockText(timeOf(one))}</td>
                 <td
                   className={`px-2 py-1 whitespace-nowrap ${one.verdict === "right" ? "" : "font-semibold text-stop"}`}
                 >
@@ -81,7 +81,7 @@ export function RunReview({ run }: { run: PracticeRunInput }) {
                   <Button
                     small
                     look="quiet"
-                    aria-label={`${playing === index ? "Stop" : "Hear"} ${(one.truth ?? one.logged)!.call} at ${clockOf(timeOf(one))}`}
+                    aria-label={`${playing === index ? "Stop" : "Hear"} ${(one.truth ?? one.logged)!.call} at ${clockText(timeOf(one))}`}
                     onClick={() => play(index, one)}
                   >
                     {playing === index ? <Square size={14} aria-hidden /> : <Volume2 size={14} aria-hidden />}
@@ -98,7 +98,6 @@ export function RunReview({ run }: { run: PracticeRunInput }) {
 }
 
 const timeOf = ({ logged, truth }: Judged) => logged?.at ?? truth!.at;
-const clockOf = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
 
 interface LineProps {
   run: PracticeRunInput;

@@ -96,7 +96,7 @@ export function createAirSound(settings: Pick<PracticeSettings, "noise" | "seed"
       tuned = frequencyHz;
       for (const [tone, emission] of on) tone.frequency.setTargetAtTime(toneOf(emission), context.currentTime, 0.02);
     },
-    turn: (wanted) => loudness.gain.setTargetAtTime(wanted, context.currentTime, 0.02),
+    turn: (wanted) => void loudness.gain.setTargetAtTime(wanted, context.currentTime, 0.02),
     close() {
       clearInterval(crashes);
       void context.close();

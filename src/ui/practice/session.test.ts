@@ -25,12 +25,12 @@ function begin(change: Partial<PracticeSettings> = {}) {
     ownCall: "CX3QUA",
     parts: partsOf(rules, "outside"),
     startedAt: 1_795_000_000,
-    sound: {
-      play: (emission) => played.push(emission),
-      key: (from, to) => down.push({ from, to }),
-      cut: (at) => void down.splice(0, down.length, ...down.filter(({ to }) => to <= at)),
-      tune: () => {},
-    },
+  });
+  session.hear({
+    play: (emission) => played.push(emission),
+    key: (from, to) => down.push({ from, to }),
+    cut: (at) => void down.splice(0, down.length, ...down.filter(({ to }) => to <= at)),
+    tune: () => {},
   });
   let now = 0;
   const wait = (seconds: number, step = 0.05) => {
@@ -116,7 +116,7 @@ it("keeps what is logged, gives the last one back, and is over in time", () => {
   session.log({ call: "PY2QTA", values: { zone: "11" }, frequencyHz: 14_030_000 });
   session.log({ call: "LU1QTB", values: { zone: "13" }, frequencyHz: 14_030_000 });
   expect(session.undo()).toBe("LU1QTB");
-  expect(session.view()).toMatchObject({ logged: 1, isOver: false });
+  expect(session.view()).toMatchObject({ contacts: [{ call: "PY2QTA" }], isOver: false });
   wait(60);
   expect(session.view()).toMatchObject({ left: 0, isOver: true });
   const run = session.finish();

@@ -29,7 +29,7 @@ export interface SessionView {
   /** Of what is sent, or was sent last, what has gone out; and its number. */
   readonly sent: string;
   readonly id: number | null;
-  readonly logged: number;
+  readonly contacts: readonly PracticeLogged[];
   readonly places: readonly number[];
   readonly isOver: boolean;
 }
@@ -37,6 +37,8 @@ export interface SessionView {
 export interface Session {
   readonly view: () => SessionView;
   readonly subscribe: (listener: () => void) => () => void;
+  /** It is heard by this from now on; null for by nothing. */
+  readonly hear: (by: SessionSound | null) => void;
   /** Goes on to a time; often enough that a dot is not late. */
   readonly tick: (now: number) => void;
   /** Sends a text in place of what is sent; its number. It goes on until it is told that no more comes. */
@@ -60,7 +62,6 @@ interface Options {
   readonly ownCall: string;
   readonly parts: readonly Part[];
   readonly startedAt: number;
-  readonly sound: SessionSound;
 }
 
 /** A text that goes out: letter by letter, so that a new speed, and another text, hold from the next one. */
@@ -78,12 +79,15 @@ const AHEAD = 0.15;
 /** Who keys by hand has ended his over after such a silence, seconds. */
 const OVER_AFTER = 1.3;
 
+const SILENCE: SessionSound = { play: () => {}, key: () => {}, cut: () => {}, tune: () => {} };
+
 /** A practice run, from its start to its end: our keying, those on its air, and what is logged. */
-export function createSession({ settings, rules, ownCall, parts, startedAt, sound }: Options): Session {
+export function createSession({ settings, rules, ownCall, parts, startedAt }: Options): Session {
   const air = createPracticeAir({ settings, rules, ownCall, startedAt });
   const listeners = new Set<() => void>();
   const logged: PracticeLogged[] = [];
   const ends = settings.minutes * 60;
+  let sound = SILENCE;
   let now = 0;
   let speed = settings.speed;
   let sending: Sending | null = null;
@@ -101,7 +105,7 @@ export function createSession({ settings, rules, ownCall, parts, startedAt, soun
       sending: sending !== null || byHand !== null,
       sent: byHand?.text ?? last.sent,
       id: last.id === 0 ? null : last.id,
-      logged: logged.length,
+      contacts: [...logged],
       places: air.places(),
       isOver: now >= ends || isFinished,
     };
@@ -166,6 +170,7 @@ export function createSession({ settings, rules, ownCall, parts, startedAt, soun
       listeners.add(listener);
       return () => void listeners.delete(listener);
     },
+    hear: (by) => void (sound = by ?? SILENCE),
     tick(time) {
       if (isFinished) return;
       now = Math.max(now, time);

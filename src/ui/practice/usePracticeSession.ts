@@ -22,23 +22,16 @@ export function usePracticeSession(options: Options) {
   const sound = useRef<AirSound | null>(null);
   const [{ session, clock }] = useState(() => {
     const begun = performance.now();
-    const made = createSession({
-      ...options,
-      sound: {
-        play: (emission) => sound.current?.play(emission),
-        key: (from, to) => sound.current?.key(from, to),
-        cut: (at) => sound.current?.cut(at),
-        tune: (frequencyHz) => sound.current?.tune(frequencyHz),
-      },
-    });
-    return { session: made, clock: () => (performance.now() - begun) / 1000 };
+    return { session: createSession(options), clock: () => (performance.now() - begun) / 1000 };
   });
   useEffect(() => {
     const made = createAirSound(settings, clock);
     sound.current = made;
+    session.hear(made);
     const timer = setInterval(() => session.tick(clock()), TICK_MS);
     return () => {
       clearInterval(timer);
+      session.hear(null);
       made.close();
       sound.current = null;
     };
