@@ -21,6 +21,8 @@ export interface PracticeAir {
   readonly places: () => number[];
   /** The contacts that were made. */
   readonly truths: () => Truth[];
+  /** Those that would be made if we were just done: his exchange was sent, and he was not thanked yet. */
+  readonly open: () => Truth[];
   /** Everything that was sent, ours too. */
   readonly emissions: () => Emission[];
 }
@@ -100,13 +102,16 @@ export function createPracticeAir({ settings, rules, ownCall, startedAt }: Optio
     tune: (frequencyHz) => (tuned = frequencyHz),
     phase: crowd.phase,
     places: crowd.places,
-    truths: () => truths.map((one) => ({ ...one, from: milliseconds(one.from), at: milliseconds(one.at) })),
+    truths: () => truths.map(rounded),
+    open: () => crowd.open(now).map(rounded),
     emissions: () => [...all].sort((one, other) => one.from - other.from),
   };
 }
 
 /** Times are kept to the millisecond: nobody hears more. */
 const milliseconds = (time: number) => Math.round(time * 1000) / 1000;
+
+const rounded = (one: Truth): Truth => ({ ...one, from: milliseconds(one.from), at: milliseconds(one.at) });
 
 /** Our own tone beside the others. */
 const OWN_OVER = 24;

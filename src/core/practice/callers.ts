@@ -1,13 +1,15 @@
 import type { Crowd, Floor } from "./floor";
 import { fits, meaningOf } from "./meant";
 import { makePerson, type Person } from "./people";
-import { practiceTask } from "./run";
+import { practiceTask, type Truth } from "./run";
 
 /** Somebody who wants us. */
 interface Caller {
   readonly who: Person;
   /** He waits to be heard; was asked for more; has sent his exchange; or is not there any more. */
   state: "waits" | "asked" | "sent" | "gone";
+  /** He has asked us for our exchange again. */
+  asks: boolean;
   tries: number;
   /** Until when he sends. */
   busy: number;
@@ -34,7 +36,7 @@ export function createCallers(floor: Floor): Crowd {
   function arrive(): void {
     const who = makePerson(random, settings, rules, taken, startedAt);
     taken.add(who.call);
-    callers.push({ who, state: "waits", tries: 0, busy: 0, from: 0, step: 0 });
+    callers.push({ who, state: "waits", asks: false, tries: 0, busy: 0, from: 0, step: 0 });
   }
 
   /** How many come, as everybody was called. */
@@ -89,17 +91,26 @@ export function createCallers(floor: Floor): Crowd {
     const { exchange, slips, deaf } = caller.who;
     then(caller, time, (now) => {
       if (random.chance(deaf)) {
-        caller.state = "asked";
-        partner = caller;
-        const ends = says(caller, random.pick(["AGN?", "AGN", "NR?"]), now);
-        return then(caller, ends + 8, (later) => calls(caller, later));
+        return asksAgain(caller, now, random.pick(["AGN?", "AGN", "NR?"]));
       }
       const isFirst = caller.state !== "sent";
       caller.state = "sent";
+      caller.asks = false;
       partner = caller;
       if (isFirst) caller.from = now;
       const text = isFirst && random.chance(slips) ? withSlip(random.next(), exchange) : exchange;
       waitsForThanks(caller, says(caller, isFirst ? `${random.pick(["R ", "", "TU "])}${text}` : text, now));
+    });
+  }
+
+  function asksAgain(caller: Caller, time: number, words: string): void {
+    if (caller.state !== "sent") caller.state = "asked";
+    caller.asks = true;
+    partner = caller;
+    const ends = says(caller, words, time);
+    then(caller, ends + 8, (later) => {
+      caller.asks = false;
+      calls(caller, later);
     });
   }
 
@@ -111,9 +122,12 @@ export function createCallers(floor: Floor): Crowd {
     });
   }
 
+  function truthOf({ who: { call, values, beside }, from }: Caller, at: number): Truth {
+    return { call, values: { ...values }, from, at, ours: ownCall, frequencyHz: tuned() + beside };
+  }
+
   function finish(caller: Caller, time: number): void {
-    const { call, values, beside } = caller.who;
-    made({ call, values: { ...values }, from: caller.from, at: time, ours: ownCall, frequencyHz: tuned() + beside });
+    made(truthOf(caller, time));
     leave(caller);
   }
 
@@ -138,8 +152,7 @@ export function createCallers(floor: Floor): Crowd {
     }
     if (meaning.calls) return false;
     if (meaning.exchange === "whole") answersWith(caller, soon);
-    else if (meaning.exchange === "part")
-      then(caller, soon, (now) => void calls(caller, says(caller, "AGN?", now) + 7));
+    else if (meaning.exchange === "part") then(caller, soon, (now) => asksAgain(caller, now, "AGN?"));
     else if (meaning.asks || meant >= MEANT) calls(caller, soon);
     else return false;
     return true;
@@ -166,8 +179,7 @@ export function createCallers(floor: Floor): Crowd {
       const soon = to + 0.3 + 0.6 * random.next();
       if (fit === 1 && meaning.exchange === "whole") answersWith(caller, soon);
       else if (fit === 1 && meaning.exchange === "part") {
-        partner = caller;
-        then(caller, soon, (now) => void calls(caller, says(caller, "AGN?", now) + 7));
+        then(caller, soon, (now) => asksAgain(caller, now, "AGN?"));
       } else calls(caller, soon);
     }
     // Who was not meant waits, or calls all the same.
@@ -203,8 +215,12 @@ export function createCallers(floor: Floor): Crowd {
       // "?" to nobody: those who wait call once more.
       if (meaning.asks) for (const caller of callers.filter(isOpen)) calls(caller, to + 0.3 + random.next());
     },
-    phase: () => (callers.some(({ state }) => state === "sent") ? "sent" : callers.some(isOpen) ? "called" : "quiet"),
+    phase() {
+      if (present().some(({ asks }) => asks)) return "asks";
+      return present().some(({ state }) => state === "sent") ? "sent" : callers.some(isOpen) ? "called" : "quiet";
+    },
     places: () => [],
+    open: (time) => callers.filter(({ state }) => state === "sent").map((caller) => truthOf(caller, time)),
   };
 }
 

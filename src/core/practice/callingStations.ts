@@ -1,6 +1,7 @@
 import { type Crowd, type Floor, PRACTICE_HZ } from "./floor";
 import { distance, meaningOf } from "./meant";
 import { makePerson, type Person } from "./people";
+import type { Truth } from "./run";
 
 /** Somebody who calls on a frequency of his own. */
 interface Calling {
@@ -10,6 +11,8 @@ interface Calling {
   state: "calls" | "listens" | "sent" | "elsewhere";
   /** As whom he has us. */
   as: string;
+  /** He has asked us for our exchange again. */
+  asks: boolean;
   tries: number;
   busy: number;
   from: number;
@@ -48,6 +51,7 @@ export function createCallingStations(floor: Floor): Crowd {
       frequencyHz: place,
       state: "calls",
       as: ownCall,
+      asks: false,
       tries: 0,
       busy: 0,
       from: 0,
@@ -113,6 +117,7 @@ export function createCallingStations(floor: Floor): Crowd {
 
   function answers(own: Calling, to: number): void {
     own.state = "sent";
+    own.asks = false;
     own.from = to;
     // Now and then one is copied wrong, and has to say so.
     own.as = random.chance(own.who.deaf * 0.5) ? misheard(random.next(), ownCall) : ownCall;
@@ -128,9 +133,13 @@ export function createCallingStations(floor: Floor): Crowd {
     });
   }
 
+  function truthOf({ who: { call, values }, from, as, frequencyHz: place }: Calling, at: number): Truth {
+    return { call, values: { ...values }, from, at, ours: as, frequencyHz: place };
+  }
+
   function finish(own: Calling, to: number): void {
-    const { call, values } = own.who;
-    made({ call, values: { ...values }, from: own.from, at: to, ours: own.as, frequencyHz: own.frequencyHz });
+    made(truthOf(own, to));
+    const { call } = own.who;
     own.done = true;
     at(to + random.between(...STAYS), (now) => {
       stations.splice(stations.indexOf(own), 1);
@@ -155,7 +164,10 @@ export function createCallingStations(floor: Floor): Crowd {
         }
         if (meaning.exchange === "whole" || (meaning.ends && !meaning.asks)) return finish(own, to);
         if (meaning.asks) return waits(own, says(own, own.who.exchange, to + 0.4));
-        if (meaning.exchange === "part") return waits(own, says(own, "AGN?", to + 0.4));
+        if (meaning.exchange === "part") {
+          own.asks = true;
+          return waits(own, says(own, "AGN?", to + 0.4));
+        }
         return waits(own, to);
       }
       // Who sends while he sends is not heard.
@@ -172,9 +184,11 @@ export function createCallingStations(floor: Floor): Crowd {
     },
     phase() {
       const own = stations.find(isHere);
-      return own === undefined ? "quiet" : own.state === "sent" ? "sent" : "called";
+      if (own === undefined) return "quiet";
+      return own.state !== "sent" ? "called" : own.asks ? "asks" : "sent";
     },
     places: () => stations.map((one) => one.frequencyHz),
+    open: (time) => stations.filter(({ state }) => state === "sent").map((own) => truthOf(own, time)),
   };
 }
 

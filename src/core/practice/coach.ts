@@ -25,6 +25,7 @@ const RUN = {
   answer:
     "Enter sends the call that stands there, and your exchange. If it was a part of his call, he gives all of it.",
   mend: "Is the call whole? If not, type what is missing and press Enter again: he hears it, and sends his exchange.",
+  again: "He missed your exchange. Send it again with its key; Enter would ask him instead.",
   exchange: "He sends his exchange now. Space goes to its fields; type it. If you missed it, Enter asks again.",
   thanks: "All of it is there. Enter thanks him and logs the contact; who still waits calls you at once.",
 } as const;
@@ -35,6 +36,7 @@ const SEARCH = {
   answer: "When it stops sending, Enter sends your call, once. If it answers another one, wait and send again.",
   exchange:
     "It has sent your call and its exchange. Was your call right? Type the exchange; Enter asks again if you missed it.",
+  again: "It missed a part of your exchange. Send it again.",
   thanks: "All of it is there. Enter sends your exchange, and logs the contact.",
 } as const;
 
@@ -45,6 +47,7 @@ export function coached({ way, phase, call, step, sending }: Now): Coached {
     if (sending) return say("sending", null);
     if (call === "") return phase === "quiet" ? say("call", "call") : say("listen", null);
     if (step.send === "exchange") return say("answer", "exchange");
+    if (phase === "asks") return say("again", "exchange");
     if (step.logs) return say("thanks", "thanks");
     return phase === "sent" ? say("exchange", "again") : say("mend", null);
   }
@@ -52,6 +55,7 @@ export function coached({ way, phase, call, step, sending }: Now): Coached {
   if (sending) return say("sending", null);
   if (phase === "quiet") return say("tune", null);
   if (call === "") return say("listen", null);
+  if (phase === "asks") return say("again", "exchange");
   if (step.logs) return say("thanks", "exchange");
   return phase === "sent" ? say("exchange", "again") : say("answer", "answer");
 }

@@ -11,6 +11,8 @@ export type PracticePhase =
   | "quiet"
   /** Somebody calls us, or calls on his frequency. */
   | "called"
+  /** Somebody has missed our exchange, or a part of it. */
+  | "asks"
   /** Somebody has sent us his exchange, and waits. */
   | "sent";
 
@@ -37,4 +39,6 @@ export interface Crowd {
   readonly heard: (text: string, from: number, to: number) => void;
   readonly phase: () => PracticePhase;
   readonly places: () => number[];
+  /** Those who have sent us their exchange and were not thanked, or not answered, yet. */
+  readonly open: (at: number) => Truth[];
 }

@@ -105,7 +105,7 @@ export function makePerson(
       !isPatient && random.chance(0.35) ? { depth: random.between(3, 10), period: random.between(3, 12) } : undefined,
     patience: isPatient ? 12 : random.between(2, 5),
     pushy: isPatient ? 0 : random.next() ** 2 * 0.8,
-    deaf: isPatient ? 0.05 : random.next() * 0.25,
+    deaf: isPatient ? 0 : random.next() * 0.25,
     slips: isPatient ? 0 : random.next() ** 2 * 0.4,
   };
 }

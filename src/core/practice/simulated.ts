@@ -47,7 +47,7 @@ export function simulatedRun({ settings, rules, ownCall, startedAt, careless }: 
     const typed = Object.fromEntries(
       Object.entries(values).map(([id, value]) => [id, slipped(random, value, careless)]),
     );
-    logged.push({ call: slipped(random, call, careless), values: typed, at: now, frequencyHz });
+    logged.push({ call: slipped(random, call, careless, call.length - 1), values: typed, at: now, frequencyHz });
   }
   /** The exchange in what one station sent; null where it is not all there. */
   function valuesIn(text: string): Record<string, string> | null {
@@ -168,10 +168,14 @@ function exchangeOfOurs(rules: Rules, ownCall: string, at: number, serial: numbe
   return Object.values(exchangeValues(rules, who, { report: "5NN", serial, at })).join(" ");
 }
 
-/** A text as it is typed, now and then with one letter wrong. */
-function slipped(random: Random, text: string, careless: number): string {
+/**
+ * A text as it is typed, now and then with one letter wrong.
+ *
+ * @param place which one; any where nothing is said
+ */
+function slipped(random: Random, text: string, careless: number, place?: number): string {
   if (text === "" || !random.chance(careless)) return text;
-  const at = random.between(0, text.length - 1);
+  const at = place ?? random.between(0, text.length - 1);
   const other = /\d/.test(text[at]!)
     ? String((Number(text[at]) + 1) % 10)
     : String.fromCharCode(65 + random.between(0, 25));

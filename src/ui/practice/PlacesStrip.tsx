@@ -35,7 +35,10 @@ export function PlacesStrip({ places }: { places: readonly number[] }) {
   return (
     <div className="flex h-10 items-center gap-3 border-b border-line bg-panel px-4 text-soft">
       <span className="whitespace-nowrap">
-        Stations <KeyOf id="signalDown" /> <KeyOf id="signalUp" />
+        Stations{" "}
+        <span className="text-ink">
+          <KeyOf id="signalDown" /> <KeyOf id="signalUp" />
+        </span>
       </span>
       <div
         className="relative h-full min-w-0 flex-1 cursor-pointer overflow-hidden"
@@ -57,7 +60,7 @@ export function PlacesStrip({ places }: { places: readonly number[] }) {
             className="absolute bottom-0 -translate-x-1/2 font-mono text-tiny leading-none"
             style={{ left: share(one) }}
           >
-            {formatFrequency(one).slice(-4)}
+            {formatFrequency(one).slice(-5)}
           </span>
         ))}
       </div>

@@ -150,7 +150,7 @@ function Runs({ runs, onShow }: { runs: readonly PracticeRunLine[]; onShow: (id:
       <h2 className="heading">Earlier runs</h2>
       <div className="grid max-w-[1240px] grid-cols-[minmax(0,1fr)_minmax(0,1fr)] items-start gap-4 max-lg:grid-cols-1">
         <table className="border border-line bg-panel">
-          <TableHead titles={["When", "What", "wpm", "Right", "An hour", ""]} />
+          <TableHead titles={["When", "What", "wpm", "Right", "An hour", "Run"]} />
           <tbody>
             {runs.slice(0, LISTED).map((run) => {
               const { id, startedAt, settings, seconds, logged, right } = run;

@@ -147,6 +147,8 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
     })),
     { id: "faster", run: () => keyer.changeSpeed(2) },
     { id: "slower", run: () => keyer.changeSpeed(-2) },
+    { id: "way", run: flow.turnWay },
+    { id: "byEnter", run: flow.turnByEnter },
     { id: "stopSending" },
     {
       id: "undoLast",

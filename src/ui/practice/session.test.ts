@@ -122,3 +122,19 @@ it("keeps what is logged, gives the last one back, and is over in time", () => {
   const run = session.finish();
   expect(practiceRunInputSchema.parse(run)).toMatchObject({ seconds: 60, logged: [{ call: "PY2QTA" }] });
 });
+
+it("counts who was logged and is not thanked yet when the run ends, and nobody else", () => {
+  const run = (isLogged: boolean) => {
+    const { session, wait, played } = begin();
+    session.send("CQ TEST CX3QUA", 40, false);
+    wait(10);
+    const { by } = played[0]!;
+    session.send(`${by} 5NN 13`, 40, false);
+    wait(10);
+    expect(session.view().phase).toBe("sent");
+    if (isLogged) session.log({ call: by, values: { report: "599", zone: "11" }, frequencyHz: 14_030_000 });
+    return session.finish().truths.map(({ call }) => call === by);
+  };
+  expect(run(true)).toEqual([true]);
+  expect(run(false)).toEqual([]);
+});

@@ -225,6 +225,8 @@ export function createSession({ settings, rules, ownCall, parts, startedAt }: Op
     },
     finish() {
       stop();
+      // Who was logged, and is not thanked yet as the time is over, was worked.
+      const worked = air.open().filter(({ from }) => logged.some(({ at }) => at >= from));
       isFinished = true;
       show();
       return {
@@ -235,7 +237,7 @@ export function createSession({ settings, rules, ownCall, parts, startedAt }: Op
         parts: parts.map(({ id, label }) => ({ id, label })),
         contestName: rules.name,
         logged,
-        truths: air.truths(),
+        truths: [...air.truths(), ...worked],
         emissions: air.emissions(),
       };
     },
