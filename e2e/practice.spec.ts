@@ -12,7 +12,7 @@ async function seeded(page: Page): Promise<void> {
   await page.addInitScript((seed) => {
     const given = crypto.getRandomValues.bind(crypto);
     crypto.getRandomValues = <Into extends ArrayBufferView>(into: Into): Into =>
-      into instanceof Uint32Array && into.length === 1 ? (into.fill(seed) as unknown as Into) : given(into as never);
+      into instanceof Uint32Array && into.length === 1 ? (into.fill(seed)) : given(into as never);
   }, SEED);
 }
 
@@ -115,7 +115,7 @@ test("a newcomer is told each step of his first contact, by keyboard alone, and 
   await expect(review.getByRole("button", { name: `Stop ${caller.call}` })).toBeVisible();
   await expectAccessible(page, { without: TOASTS });
   await review.getByRole("button", { name: `Stop ${caller.call}` }).press("Enter");
-  await expect(page.getByRole("region", { name: "Earlier runs" }).getByRole("row")).toHaveCount(before.runs + 2);
+  await expect(page.getByRole("region", { name: "Your runs" }).getByRole("row")).toHaveCount(before.runs + 2);
   expect(await inLog(app)).toEqual({ contacts: before.contacts, runs: before.runs + 1 });
 
   await page.getByRole("button", { name: "Practise again" }).press("Enter");

@@ -146,8 +146,8 @@ function Runs({ runs, onShow }: { runs: readonly PracticeRunLine[]; onShow: (id:
       <p className="p-4 text-soft">Runs that you have made stand here, with every contact against what really was.</p>
     );
   return (
-    <section aria-label="Earlier runs" className="grid gap-2 p-4">
-      <h2 className="heading">Earlier runs</h2>
+    <section aria-label="Your runs" className="grid gap-2 p-4">
+      <h2 className="heading">Your runs</h2>
       <div className="grid max-w-[1240px] grid-cols-[minmax(0,1fr)_minmax(0,1fr)] items-start gap-4 max-lg:grid-cols-1">
         <table className="border border-line bg-panel">
           <TableHead titles={["When", "What", "wpm", "Right", "An hour", "Run"]} />
