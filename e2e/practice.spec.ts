@@ -12,7 +12,7 @@ async function seeded(page: Page): Promise<void> {
   await page.addInitScript((seed) => {
     const given = crypto.getRandomValues.bind(crypto);
     crypto.getRandomValues = <Into extends ArrayBufferView>(into: Into): Into =>
-      into instanceof Uint32Array && into.length === 1 ? (into.fill(seed)) : given(into as never);
+      into instanceof Uint32Array && into.length === 1 ? into.fill(seed) : given(into as never);
   }, SEED);
 }
 

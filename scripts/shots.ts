@@ -31,11 +31,6 @@ async function shot(
 }
 
 await shot("desk", "/desk", "day", async (page) => page.keyboard.type("OY4QSA"));
-await shot("import", "/desk", "day", async (page) => {
-  await page.getByRole("button", { name: "Import" }).click();
-  await page.getByLabel("Log file").setInputFiles("demo/lighthouse-weekend.adi");
-  await page.getByText("Problems by kind").waitFor();
-});
 await shot("contact", "/desk", "day", async (page) => {
   await page.getByRole("grid", { name: "Log" }).focus();
   for (const key of ["ArrowDown", "Enter"]) await page.keyboard.press(key);
@@ -48,6 +43,10 @@ await shot("contest", "/contest", "day", async (page) => {
   await page.getByRole("button", { name: "Open", exact: true }).first().click();
   await page.getByLabel("Call", { exact: true }).fill("DL1QTA");
   await page.waitForTimeout(800);
+});
+await shot("practice", "/contest/practice", "day", async (page) => {
+  await page.getByRole("button", { name: /^Look at A run/ }).click();
+  await page.getByRole("heading", { name: "How it went" }).waitFor();
 });
 await shot("statistics", "/desk/statistics", "night", async (page) => {
   await page.getByRole("img", { name: /^By hour and band/ }).waitFor();

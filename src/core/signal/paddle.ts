@@ -4,7 +4,7 @@ import { dotLength, letterOfCode } from "./morse";
 export type PaddleSide = "dot" | "dash";
 
 /** The marks and letters that have come since the last look. Times are milliseconds. */
-export interface PaddleMade {
+interface PaddleMade {
   readonly down: readonly { readonly from: number; readonly to: number }[];
   /** Letters that are whole, and spaces between words; "*" for a code that no letter has. */
   readonly text: string;
