@@ -105,7 +105,7 @@ export function useContestLine({ entry, seat, draft }: Asked) {
 }
 
 /** What the call alone tells of the exchange, before the server has answered, or without it. */
-export function guessesByCall(parts: ContestLine["parts"], { cqZone, ituZone }: StationGiven): ContestWorth["guesses"] {
+function guessesByCall(parts: ContestLine["parts"], { cqZone, ituZone }: StationGiven): ContestWorth["guesses"] {
   return Object.fromEntries(
     parts.flatMap(({ id, type }) => {
       const zone = type === "cqZone" ? cqZone : type === "ituZone" ? ituZone : null;

@@ -25,7 +25,7 @@ import { EntryLine } from "../entry/EntryLine";
 import { TypedSending } from "../keying/TypedSending";
 import { MessageBar } from "../contest/MessageBar";
 import { sentValues } from "../contest/sentValues";
-import { guessesByCall, sentText } from "../contest/useContestLine";
+import { sentText } from "../contest/useContestLine";
 import { useFlow } from "../contest/useFlow";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
@@ -113,7 +113,8 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
       entry,
       side,
       parts,
-      guesses: guessesByCall(parts, station),
+      // What the call tells is not offered: one practises to hear it.
+      guesses: {},
       lastSerial: null,
       lastAt: null,
       sends: sentText(entry, serial, "CW"),
@@ -136,6 +137,18 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
     onOver(made);
   }
   const onTimeOver = useEffectEvent(end);
+  const hasLogged = view.contacts.length > 0;
+  /** Who goes to another page has ended his run, where there is something to keep. */
+  const onLeft = useEffectEvent(() => {
+    if (session.view().contacts.length > 0 && !session.view().isOver) end();
+  });
+  useEffect(() => () => onLeft(), []);
+  useEffect(() => {
+    if (!hasLogged) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", ask);
+    return () => window.removeEventListener("beforeunload", ask);
+  }, [hasLogged]);
   useEffect(() => {
     if (view.isOver) onTimeOver();
   }, [view.isOver]);
