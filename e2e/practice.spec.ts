@@ -177,7 +177,8 @@ test("a run that the server does not take is looked at all the same, and kept wh
   app,
 }) => {
   const before = await inLog(app);
-  await page.goto("/contest/practice");
+  await page.goto("/contest/practice?contest=FAROL-PRACTICE");
+  await expect(page.getByLabel("Rules")).toHaveValue("FAROL-PRACTICE");
   await begin(page, "One patient caller");
   await page.route("**/practice-runs", (route) =>
     route.request().method() === "POST" ? route.abort() : route.continue(),

@@ -2,7 +2,7 @@ export { createPracticeAir } from "./air";
 export type { PracticeAir } from "./air";
 export { PRACTICE_HZ } from "./floor";
 export type { PracticePhase } from "./floor";
-export { PRACTICE_CONTESTS, practiceRules } from "./plainRules";
+export { practiceRules, practisable } from "./plainRules";
 export { reviewOf, VERDICTS } from "./review";
 export type { Judged, Review, Verdict } from "./review";
 export {

@@ -24,10 +24,12 @@ const PLAIN: RulesInput = {
 
 const PLAIN_RULES = soundRules(PLAIN);
 
-/** The contests that one can practise: those with Morse. */
-export const PRACTICE_CONTESTS: readonly Rules[] = SHIPPED_CONTESTS.filter(({ modes }) => modes.includes("CW"));
+/** Those of some contests that one can practise: those with Morse. */
+export function practisable(contests: readonly Rules[]): Rules[] {
+  return contests.filter(({ modes }) => modes.includes("CW"));
+}
 
 /** The rules that one practises by: those of a contest, or of none. */
-export function practiceRules(tag: string | null, contests: readonly Rules[] = PRACTICE_CONTESTS): Rules {
-  return contests.find((rules) => rules.tag === tag) ?? PLAIN_RULES;
+export function practiceRules(tag: string | null, contests: readonly Rules[] = SHIPPED_CONTESTS): Rules {
+  return practisable(contests).find((rules) => rules.tag === tag) ?? PLAIN_RULES;
 }

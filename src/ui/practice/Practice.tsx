@@ -6,13 +6,16 @@ import { usePathname } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { isoTime } from "@/core/contact";
+import { type Rules, SHIPPED_CONTESTS } from "@/core/contest";
+import * as contest from "@/core/contract/endpoints/contest";
 import * as practice from "@/core/contract/endpoints/practice";
 import {
-  PRACTICE_CONTESTS,
+  practiceRules,
   type PracticeRunInput,
   type PracticeRunLine,
   type PracticeSettings,
   practiceTask,
+  practisable,
 } from "@/core/practice";
 import { fullTime } from "@/core/time/words";
 import { ask } from "../kit/api";
@@ -27,13 +30,19 @@ import { PracticeSetup } from "./PracticeSetup";
 import { RunReview } from "./RunReview";
 import { RunsChart } from "./RunsChart";
 
+interface Running {
+  readonly settings: PracticeSettings;
+  readonly rules: Rules;
+  readonly startedAt: number;
+}
+
 /** A band to practise on: what to try, the run itself, and how it and earlier ones went. */
 export function Practice() {
   const { logbook } = useLogbook();
   const client = useQueryClient();
   const [params, go] = useAddress();
   const inLogbook = { logbookId: logbook.id };
-  const [running, setRunning] = useState<{ settings: PracticeSettings; startedAt: number } | null>(null);
+  const [running, setRunning] = useState<Running | null>(null);
   const [made, setMade] = useState<PracticeRunInput | null>(null);
   const mayKeep = useMay("change", logbook.id);
   const queryKey = ["practiceRuns", logbook.id];
@@ -41,6 +50,9 @@ export function Practice() {
     queryKey,
     queryFn: () => ask(practice.practiceRuns, { params: inLogbook }),
   });
+  const definitions = useQuery({ queryKey: ["contest", "definitions"], queryFn: () => ask(contest.contests) });
+  // Without the server's list there are those that ship.
+  const known = definitions.data?.items.map(({ rules }) => rules) ?? (definitions.isError ? SHIPPED_CONTESTS : null);
   const keep = useMutation({
     mutationFn: (body: PracticeRunInput) => ask(practice.keepPracticeRun, { params: inLogbook, body }),
     onSuccess: () => client.invalidateQueries({ queryKey }),
@@ -54,7 +66,6 @@ export function Practice() {
     if (mayKeep) keep.mutate(run);
   }
   if (running !== null) return <PracticeRunning {...running} onOver={over} />;
-  const fromContest = PRACTICE_CONTESTS.some((rules) => rules.tag === tag) ? tag : null;
   return (
     <div className="h-full overflow-auto">
       <header className="flex items-center gap-3 border-b border-line bg-panel px-4 py-2.5">
@@ -88,12 +99,19 @@ export function Practice() {
         </>
       ) : shown !== null ? (
         <KeptRun key={shown} id={Number(shown)} />
-      ) : data === undefined && error === null ? (
+      ) : known === null || (data === undefined && error === null) ? (
         <p className="p-4 text-soft">Your runs are being loaded.</p>
       ) : (
         <PracticeSetup
-          contest={fromContest}
-          onStart={(settings) => setRunning({ settings, startedAt: Math.floor(Date.now() / 1000) })}
+          contest={tag}
+          contests={practisable(known)}
+          onStart={(settings) =>
+            setRunning({
+              settings,
+              rules: practiceRules(settings.contest, known),
+              startedAt: Math.floor(Date.now() / 1000),
+            })
+          }
         />
       )}
       {error !== null && data === undefined ? (

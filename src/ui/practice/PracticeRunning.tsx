@@ -3,12 +3,11 @@
 import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { secondsOf } from "@/core/contact";
-import { messageText, partsOf, spokenText, stationByCall, stationOf } from "@/core/contest";
+import { messageText, partsOf, type Rules, spokenText, stationByCall, stationOf } from "@/core/contest";
 import {
   coached,
   type PracticeLogged,
   practiceMessages,
-  practiceRules,
   type PracticeRunInput,
   type PracticeSettings,
   practiceTask,
@@ -39,6 +38,7 @@ import { usePracticeSession } from "./usePracticeSession";
 
 interface RunningProps {
   settings: PracticeSettings;
+  rules: Rules;
   /** Seconds since 1970. */
   startedAt: number;
   onOver: (run: PracticeRunInput) => void;
@@ -64,9 +64,8 @@ const VOLUME = kept(
 
 /** A practice run as it goes on: the entry line and the messages of a contest, on an air of its own. */
 export function PracticeRunning(props: RunningProps) {
-  const { settings, startedAt } = props;
+  const { settings, rules, startedAt } = props;
   const { logbook } = useLogbook();
-  const rules = practiceRules(settings.contest);
   const [entry] = useState(() => practiceEntry(logbook, rules, settings, startedAt));
   const volume = useKept(VOLUME);
   const run = usePracticeSession({

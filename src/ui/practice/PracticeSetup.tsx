@@ -3,9 +3,9 @@
 import { RadioGroup, Radio, Label, Description } from "@headlessui/react";
 import { FormProvider, useController, useWatch } from "react-hook-form";
 import { z } from "zod";
+import type { Rules } from "@/core/contest";
 import {
   NOISES,
-  PRACTICE_CONTESTS,
   PRACTICE_TASKS,
   practiceRules,
   type PracticeSettings,
@@ -45,10 +45,11 @@ const NONE = "";
 const KEPT_AS = "practice-settings";
 
 /** What was practised last, here; what a newcomer begins with where nothing was. */
-function keptForm(contest: string | null): Form {
+function keptForm(contest: string | null, contests: readonly Rules[]): Form {
+  const tagOf = (tag: string | null) => contests.find((rules) => rules.tag === tag)?.tag ?? NONE;
   const start: Form = {
     task: "patient",
-    contest: contest ?? NONE,
+    contest: tagOf(contest),
     speed: "16",
     strength: "strong",
     noise: "quiet",
@@ -57,7 +58,10 @@ function keptForm(contest: string | null): Form {
   };
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(KEPT_AS) ?? "null");
-    if (formSchema.safeParse(kept).success) return { ...(kept as Form), ...(contest === null ? {} : { contest }) };
+    if (formSchema.safeParse(kept).success) {
+      const form = kept as Form;
+      return { ...form, contest: tagOf(contest ?? form.contest) };
+    }
   } catch {
     // What cannot be read is as if nothing was kept.
   }
@@ -67,14 +71,16 @@ function keptForm(contest: string | null): Form {
 interface SetupProps {
   /** The tag of the contest that one comes from; null where from none. */
   contest: string | null;
+  /** Those that can be practised. */
+  contests: readonly Rules[];
   onStart: (settings: PracticeSettings) => void;
 }
 
 /** What to try, and how hard it is. */
-export function PracticeSetup({ contest, onStart }: SetupProps) {
+export function PracticeSetup({ contest, contests, onStart }: SetupProps) {
   const { form, submit, problem } = useZodForm({
     schema: formSchema,
-    start: keptForm(contest),
+    start: keptForm(contest, contests),
     send({ contest: tag, ...typed }) {
       localStorage.setItem(KEPT_AS, JSON.stringify(form.getValues()));
       return { ...typed, contest: tag === NONE ? null : tag, seed: crypto.getRandomValues(new Uint32Array(1))[0]! };
@@ -95,7 +101,7 @@ export function PracticeSetup({ contest, onStart }: SetupProps) {
         <div className="grid max-w-[1000px] grid-cols-[minmax(0,2fr)_repeat(5,minmax(0,1fr))] gap-3 max-lg:grid-cols-2">
           <ChoiceField<Form> name="contest" label="Rules">
             <option value={NONE}>{practiceRules(null).name}</option>
-            {PRACTICE_CONTESTS.map(({ tag, name }) => (
+            {contests.map(({ tag, name }) => (
               <option key={tag} value={tag}>
                 {name}
               </option>
