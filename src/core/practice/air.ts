@@ -4,7 +4,7 @@ import { keyingTime, USUAL_KEYING } from "../signal";
 import { createCallers } from "./callers";
 import { createCallingStations } from "./callingStations";
 import { type Crowd, type Floor, PRACTICE_HZ, type PracticePhase } from "./floor";
-import { type Emission, type PracticeSettings, practiceTask, type Truth } from "./run";
+import { type Emission, LONGEST_TEXT, type PracticeSettings, practiceTask, type Truth } from "./run";
 
 /** The air of one practice run. Times are seconds from its start, and only go on. */
 export interface PracticeAir {
@@ -90,7 +90,7 @@ export function createPracticeAir({ settings, rules, ownCall, startedAt }: Optio
       if (text.trim() === "") return;
       all.push({
         by: ownCall,
-        text,
+        text: text.slice(0, LONGEST_TEXT),
         from: milliseconds(from),
         to: milliseconds(to),
         speed,

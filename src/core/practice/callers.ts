@@ -90,9 +90,7 @@ export function createCallers(floor: Floor): Crowd {
   function answersWith(caller: Caller, time: number): void {
     const { exchange, slips, deaf } = caller.who;
     then(caller, time, (now) => {
-      if (random.chance(deaf)) {
-        return asksAgain(caller, now, random.pick(["AGN?", "AGN", "NR?"]));
-      }
+      if (random.chance(deaf)) return asksAgain(caller, now, random.pick(["AGN?", "AGN", "NR?"]));
       const isFirst = caller.state !== "sent";
       caller.state = "sent";
       caller.asks = false;
@@ -110,7 +108,8 @@ export function createCallers(floor: Floor): Crowd {
     const ends = says(caller, words, time);
     then(caller, ends + 8, (later) => {
       caller.asks = false;
-      calls(caller, later);
+      if (caller.state === "sent") waitsForThanks(caller, later);
+      else calls(caller, later);
     });
   }
 
@@ -141,9 +140,11 @@ export function createCallers(floor: Floor): Crowd {
     const soon = to + 0.3 + 0.5 * random.next();
     if (caller.state === "sent") {
       if (meaning.asks || meaning.exchange !== "none") {
-        const words = meaning.words.join(" ");
-        if (/\b(CALL|CL)\b/.test(words))
-          waitsForThanks(caller, says(caller, `${caller.who.call} ${caller.who.call}`, soon));
+        const { call } = caller.who;
+        const asksForCall = meaning.words.some(
+          (word) => /^(CALL|CL)\??$/.test(word) || (word.includes("?") && fits(word, call) > 0),
+        );
+        if (asksForCall) waitsForThanks(caller, says(caller, `${call} ${call}`, soon));
         else answersWith(caller, soon);
         return true;
       }
@@ -190,7 +191,7 @@ export function createCallers(floor: Floor): Crowd {
     return true;
   }
 
-  /** Waits while another one is answered, and calls again when that takes too long. */
+  /** Waits until everybody is called, or asked, again. */
   function hush(caller: Caller): void {
     caller.state = "waits";
     caller.step++;

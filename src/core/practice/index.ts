@@ -1,3 +1,4 @@
+export { againOf, forKeeping } from "./again";
 export { createPracticeAir } from "./air";
 export type { PracticeAir } from "./air";
 export { PRACTICE_HZ } from "./floor";

@@ -82,10 +82,13 @@ const values = z.record(z.string().max(31), z.string().max(60));
 const seconds = z.number().min(0).max(7200);
 const call = z.string().max(30);
 
+/** Of what is longer only the beginning is kept. */
+export const LONGEST_TEXT = 600;
+
 /** What somebody sent. Times are seconds from the start of the run. */
 const emissionSchema = z.strictObject({
   by: call,
-  text: z.string().max(600),
+  text: z.string().max(LONGEST_TEXT),
   from: seconds,
   to: seconds,
   /** Words a minute. */

@@ -10,6 +10,7 @@ import { type Rules, SHIPPED_CONTESTS } from "@/core/contest";
 import * as contest from "@/core/contract/endpoints/contest";
 import * as practice from "@/core/contract/endpoints/practice";
 import {
+  forKeeping,
   practiceRules,
   type PracticeRunInput,
   type PracticeRunLine,
@@ -54,7 +55,7 @@ export function Practice() {
   // Without the server's list there are those that ship.
   const known = definitions.data?.items.map(({ rules }) => rules) ?? (definitions.isError ? SHIPPED_CONTESTS : null);
   const keep = useMutation({
-    mutationFn: (body: PracticeRunInput) => ask(practice.keepPracticeRun, { params: inLogbook, body }),
+    mutationFn: (run: PracticeRunInput) => ask(practice.keepPracticeRun, { params: inLogbook, body: forKeeping(run) }),
     onSuccess: () => client.invalidateQueries({ queryKey }),
   });
   const tag = params.get("contest");

@@ -3,17 +3,13 @@
 import { Square, Volume2 } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { formatFrequency } from "@/core/band";
-import { type Judged, type PracticeRunInput, practiceTask, reviewOf, VERDICTS } from "@/core/practice";
+import { againOf, type Judged, type PracticeRunInput, practiceTask, reviewOf, VERDICTS } from "@/core/practice";
 import { Button } from "../kit/Button";
 import { many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
 import { clockText } from "./clockText";
 import { type AirSound, createAirSound } from "./airSound";
-
-/** So long before a contact began its sound is heard again, seconds; and at most so much of it. */
-const BEFORE = 3;
-const LONGEST = 90;
 
 /** Every contact of a run against the truth, with what was heard; and what to try next. */
 export function RunReview({ run }: { run: PracticeRunInput }) {
@@ -141,16 +137,15 @@ function useAgain(run: PracticeRunInput) {
     },
     [],
   );
-  function play(index: number, { logged, truth }: Judged): void {
+  function play(index: number, judged: Judged): void {
     const isOn = playing === index;
     stop();
     if (isOn) return;
-    const to = Math.max(logged?.at ?? 0, truth?.at ?? 0) + 1;
-    const from = Math.max(0, to - LONGEST, (truth?.from ?? to - 20) - BEFORE - 12);
+    const { from, to, frequencyHz } = againOf(judged);
     const begun = performance.now();
     const air = createAirSound(run.settings, () => from + (performance.now() - begun) / 1000);
     air.turn(0.7);
-    air.tune((truth ?? logged)!.frequencyHz);
+    air.tune(frequencyHz);
     for (const emission of run.emissions) if (emission.to > from && emission.from < to) air.play(emission);
     sound.current = { air, timer: setTimeout(stop, (to - from) * 1000) };
     setPlaying(index);

@@ -57,6 +57,7 @@ export function createAirSound(settings: Pick<PracticeSettings, "noise" | "seed"
   return {
     play(emission) {
       const { text, from, to, speed, over, fade } = emission;
+      if (to < clock()) return;
       const tone = context.createOscillator();
       tone.frequency.value = toneOf(emission);
       const key = context.createGain();

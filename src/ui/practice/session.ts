@@ -173,7 +173,8 @@ export function createSession({ settings, rules, ownCall, parts, startedAt }: Op
     hear: (by) => void (sound = by ?? SILENCE),
     tick(time) {
       if (isFinished) return;
-      now = Math.max(now, time);
+      // A computer that slept comes back to the end of the run, not to hours of it.
+      now = Math.min(Math.max(now, time), ends);
       if (sending !== null) goOut(sending);
       keyedByHand();
       for (const emission of air.advance(now)) sound.play(emission);
