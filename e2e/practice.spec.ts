@@ -108,6 +108,7 @@ test("a newcomer is told each step of his first contact, by keyboard alone, and 
 
   await page.getByRole("button", { name: "End the run" }).press("Enter");
   await expect(page.getByRole("heading", { name: "How it went" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Practise again" })).toBeFocused();
   const review = page.getByRole("region", { name: "How it went" });
   await expect(review.getByRole("row").filter({ hasText: caller.call })).toContainText("Right");
   await expect(review).toContainText("1 of 1 contact right, 100 %");
@@ -119,6 +120,7 @@ test("a newcomer is told each step of his first contact, by keyboard alone, and 
   expect(await inLog(app)).toEqual({ contacts: before.contacts, runs: before.runs + 1 });
 
   await page.getByRole("button", { name: "Practise again" }).press("Enter");
+  await expect(page.getByRole("radio", { name: /^One patient caller/ })).toBeFocused();
   await page.getByRole("button", { name: /^Look at One patient caller/ }).press("Enter");
   await expect(review).toContainText(caller.call);
   await page.getByRole("button", { name: /^Remove One patient caller/ }).press("Enter");

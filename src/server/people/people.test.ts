@@ -171,7 +171,8 @@ describe("signing in", () => {
     const { owner, actorOf, signIn } = await begun();
     expect(await actorOf([])).toBeNull();
     const [name, value] = owner.cookies[0]!.split(";", 1)[0]!.split("=") as [string, string];
-    expect(await actorOf([`${name}=${value.slice(0, 10)}x${value.slice(11)}`])).toBeNull();
+    const other = value[10] === "x" ? "y" : "x";
+    expect(await actorOf([`${name}=${value.slice(0, 10)}${other}${value.slice(11)}`])).toBeNull();
     expect(await actorOf([`${name}=${value.split(".")[0]}`])).toBeNull();
     expect(await signIn.whoAsks(new Headers())).toBeNull();
   });

@@ -76,6 +76,7 @@ export function Practice() {
           <Button
             small
             look="act"
+            autoFocus={made !== null}
             onClick={() => {
               setMade(null);
               go({ run: null });

@@ -165,6 +165,7 @@ function Tasks() {
         <Radio
           key={id}
           value={id}
+          autoFocus={id === field.value}
           className="grid cursor-pointer content-start gap-1 rounded-field border border-line bg-raised px-3 py-2 hover:border-signal data-checked:border-signal data-checked:bg-signal-wash"
         >
           <Label className="cursor-pointer font-semibold">{label}</Label>
