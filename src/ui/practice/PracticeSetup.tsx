@@ -1,6 +1,7 @@
 "use client";
 
 import { RadioGroup, Radio, Label, Description } from "@headlessui/react";
+import { useEffect, useRef } from "react";
 import { FormProvider, useController, useWatch } from "react-hook-form";
 import { z } from "zod";
 import type { Rules } from "@/core/contest";
@@ -87,9 +88,13 @@ export function PracticeSetup({ contest, contests, onStart }: SetupProps) {
     },
     onSent: onStart,
   });
+  const box = useRef<HTMLFormElement>(null);
+  // Enter begins at once, and the arrows choose something else.
+  useEffect(() => box.current?.querySelector<HTMLElement>("[role=radio][aria-checked=true]")?.focus(), []);
   return (
     <FormProvider {...form}>
       <form
+        ref={box}
         aria-label="What to practise"
         onSubmit={(event) => {
           event.preventDefault();
@@ -165,7 +170,6 @@ function Tasks() {
         <Radio
           key={id}
           value={id}
-          autoFocus={id === field.value}
           className="grid cursor-pointer content-start gap-1 rounded-field border border-line bg-raised px-3 py-2 hover:border-signal data-checked:border-signal data-checked:bg-signal-wash"
         >
           <Label className="cursor-pointer font-semibold">{label}</Label>
