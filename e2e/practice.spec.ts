@@ -80,7 +80,7 @@ test("a newcomer is told each step of his first contact, by keyboard alone, and 
   await begin(page, "One patient caller");
 
   await expect(toDo(page)).toContainText("Enter calls everybody");
-  await expect(toDo(page)).toContainText("CQ, TEST, Charlie X-ray");
+  await expect(toDo(page)).toContainText("CQ, contest, Charlie X-ray");
   await expectAccessible(page);
   await page.keyboard.press("Enter");
   await expect(toDo(page)).toContainText("Your message goes out");

@@ -19,23 +19,20 @@ const runOf = (task: (typeof PRACTICE_TASKS)[number], minutes: number, speed: nu
     careless: 0.1,
   });
 
-it.each(PRACTICE_TASKS)(
-  "$label: what is kept has the exchange of everybody who was worked",
-  (task) => {
-    const run = runOf(task, 10, 24);
-    const kept = forKeeping(run);
-    expect(kept.emissions.length).toBeLessThanOrEqual(run.emissions.length);
-    expect(reviewOf(kept)).toEqual(reviewOf(run));
-    for (const judged of reviewOf(run).contacts) {
-      const { from, to } = againOf(judged);
-      expect(to - from).toBeLessThanOrEqual(90);
-      const { truth } = judged;
-      if (truth === null) continue;
-      const heard = kept.emissions.filter((one) => one.by === truth.call && one.to > from && one.from < to);
-      expect(heard.some(({ text }) => text.includes("5NN"))).toBe(true);
-    }
-  },
-);
+it.each(PRACTICE_TASKS)("$label: what is kept has the exchange of everybody who was worked", (task) => {
+  const run = runOf(task, 10, 24);
+  const kept = forKeeping(run);
+  expect(kept.emissions.length).toBeLessThanOrEqual(run.emissions.length);
+  expect(reviewOf(kept)).toEqual(reviewOf(run));
+  for (const judged of reviewOf(run).contacts) {
+    const { from, to } = againOf(judged);
+    expect(to - from).toBeLessThanOrEqual(90);
+    const { truth } = judged;
+    if (truth === null) continue;
+    const heard = kept.emissions.filter((one) => one.by === truth.call && one.to > from && one.from < to);
+    expect(heard.some(({ text }) => text.includes("5NN"))).toBe(true);
+  }
+});
 
 it("keeps the longest run of the most and fastest stations in a megabyte", () => {
   const run = forKeeping(

@@ -27,4 +27,5 @@ export type {
   Truth,
 } from "./run";
 export { coached } from "./coach";
+export { voiceLine } from "./voiceLine";
 export { practiceMessages } from "./practiceMessages";

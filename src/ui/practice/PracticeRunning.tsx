@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { secondsOf } from "@/core/contact";
-import { messageText, partsOf, type Rules, spokenText, stationByCall, stationOf } from "@/core/contest";
+import { messageText, partsOf, type Rules, stationByCall, stationOf } from "@/core/contest";
 import {
   coached,
   type PracticeLogged,
@@ -11,6 +11,7 @@ import {
   type PracticeRunInput,
   type PracticeSettings,
   practiceTask,
+  voiceLine,
 } from "@/core/practice";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
@@ -299,7 +300,7 @@ function Explained({ settings, entry, serial, call, now }: ExplainedProps) {
           <dt>In Morse</dt>
           <dd className="font-mono text-ink">{texts[0]}</dd>
           <dt>By voice</dt>
-          <dd className="text-ink">{spokenText(texts[1]!)}</dd>
+          <dd className="text-ink">{voiceLine(texts[1]!)}</dd>
         </dl>
       )}
     </section>
