@@ -138,3 +138,23 @@ it("counts who was logged and is not thanked yet when the run ends, and nobody e
   expect(run(true)).toEqual([true]);
   expect(run(false)).toEqual([]);
 });
+
+it("breaks off what is keyed by hand as well: what went out was heard", () => {
+  const { session, down, wait, now } = begin();
+  session.paddle("dash", true, now());
+  session.paddle("dash", false, now());
+  wait(0.3, 0.01);
+  expect(session.view()).toMatchObject({ sending: true, sent: "T" });
+  session.stop();
+  expect(session.view()).toMatchObject({ sending: false, sent: "T" });
+  expect(down.every(({ to }) => to <= now() + 1e-9)).toBe(true);
+  expect(session.finish().emissions.map(({ text }) => text)).toEqual(["T"]);
+});
+
+it("is at its end, and not hours behind it, when the computer has slept", () => {
+  const { session, played } = begin({ task: "search", stations: 12, minutes: 1 });
+  session.tick(8 * 3600);
+  expect(session.view()).toMatchObject({ left: 0, isOver: true });
+  expect(played.every(({ from }) => from < 80)).toBe(true);
+  expect(session.finish().seconds).toBe(60);
+});

@@ -153,15 +153,20 @@ export function createSession({ settings, rules, ownCall, parts, startedAt }: Op
     if (byHand === null) return;
     byHand.text += text;
     const lastEnd = paddle.lastEnd()! / 1000;
-    if (now - lastEnd < OVER_AFTER) return;
-    last = { id: last.id + 1, sent: byHand.text };
-    air.sent(byHand.text, byHand.from, lastEnd, speed);
+    if (now - lastEnd >= OVER_AFTER) endByHand(lastEnd);
+  }
+  function endByHand(at: number): void {
+    if (byHand === null) return;
+    const { from, text } = byHand;
     byHand = null;
+    last = { id: last.id + 1, sent: text };
+    air.sent(text, from, at, speed);
   }
   function stop(): void {
-    if (sending === null) return;
+    if (sending === null && byHand === null) return;
     sound.cut(now);
     ended(now);
+    endByHand(now);
   }
 
   return {
