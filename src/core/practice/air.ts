@@ -43,7 +43,7 @@ export function createPracticeAir({ settings, rules, ownCall, startedAt }: Optio
   const all: Emission[] = [];
   const truths: Truth[] = [];
   let tuned = PRACTICE_HZ;
-  let sendingUntil = 0;
+  let isSending = false;
 
   const floor: Floor = {
     random,
@@ -62,7 +62,7 @@ export function createPracticeAir({ settings, rules, ownCall, startedAt }: Optio
       all.push(emission);
       return to;
     },
-    weSendUntil: () => sendingUntil,
+    weSend: () => isSending,
     tuned: () => tuned,
     made: (truth) => truths.push(truth),
   };
@@ -81,11 +81,11 @@ export function createPracticeAir({ settings, rules, ownCall, startedAt }: Optio
       return begun;
     },
     begin(at) {
-      sendingUntil = Infinity;
+      isSending = true;
       now = Math.max(now, at);
     },
     sent(text, from, to, speed) {
-      sendingUntil = 0;
+      isSending = false;
       now = Math.max(now, to);
       if (text.trim() === "") return;
       all.push({

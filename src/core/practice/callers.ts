@@ -24,7 +24,7 @@ const MEANT = 0.5;
 
 /** Those who answer us: one, some, or many at once. */
 export function createCallers(floor: Floor): Crowd {
-  const { random, settings, rules, ownCall, startedAt, at, send, weSendUntil, tuned, made } = floor;
+  const { random, settings, rules, ownCall, startedAt, at, send, weSend, tuned, made } = floor;
   const task = practiceTask(settings.task);
   const taken = new Set<string>([ownCall]);
   const callers: Caller[] = [];
@@ -42,12 +42,7 @@ export function createCallers(floor: Floor): Crowd {
   /** How many come, as everybody was called. */
   function gather(): void {
     const here = present().length;
-    const wanted =
-      task.id === "patient"
-        ? 1
-        : task.id === "pileUp"
-          ? settings.stations
-          : random.weighted(RUN_ARRIVALS.slice(0, settings.stations + 1));
+    const wanted = task.fills ? settings.stations : random.weighted(RUN_ARRIVALS.slice(0, settings.stations + 1));
     for (let count = here; count < wanted; count++) arrive();
   }
 
@@ -65,7 +60,7 @@ export function createCallers(floor: Floor): Crowd {
     at(time, (now) => {
       if (caller.step !== step || caller.state === "gone") return;
       // Nobody well-bred calls while we send.
-      if (weSendUntil() > now && !random.chance(caller.who.pushy)) return then(caller, now + 0.5, act);
+      if (weSend() && !random.chance(caller.who.pushy)) return then(caller, now + 0.5, act);
       act(now);
     });
   }
@@ -79,7 +74,7 @@ export function createCallers(floor: Floor): Crowd {
   function calls(caller: Caller, time: number): void {
     const { call, patience, speed } = caller.who;
     then(caller, time, (now) => {
-      if (++caller.tries > patience) return weSendUntil() > now ? calls(caller, now + 1) : leave(caller);
+      if (++caller.tries > patience) return weSend() ? calls(caller, now + 1) : leave(caller);
       const twice = caller.state === "asked" || (speed < 40 && random.chance(0.15));
       const ends = says(caller, twice ? `${call} ${call}` : call, now);
       // Who hears nothing calls once more.
@@ -202,7 +197,7 @@ export function createCallers(floor: Floor): Crowd {
     gather();
     for (const caller of callers.filter(isOpen)) {
       caller.state = "waits";
-      calls(caller, to + 0.3 + (task.id === "patient" ? 0.5 : 1.6 * random.next()));
+      calls(caller, to + 0.3 + (task.gentle ? 0.5 : 1.6 * random.next()));
     }
   }
 

@@ -1,5 +1,6 @@
 import { type Crowd, type Floor, PRACTICE_HZ } from "./floor";
-import { distance, meaningOf } from "./meant";
+import { editDistance } from "../reference";
+import { meaningOf } from "./meant";
 import { makePerson, type Person } from "./people";
 import type { Truth } from "./run";
 
@@ -30,7 +31,7 @@ const HEARD_WITHIN = 200;
 
 /** Those who call along the band, and are called by others than us as well. */
 export function createCallingStations(floor: Floor): Crowd {
-  const { random, settings, rules, ownCall, startedAt, at, send, tuned, made, weSendUntil } = floor;
+  const { random, settings, rules, ownCall, startedAt, at, send, tuned, made, weSend } = floor;
   const taken = new Set<string>([ownCall]);
   const stations: Calling[] = [];
   let frequencyHz = PRACTICE_HZ - 5000;
@@ -74,7 +75,7 @@ export function createCallingStations(floor: Floor): Crowd {
     at(time, (now) => {
       if (own.step !== step) return;
       // He hears that somebody sends on his frequency.
-      if (own.state === "listens" && isHere(own) && weSendUntil() > now) return then(own, now + 0.5, act);
+      if (own.state === "listens" && isHere(own) && weSend()) return then(own, now + 0.5, act);
       act(now);
     });
   }
@@ -127,7 +128,7 @@ export function createCallingStations(floor: Floor): Crowd {
   /** Waits for our exchange, asks for it, and goes on without us. */
   function waits(own: Calling, from: number): void {
     then(own, from + 7, (now) => {
-      if (weSendUntil() > now && isHere(own)) return waits(own, now - 5);
+      if (weSend() && isHere(own)) return waits(own, now - 5);
       if (++own.tries > 2) return cq(own, now);
       waits(own, says(own, `${own.as}?`, now));
     });
@@ -173,7 +174,7 @@ export function createCallingStations(floor: Floor): Crowd {
       // Who sends while he sends is not heard.
       if (own.busy > from + 0.3 || own.state === "elsewhere") return;
       const named = meaning.words.some(
-        (word) => word === ownCall || (word.length > 3 && distance(word, ownCall) === 1),
+        (word) => word === ownCall || (word.length > 3 && editDistance(word, ownCall) === 1),
       );
       if (!named) return;
       if (own.done) return void then(own, says(own, `${ownCall} QSO B4`, to + 0.5), (now) => cq(own, now + 1));

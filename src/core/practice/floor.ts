@@ -27,8 +27,8 @@ export interface Floor {
   readonly at: (time: number, act: (time: number) => void) => void;
   /** Somebody sends; when it ends. */
   readonly send: (who: Omit<Emission, "from" | "to" | "text">, text: string, from: number) => number;
-  /** Until when we send, as far as is known; 0 while we do not. */
-  readonly weSendUntil: () => number;
+  /** Whether we send just now. */
+  readonly weSend: () => boolean;
   readonly tuned: () => number;
   readonly made: (truth: Truth) => void;
 }

@@ -4,7 +4,7 @@ export type { PracticeAir } from "./air";
 export { PRACTICE_HZ } from "./floor";
 export type { PracticePhase } from "./floor";
 export { practiceRules, practisable } from "./plainRules";
-export { reviewOf, VERDICTS } from "./review";
+export { anHour, reviewOf, VERDICTS } from "./review";
 export type { Judged, Review, Verdict } from "./review";
 export {
   NOISES,

@@ -1,4 +1,5 @@
 import { heardExchange, type Rules } from "../contest";
+import { editDistance } from "../reference";
 
 /** How well a word of ours fits a call: 1 where it is that call, less where it is a part of it or nearly it, 0 where not. */
 export function fits(word: string, call: string): number {
@@ -6,7 +7,7 @@ export function fits(word: string, call: string): number {
   const part = word.replace(/\?/g, "");
   if (part.length >= 2 && call.includes(part)) return 0.5 + (0.4 * part.length) / call.length;
   if (word.includes("?") && part.length >= 2 && fitsWithGap(word, call)) return 0.5;
-  return part.length >= 4 && distance(part, call) === 1 ? 0.6 : 0;
+  return part.length >= 4 && editDistance(part, call) === 1 ? 0.6 : 0;
 }
 
 /** "LU?QTA": what stands where one did not hear. */
@@ -14,18 +15,6 @@ function fitsWithGap(word: string, call: string): boolean {
   const [first = "", ...rest] = word.split(/\?+/);
   const last = rest.at(-1) ?? "";
   return call.startsWith(first) && call.endsWith(last) && call.length > first.length + last.length;
-}
-
-/** How many letters are to be changed, added or taken away to make one call another (Levenshtein). */
-export function distance(one: string, other: string): number {
-  let row = Array.from({ length: other.length + 1 }, (_, index) => index);
-  for (let i = 1; i <= one.length; i++) {
-    const next = [i];
-    for (let j = 1; j <= other.length; j++)
-      next.push(Math.min(next[j - 1]! + 1, row[j]! + 1, row[j - 1]! + (one[i - 1] === other[j - 1] ? 0 : 1)));
-    row = next;
-  }
-  return row[other.length]!;
 }
 
 /** What we sent, as who hears it understands it. */

@@ -91,21 +91,20 @@ export function makePerson(
     const value = values[id];
     return value === undefined ? [] : type === "report" ? value.replace(/9/g, "N") : value;
   });
-  const isPatient = practiceTask(settings.task).id === "patient";
+  const { gentle } = practiceTask(settings.task);
   const [least, most] = STRENGTHS[settings.strength].over;
   return {
     ...who,
     values,
     exchange: sent.join(" "),
     // One in six sends faster than one would like.
-    speed: Math.round(settings.speed * (isPatient ? 1 : random.chance(1 / 6) ? 1.35 : 0.9 + 0.2 * random.next())),
-    beside: isPatient ? random.between(-20, 20) : random.between(-140, 140),
+    speed: Math.round(settings.speed * (gentle ? 1 : random.chance(1 / 6) ? 1.35 : 0.9 + 0.2 * random.next())),
+    beside: gentle ? random.between(-20, 20) : random.between(-140, 140),
     over: Math.round(least + (most - least) * random.next()),
-    fade:
-      !isPatient && random.chance(0.35) ? { depth: random.between(3, 10), period: random.between(3, 12) } : undefined,
-    patience: isPatient ? 12 : random.between(2, 5),
-    pushy: isPatient ? 0 : random.next() ** 2 * 0.8,
-    deaf: isPatient ? 0 : random.next() * 0.25,
-    slips: isPatient ? 0 : random.next() ** 2 * 0.4,
+    fade: !gentle && random.chance(0.35) ? { depth: random.between(3, 10), period: random.between(3, 12) } : undefined,
+    patience: gentle ? 12 : random.between(2, 5),
+    pushy: gentle ? 0 : random.next() ** 2 * 0.8,
+    deaf: gentle ? 0 : random.next() * 0.25,
+    slips: gentle ? 0 : random.next() ** 2 * 0.4,
   };
 }

@@ -1,5 +1,5 @@
 import { practiceRules, type PracticeRunInput, practiceRunInputSchema, reviewOf, type Verdict } from ".";
-import { distance, fits } from "./meant";
+import { fits } from "./meant";
 import { simulatedRun } from "./simulated";
 
 const truth = (call: string, at: number, zone = "11", ours = "CX3QUA") => ({
@@ -120,11 +120,7 @@ it("is none the worse for a careful operator, and shows every slip of a careless
   expect(reviewOf(made(0.3)).accuracy).toBeLessThan(1);
 });
 
-it("knows how far calls are apart, and which words may mean one", () => {
-  expect(distance("PY2QTA", "PY2QTA")).toBe(0);
-  expect(distance("PY2QTA", "PY2QTB")).toBe(1);
-  expect(distance("PY2QTA", "PY2TA")).toBe(1);
-  expect(distance("", "ABC")).toBe(3);
+it("knows which words may mean a call", () => {
   expect(fits("PY2QTA", "PY2QTA")).toBe(1);
   for (const word of ["QTA", "QTA?", "PY2?", "PY?TA", "PY2QTB"])
     expect([word, fits(word, "PY2QTA") >= 0.5]).toEqual([word, true]);

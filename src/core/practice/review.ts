@@ -1,4 +1,4 @@
-import { distance } from "./meant";
+import { editDistance } from "../reference";
 import { practiceTask, type PracticeLogged, type PracticeRunInput, type Truth } from "./run";
 
 /** What is to be said of a contact: one line each, with whether it counts as right. */
@@ -56,8 +56,8 @@ export function reviewOf(run: PracticeRunInput): Review {
   for (const logged of run.logged) {
     if (taken.has(logged)) continue;
     const near = [...open]
-      .filter((truth) => distance(truth.call, logged.call) <= NEAR && Math.abs(truth.at - logged.at) <= AROUND)
-      .sort((one, other) => distance(one.call, logged.call) - distance(other.call, logged.call))[0];
+      .filter((truth) => editDistance(truth.call, logged.call) <= NEAR && Math.abs(truth.at - logged.at) <= AROUND)
+      .sort((one, other) => editDistance(one.call, logged.call) - editDistance(other.call, logged.call))[0];
     if (near !== undefined) take(logged, near, "call");
     else {
       const isAgain = run.logged.some((other) => other !== logged && other.call === logged.call && taken.has(other));
@@ -68,8 +68,13 @@ export function reviewOf(run: PracticeRunInput): Review {
   const contacts = [...taken.values(), ...missing].sort((one, other) => timeOf(one) - timeOf(other));
   const right = contacts.filter(({ verdict }) => verdict === "right").length;
   const accuracy = run.logged.length === 0 ? null : right / run.logged.length;
-  const rate = run.seconds === 0 ? 0 : (right * 3600) / run.seconds;
+  const rate = anHour({ right, seconds: run.seconds });
   return { contacts, logged: run.logged.length, right, accuracy, rate, next: nextFor(run, contacts, accuracy) };
+}
+
+/** Right contacts by the hour. */
+export function anHour({ right, seconds }: { readonly right: number; readonly seconds: number }): number {
+  return seconds === 0 ? 0 : (right * 3600) / seconds;
 }
 
 const timeOf = ({ logged, truth }: Judged) => logged?.at ?? truth!.at;
@@ -82,12 +87,12 @@ function isSame(one: string | undefined, other: string | undefined): boolean {
 
 /** What to try next: the first that holds. */
 function nextFor({ settings, logged }: PracticeRunInput, contacts: readonly Judged[], accuracy: number | null): string {
-  const { label, id } = practiceTask(settings.task);
+  const { label, way, next } = practiceTask(settings.task);
   const count = (verdict: Verdict) => contacts.filter((one) => one.verdict === verdict).length;
   if (accuracy === null)
     return contacts.length > 0
       ? "You worked somebody, and nothing was logged: press Enter once more when his exchange stands in its fields."
-      : id === "search"
+      : way === "search"
         ? "Nobody was worked: tune until the tone of a station is in the middle, wait until it stops, and send your call."
         : "Nobody was worked: call with Enter, type any part of a call that you hear, and press Enter again.";
   if (count("theirs") > logged.length / 10)
@@ -101,10 +106,8 @@ function nextFor({ settings, logged }: PracticeRunInput, contacts: readonly Judg
   if (count("call") > 0)
     return "Calls get lost: send the call that you typed, and listen whether its owner mends it before you log.";
   if (accuracy >= 0.9 && logged.length >= MASTERED) {
-    const index = ORDER.indexOf(id);
-    const following = ORDER[index + 1];
     if (settings.speed < 24) return `${label} goes well: try it at ${settings.speed + 2} words a minute.`;
-    if (following !== undefined) return `${label} goes well: try "${practiceTask(following).label}".`;
+    if (next !== null) return `${label} goes well: try "${practiceTask(next).label}".`;
     return `${label} goes well: try weaker signals, static, or ${settings.speed + 2} words a minute.`;
   }
   return "Go on as you are: with some more contacts it can be told what would be next.";
@@ -112,4 +115,3 @@ function nextFor({ settings, logged }: PracticeRunInput, contacts: readonly Judg
 
 /** After so many contacts something can be said to go well. */
 const MASTERED = 8;
-const ORDER = ["patient", "run", "search", "pileUp"] as const;

@@ -1,6 +1,9 @@
 import { z } from "zod";
 
-/** What one can practise: one line of this table each. */
+/**
+ * What one can practise: one entry of this table each. `most` and `usual` stations; whether there are always as many of
+ * them as were chosen, or by chance; whether they are gentle with us; and what to try when it goes well.
+ */
 export const PRACTICE_TASKS = [
   {
     id: "patient",
@@ -8,6 +11,10 @@ export const PRACTICE_TASKS = [
     about: "You call, one station answers. It waits, sends at your speed, and repeats as often as you ask.",
     way: "run",
     most: 1,
+    usual: 1,
+    fills: true,
+    gentle: true,
+    next: "run",
   },
   {
     id: "run",
@@ -15,6 +22,10 @@ export const PRACTICE_TASKS = [
     about: "You call, and now and then one or two answer. Some are faster, some faint, some change their mind.",
     way: "run",
     most: 3,
+    usual: 2,
+    fills: false,
+    gentle: false,
+    next: "search",
   },
   {
     id: "pileUp",
@@ -22,6 +33,10 @@ export const PRACTICE_TASKS = [
     about: "Everybody wants you, all at once. Pick one by a part of his call; the others call again, or leave.",
     way: "run",
     most: 12,
+    usual: 5,
+    fills: true,
+    gentle: false,
+    next: null,
   },
   {
     id: "search",
@@ -29,6 +44,10 @@ export const PRACTICE_TASKS = [
     about: "Stations call along the band. Tune to each, read its call, and get through among others who want it too.",
     way: "search",
     most: 12,
+    usual: 6,
+    fills: true,
+    gentle: false,
+    next: "pileUp",
   },
 ] as const;
 export type PracticeTask = (typeof PRACTICE_TASKS)[number];

@@ -67,7 +67,7 @@ export function simulatedRun({ settings, rules, ownCall, startedAt, careless }: 
   function runOnce(): void {
     let heard = send(`CQ TEST ${ownCall} ${ownCall}`);
     for (let tries = 0; tries < MOST_TRIES && now < ends; tries++) {
-      const first = heard.find(({ by }) => by !== ownCall && heard.length > 0);
+      const [first] = heard;
       if (first === undefined) return;
       const call = first.by;
       const exchange = own();
@@ -85,13 +85,8 @@ export function simulatedRun({ settings, rules, ownCall, startedAt, careless }: 
           heard = send(`TU ${ownCall}`);
           break;
         }
-        heard = send(
-          theirs !== undefined && /AGN|NR/.test(theirs.text)
-            ? `${call} ${exchange}`
-            : again < 2
-              ? `${call} ${exchange}`
-              : "AGN",
-        );
+        const wantsOurs = theirs !== undefined && /AGN|NR/.test(theirs.text);
+        heard = send(wantsOurs || again < 2 ? `${call} ${exchange}` : "AGN");
       }
     }
   }

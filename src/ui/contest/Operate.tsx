@@ -62,14 +62,8 @@ export function Operate({ entry }: { entry: Entry }) {
   }
 
   useActions([
-    ...flow.messages.map((message, index) => ({
-      id: `message${index}`,
-      label: `Send: ${message.label}`,
-      run: () => flow.send(message),
-    })),
-    { id: "way", run: flow.turnWay },
+    ...flow.actions,
     { id: "toRun", run: flow.toRun },
-    { id: "byEnter", run: flow.turnByEnter },
     { id: "faster", run: () => keyer.changeSpeed(2) },
     { id: "slower", run: () => keyer.changeSpeed(-2) },
     { id: "stopSending" },

@@ -107,12 +107,23 @@ export function useFlow({ entry, contest, draft, keyer, operator, begins = "run"
             setSpoken("");
           },
         };
+  const turnWay = () => setWay(way === "run" ? "search" : "run");
+  const turnByEnter = () => setByEnter(!byEnter);
   return {
     line,
     way,
-    turnWay: () => setWay(way === "run" ? "search" : "run"),
+    turnWay,
     byEnter,
-    turnByEnter: () => setByEnter(!byEnter),
+    turnByEnter,
+    actions: [
+      ...messages.map((message, index) => ({
+        id: `message${index}`,
+        label: `Send: ${message.label}`,
+        run: () => send(message),
+      })),
+      { id: "way", run: turnWay },
+      { id: "byEnter", run: turnByEnter },
+    ],
     set,
     messages,
     group,

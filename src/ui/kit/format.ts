@@ -18,3 +18,11 @@ export function bytesText(bytes: number): string {
   if (bytes < 1000) return many(bytes, "byte");
   return bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
 }
+
+/** 75 seconds as "1:15", an hour and a minute as "1:01:00". */
+export function clockText(seconds: number): string {
+  const whole = Math.max(0, Math.floor(seconds));
+  const two = (value: number) => String(value).padStart(2, "0");
+  const [hours, minutes] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60];
+  return hours > 0 ? `${hours}:${two(minutes)}:${two(whole % 60)}` : `${minutes}:${two(whole % 60)}`;
+}

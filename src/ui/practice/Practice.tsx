@@ -10,6 +10,7 @@ import { type Rules, SHIPPED_CONTESTS } from "@/core/contest";
 import * as contest from "@/core/contract/endpoints/contest";
 import * as practice from "@/core/contract/endpoints/practice";
 import {
+  anHour,
   forKeeping,
   practiceRules,
   type PracticeRunInput,
@@ -173,7 +174,7 @@ function Runs({ runs, onShow }: { runs: readonly PracticeRunLine[]; onShow: (id:
           <TableHead titles={["When", "What", "wpm", "Right", "An hour", "Run"]} />
           <tbody>
             {runs.slice(0, LISTED).map((run) => {
-              const { id, startedAt, settings, seconds, logged, right } = run;
+              const { id, startedAt, settings, logged, right } = run;
               const name = `${practiceTask(settings.task).label} of ${fullTime(isoTime(startedAt))}`;
               return (
                 <tr key={id} className="border-b border-line last:border-b-0">
@@ -185,7 +186,7 @@ function Runs({ runs, onShow }: { runs: readonly PracticeRunLine[]; onShow: (id:
                   <td className="px-2 py-1 font-mono whitespace-nowrap">
                     {right} of {logged}
                   </td>
-                  <td className="px-2 py-1 font-mono">{seconds === 0 ? 0 : Math.round((right * 3600) / seconds)}</td>
+                  <td className="px-2 py-1 font-mono">{Math.round(anHour(run))}</td>
                   <td className="px-2 py-0.5 text-right whitespace-nowrap">
                     <Button small look="quiet" aria-label={`Look at ${name}`} onClick={() => onShow(id)}>
                       Look

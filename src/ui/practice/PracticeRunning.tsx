@@ -7,7 +7,6 @@ import { messageText, partsOf, type Rules, stationByCall, stationOf } from "@/co
 import {
   coached,
   type PracticeLogged,
-  practiceMessages,
   type PracticeRunInput,
   type PracticeSettings,
   practiceTask,
@@ -15,7 +14,7 @@ import {
 } from "@/core/practice";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
-import { many } from "../kit/format";
+import { clockText, many } from "../kit/format";
 import { kept, useKept } from "../kit/kept";
 import { TableHead } from "../kit/TableHead";
 import { Tick } from "../kit/Tick";
@@ -29,13 +28,13 @@ import { sentText } from "../contest/useContestLine";
 import { useFlow } from "../contest/useFlow";
 import { useLogbook } from "../shell/logbook";
 import { useRadio } from "../shell/radio";
-import { clockText } from "./clockText";
 import { PaddleKeys } from "./PaddleKeys";
 import { PlacesStrip } from "./PlacesStrip";
 import { practiceEntry } from "./practiceEntry";
 import { PracticeRadio } from "./PracticeRadio";
 import { usePracticeKeyer } from "./usePracticeKeyer";
 import { usePracticeSession } from "./usePracticeSession";
+import { VOLUME } from "./volume";
 
 interface RunningProps {
   settings: PracticeSettings;
@@ -56,13 +55,6 @@ const explains = kept<boolean | null>(
   () => localStorage,
   (data) => (typeof data === "boolean" ? data : null),
 );
-const VOLUME = kept(
-  "practice-volume",
-  0.7,
-  () => localStorage,
-  (data) => (typeof data === "number" && data >= 0 && data <= 1 ? data : null),
-);
-
 /** A practice run as it goes on: the entry line and the messages of a contest, on an air of its own. */
 export function PracticeRunning(props: RunningProps) {
   const { settings, rules, startedAt } = props;
@@ -153,15 +145,9 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
     if (view.isOver) onTimeOver();
   }, [view.isOver]);
   useActions([
-    ...flow.messages.map((message, index) => ({
-      id: `message${index}`,
-      label: `Send: ${message.label}`,
-      run: () => flow.send(message),
-    })),
+    ...flow.actions,
     { id: "faster", run: () => keyer.changeSpeed(2) },
     { id: "slower", run: () => keyer.changeSpeed(-2) },
-    { id: "way", run: flow.turnWay },
-    { id: "byEnter", run: flow.turnByEnter },
     { id: "stopSending" },
     {
       id: "undoLast",
@@ -221,7 +207,6 @@ function Operating({ settings, onOver, entry, run, volume }: OperatingProps) {
         <div className="grid content-start gap-3">
           {isExplained && flow.step !== null && (
             <Explained
-              settings={settings}
               entry={entry}
               serial={serial}
               call={call}
@@ -266,7 +251,6 @@ function Logged({ contacts, parts }: { contacts: readonly PracticeLogged[]; part
 }
 
 interface ExplainedProps {
-  settings: PracticeSettings;
   entry: OperatingProps["entry"];
   serial: number;
   call: string;
@@ -274,11 +258,11 @@ interface ExplainedProps {
 }
 
 /** What to do at this moment, what is sent for it, and how one would say it by voice. */
-function Explained({ settings, entry, serial, call, now }: ExplainedProps) {
+function Explained({ entry, serial, call, now }: ExplainedProps) {
   const step = coached(now);
   const { moment } = step;
   const texts = (["CW", "voice"] as const).map((group) => {
-    const set = practiceMessages(settings.contest, group);
+    const set = entry.messages[group]!;
     const message = moment === null ? undefined : set[now.way].find((one) => one.moment === moment);
     const mode = group === "CW" ? "CW" : "SSB";
     const facts = {

@@ -155,9 +155,9 @@ function Tasks() {
   const now = useWatch<Form, "stations">({ name: "stations" });
   function choose(id: Form["task"]) {
     field.onChange(id);
-    const { most } = practiceTask(id);
+    const { most, usual } = practiceTask(id);
     // As many as it makes sense to have, unless something else was chosen that fits.
-    if (whole(now) > most || whole(now) === 1) stations.field.onChange(String(Math.min(most, USUAL_STATIONS[id])));
+    if (whole(now) > most || whole(now) === 1) stations.field.onChange(String(usual));
   }
   return (
     <RadioGroup
@@ -179,5 +179,3 @@ function Tasks() {
     </RadioGroup>
   );
 }
-
-const USUAL_STATIONS: Readonly<Record<Form["task"], number>> = { patient: 1, run: 2, pileUp: 5, search: 6 };

@@ -5,20 +5,21 @@ import { useEffect, useRef, useState } from "react";
 import { formatFrequency } from "@/core/band";
 import { againOf, type Judged, type PracticeRunInput, practiceTask, reviewOf, VERDICTS } from "@/core/practice";
 import { Button } from "../kit/Button";
-import { many } from "../kit/format";
+import { clockText, many } from "../kit/format";
 import { Mark } from "../kit/Mark";
 import { TableHead } from "../kit/TableHead";
-import { clockText } from "./clockText";
 import { type AirSound, createAirSound } from "./airSound";
+import { VOLUME } from "./volume";
 
 /** Every contact of a run against the truth, with what was heard; and what to try next. */
 export function RunReview({ run }: { run: PracticeRunInput }) {
   const { contacts, logged, right, accuracy, rate, next } = reviewOf(run);
+  const { label, way } = practiceTask(run.settings.task);
   const { playing, play } = useAgain(run);
   return (
     <section aria-label="How it went" className="grid content-start gap-3 p-4">
       <p className="flex flex-wrap items-baseline gap-x-5">
-        <b className="text-title font-semibold">{practiceTask(run.settings.task).label}</b>
+        <b className="text-title font-semibold">{label}</b>
         <span>
           {run.contestName}, {run.settings.speed} words a minute, {clockText(run.seconds)} minutes
         </span>
@@ -36,16 +37,7 @@ export function RunReview({ run }: { run: PracticeRunInput }) {
       </p>
       {contacts.length > 0 && (
         <table className="w-full max-w-[1100px] border border-line bg-panel">
-          <TableHead
-            titles={[
-              "Time",
-              "Verdict",
-              "Logged",
-              "Really",
-              ...(run.settings.task === "search" ? ["kHz"] : []),
-              "Sound",
-            ]}
-          />
+          <TableHead titles={["Time", "Verdict", "Logged", "Really", ...(way === "search" ? ["kHz"] : []), "Sound"]} />
           <tbody>
             {contacts.map((one, index) => (
               <tr key={index} className="border-b border-line last:border-b-0">
@@ -68,7 +60,7 @@ export function RunReview({ run }: { run: PracticeRunInput }) {
                   <Line run={run} call={one.truth?.call} values={one.truth?.values} wrong={[]} isWrong={false} />
                   {one.verdict === "theirs" && <span className="font-sans text-soft"> has {one.truth!.ours}</span>}
                 </td>
-                {run.settings.task === "search" && (
+                {way === "search" && (
                   <td className="px-2 py-1 font-mono text-soft">
                     {formatFrequency((one.truth ?? one.logged)!.frequencyHz)}
                   </td>
@@ -144,7 +136,7 @@ function useAgain(run: PracticeRunInput) {
     const { from, to, frequencyHz } = againOf(judged);
     const begun = performance.now();
     const air = createAirSound(run.settings, () => from + (performance.now() - begun) / 1000);
-    air.turn(0.7);
+    air.turn(VOLUME.get());
     air.tune(frequencyHz);
     for (const emission of run.emissions) if (emission.to > from && emission.from < to) air.play(emission);
     sound.current = { air, timer: setTimeout(stop, (to - from) * 1000) };

@@ -4,7 +4,7 @@ import { BarChart, LineChart } from "echarts/charts";
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from "echarts/components";
 import { use as register } from "echarts/core";
 import { useCallback } from "react";
-import type { PracticeRunLine } from "@/core/practice";
+import { anHour, type PracticeRunLine } from "@/core/practice";
 import { isoTime } from "@/core/contact";
 import { Chart, type ChartLook } from "../kit/Chart";
 
@@ -38,7 +38,7 @@ export function RunsChart({ runs }: { runs: readonly PracticeRunLine[] }) {
           {
             name: "right contacts an hour",
             type: "bar",
-            data: inTurn.map(({ right, seconds }) => (seconds === 0 ? 0 : Math.round((right * 3600) / seconds))),
+            data: inTurn.map((run) => Math.round(anHour(run))),
             color: colour("signal"),
             barMaxWidth: 28,
           },

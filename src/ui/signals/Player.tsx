@@ -4,7 +4,7 @@ import { Pause, Play, X } from "lucide-react";
 import { Button } from "../kit/Button";
 import { useValue } from "../kit/valueStore";
 import type { HeardStore } from "./heardStore";
-import { clockText } from "./recording";
+import { clockText } from "../kit/format";
 
 interface PlayerProps {
   name: string;

@@ -6,16 +6,9 @@ import type { WavHead } from "@/core/signal";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
 import { Field } from "../kit/Field";
-import { bytesText } from "../kit/format";
+import { bytesText, clockText } from "../kit/format";
 import { Window } from "../kit/Window";
-import {
-  clockText,
-  lookIntoRecording,
-  type RecordedAs,
-  recordedAs,
-  recordedSeconds,
-  type Recording,
-} from "./recording";
+import { lookIntoRecording, type RecordedAs, recordedAs, recordedSeconds, type Recording } from "./recording";
 
 interface RecordingWindowProps {
   file: File;

@@ -1,13 +1,7 @@
+import { clockText } from "../kit/format";
 import { type PictureRow, pictureLookSchema } from "@/core/contract";
 import { levelOf, type WavForm } from "@/core/signal";
-import {
-  clockText,
-  lookIntoRecording,
-  recordedAs,
-  recordedSeconds,
-  type RecordedAs,
-  type Recording,
-} from "./recording";
+import { lookIntoRecording, recordedAs, recordedSeconds, type RecordedAs, type Recording } from "./recording";
 import type { SoundPiece } from "./pictureWork";
 import { playRecording } from "./playRecording";
 

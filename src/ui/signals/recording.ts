@@ -33,11 +33,3 @@ export function recordedAs({ channels }: WavForm): (typeof RECORDED_AS)[number][
 export function recordedSeconds({ rate, channels, bits, dataBytes }: WavForm): number {
   return dataBytes / ((channels * bits) / 8) / rate;
 }
-
-/** 75 seconds as "1:15", an hour and a minute as "1:01:00". */
-export function clockText(seconds: number): string {
-  const whole = Math.max(0, Math.floor(seconds));
-  const two = (value: number) => String(value).padStart(2, "0");
-  const [hours, minutes] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60];
-  return hours > 0 ? `${hours}:${two(minutes)}:${two(whole % 60)}` : `${minutes}:${two(whole % 60)}`;
-}
