@@ -1,8 +1,13 @@
 import type { Server } from "node:http";
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
+import { setFlagsFromString } from "node:v8";
+import { runInNewContext } from "node:vm";
 import { type BEHAVIOURS, misbehave, send } from "../../../stand-ins/manners";
 import { askJson } from "./askJson";
+
+setFlagsFromString("--expose-gc");
+const clearMemory = runInNewContext("gc") as () => void;
 
 let server: Server;
 let behaviour: (typeof BEHAVIOURS)[number];
@@ -59,6 +64,19 @@ test.each([
   },
   30_000,
 );
+
+test("what was given up is let go, though memory was cleared meanwhile", async () => {
+  behaviour = "silent";
+  const asked = expect(ask({ timeoutMs: 6000 })).rejects.toMatchObject({ why: "silent" });
+  while (open === 0) await new Promise(setImmediate);
+  // Again and again: the answer begins some time in between.
+  for (let turn = 0; turn < 20; turn++) {
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    clearMemory();
+  }
+  await asked;
+  while (open > 0) await new Promise((resolve) => setTimeout(resolve, 5));
+}, 30_000);
 
 describe("a service that asks for patience", () => {
   let asked: number[];

@@ -78,6 +78,8 @@ export async function askJson(
   let silence: NodeJS.Timeout | undefined;
 
   async function exchange(): Promise<Answer> {
+    // The signal is named to `fetch` once more: Node forgets one that it knows through a request alone, once that request
+    // is collected, and what nobody waits for would stay open.
     const response = await ky(url, {
       ...init,
       retry,
@@ -85,6 +87,7 @@ export async function askJson(
       redirect: "manual",
       timeout: false,
       signal: stop.signal,
+      fetch: (request, options) => fetch(request, { ...options, signal: stop.signal }),
     }).catch((error: unknown) => {
       if (error instanceof HTTPError) return error.response;
       throw error;
