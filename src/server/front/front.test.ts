@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { type IncomingHttpHeaders, request, type Server } from "node:http";
 import { type AddressInfo, connect, createServer } from "node:net";
+import { LOOPBACK } from "./address";
 import { createFront } from "./front";
 import type { Unopened } from "./unopened";
 
@@ -19,6 +20,7 @@ beforeAll(async () => {
     handle: ({ url = "", headers }, response) => {
       answered.push(url);
       if (url === "/fault") throw new Error("broken");
+      if (url === "/packed") return void response.end(headers["accept-encoding"] ?? "as it is");
       response.end(headers["content-security-policy"]);
     },
   });
@@ -141,4 +143,21 @@ test("without a database a page says what is wrong and what to do, and programs 
   const program = await ask("/api/v1/logbooks");
   expect(JSON.parse(program.body)).toMatchObject({ status: 503, detail: "<b>It</b> is damaged. Put the backup back." });
   expect(answered).toEqual([]);
+});
+
+test("on this computer nothing is packed for its way", async () => {
+  expect((await ask("/packed", { "accept-encoding": "gzip, br" })).body).toBe("as it is");
+});
+
+test.each([
+  ["127.0.0.1", true],
+  ["::1", true],
+  ["::ffff:127.0.0.1", true],
+  ["localhost", true],
+  ["192.0.2.7", false],
+  ["::ffff:192.0.2.127", false],
+  ["1.127.0.1", false],
+  ["localhost.example", false],
+])("%s is reached by this computer alone: %s", (address, isOwn) => {
+  expect(LOOPBACK.test(address)).toBe(isOwn);
 });

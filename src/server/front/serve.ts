@@ -1,6 +1,7 @@
 import { setImmediate, setTimeout } from "node:timers/promises";
 import next from "next";
 import { ConfigProblem, readConfig } from "../config";
+import { LOOPBACK } from "./address";
 import { certificateFor } from "./certificate";
 import { createFront } from "./front";
 import { reachedBy, withPort } from "./reach";
@@ -10,9 +11,6 @@ import { noteSharing } from "./sharing";
 const GRACE_MS = 3000;
 /** How long what is still sent then has before. */
 const LAST_WORK_MS = 15_000;
-
-/** Addresses that only this computer reaches. */
-const LOOPBACK = /^(127\.|localhost$|::1$)/;
 
 /** Starts the built application behind its front, and ends when the process is told to. */
 export async function serve(dir: string, { development = false } = {}): Promise<void> {
