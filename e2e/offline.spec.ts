@@ -35,3 +35,12 @@ test("the application begins without the server, logs, and hands in when it is b
   expect(await times()).toBe(1);
   await expect(page.getByText("Server not reached")).toHaveCount(0);
 });
+
+test("what is worked out beside the page is so with the files that a browser keeps", async ({ page }) => {
+  await page.goto(`${app.url}/desk`);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => {}));
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  await page.goto(`${app.url}/airwaves?tab=hours`);
+  await page.getByLabel("To a call or a grid").fill("JO43");
+  await expect(page.getByRole("list", { name: "When each band is open" }).getByRole("listitem").first()).toBeVisible();
+});

@@ -1,4 +1,4 @@
-import { NetworkFirst, type PrecacheEntry, Serwist } from "serwist";
+import { NetworkFirst, type PrecacheEntry, Serwist, type SerwistPlugin } from "serwist";
 import { PAGES, withoutQuery } from "./pages";
 
 /** Every file of the build that pages load, put here when it is built. */
@@ -7,11 +7,17 @@ declare const FILES: PrecacheEntry[];
 /** A server that does not answer within this is away, seconds. */
 const PATIENCE = 6;
 
+/** The address of a worker holds what it begins with, and what was kept has another one: a copy has none, which leaves it. */
+const LEAVES_ADDRESS: SerwistPlugin = {
+  handlerWillRespond: async ({ request, response }) =>
+    request.destination === "worker" ? new Response(response.body, response) : response,
+};
+
 // Pages are as the server makes them while it is there, and as they were last where it is not; one that was never seen
 // is the Desk. What is asked of the interface for programs is never kept: it would be old.
 const worker = new Serwist({
   precacheEntries: FILES,
-  precacheOptions: { cleanupOutdatedCaches: true },
+  precacheOptions: { cleanupOutdatedCaches: true, plugins: [LEAVES_ADDRESS] },
   skipWaiting: true,
   clientsClaim: true,
   runtimeCaching: [
