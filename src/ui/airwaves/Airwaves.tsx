@@ -1,9 +1,10 @@
 "use client";
 
-import { useCallback, useDeferredValue, useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { ReadingPanel } from "../entry/ReadingPanel";
 import { useOperating } from "../entry/useOperating";
 import { useLogbook } from "../shell/logbook";
+import { TypedProvider } from "../workspace/atHand";
 import { useTellTyped } from "../workspace/tellTyped";
 import { AirwavesPanels } from "./AirwavesPanels";
 import { useAirwavesTab } from "./airwavesTabs";
@@ -22,8 +23,6 @@ export function Airwaves() {
   }, [draft.call]);
   const typed = useCallback(() => call.current, []);
   const toCall = useCallback(() => callRef.current?.focus(), [callRef]);
-  // The panels follow when the entry line and the reading are painted.
-  const later = useDeferredValue(facts);
   return (
     <div className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] max-lg:overflow-auto max-lg:grid-rows-[auto_auto_minmax(440px,1fr)]">
       <h1 className="sr-only">Airwaves</h1>
@@ -35,7 +34,9 @@ export function Airwaves() {
           <ReadingPanel logbook={logbook} typed={station} onNote={askNote} />
         </div>
       )}
-      <AirwavesPanels facts={later} typed={typed} last={last} onPick={pick} onLeave={toCall} />
+      <TypedProvider typed={station}>
+        <AirwavesPanels typed={typed} last={last} onPick={pick} onLeave={toCall} />
+      </TypedProvider>
       {windows}
     </div>
   );

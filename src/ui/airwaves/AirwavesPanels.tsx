@@ -7,7 +7,6 @@ import { toast } from "sonner";
 import { bandLabel } from "@/core/band";
 import type { LoggedContact } from "@/core/contract";
 import { Alerts } from "../alerts/Alerts";
-import type { PageReading } from "../entry/useReading";
 import { useActions } from "../kit/actions";
 import { Button } from "../kit/Button";
 import { TabBar } from "../kit/TabBar";
@@ -28,8 +27,6 @@ import { useShownSpots } from "./useShownSpots";
 import { WorldMap } from "./WorldMap";
 
 interface AirwavesPanelsProps {
-  /** What the reading says of the typed call; it may come a little later. */
-  facts: PageReading | null;
   /** What stands in the call field. */
   typed: () => string;
   last: LoggedContact | null;
@@ -39,13 +36,7 @@ interface AirwavesPanelsProps {
 }
 
 /** All but the entry line and the reading: not drawn anew with each key that is typed there. */
-export const AirwavesPanels = memo(function AirwavesPanels({
-  facts,
-  typed,
-  last,
-  onPick,
-  onLeave,
-}: AirwavesPanelsProps) {
+export const AirwavesPanels = memo(function AirwavesPanels({ typed, last, onPick, onLeave }: AirwavesPanelsProps) {
   const band = useRadio((radio) => radio.band);
   const tuning = useTuning();
   const shown = useShownSpots();
@@ -113,8 +104,8 @@ export const AirwavesPanels = memo(function AirwavesPanels({
     ),
     "Band map": bandMap,
     Spectrum: <Spectrum spots={ofAllBands} onPick={onPick} onLeave={onLeave} />,
-    Map: <WorldMap spots={rows} notice={notice} facts={facts} onPick={onPick} onLeave={onLeave} />,
-    Hours: <Hours facts={facts} />,
+    Map: <WorldMap spots={rows} notice={notice} onPick={onPick} onLeave={onLeave} />,
+    Hours: <Hours />,
     Sun: <SunCharts />,
     Alerts: <Alerts />,
   };

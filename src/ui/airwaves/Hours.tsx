@@ -21,6 +21,7 @@ import { useNow } from "../kit/useNow";
 import { useLogbook } from "../shell/logbook";
 import { useDistance } from "../shell/useDistance";
 import { useRadio, useTuning } from "../shell/radio";
+import { useReadingLater } from "../workspace/atHand";
 import { type Place, placeTyped } from "./placeTyped";
 import { ChanceMark } from "./spotColumns";
 import { useHours, useSun, useWorkedHours } from "./useHours";
@@ -35,8 +36,9 @@ const SHADE = { good: 1, fair: 0.5, poor: 0.14, none: 0 } as const;
 const two = (hour: number) => String(hour).padStart(2, "0");
 
 /** When a place can be heard: by hour and band, over a day. */
-export function Hours({ facts }: { facts: PageReading | null }) {
+export function Hours() {
   const { logbook } = useLogbook();
+  const facts = useReadingLater();
   const distance = useDistance();
   const tuning = useTuning();
   const clock = useNow();

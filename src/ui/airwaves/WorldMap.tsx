@@ -16,7 +16,7 @@ import { useLive } from "../kit/useLive";
 import { useSize } from "../kit/useSize";
 import { useLogbook } from "../shell/logbook";
 import type { Picked } from "../shell/radio";
-import type { PageReading } from "../entry/useReading";
+import { useReadingLater } from "../workspace/atHand";
 import { keptMap, LAYERS, type Layer } from "./keptMap";
 import { Bearings, Entities, Grids, Night, PathLines, Spot } from "./MapLayers";
 import { contactMarks, marksInSight, type PlacedMark, spotMarks } from "./mapMarks";
@@ -35,14 +35,14 @@ interface WorldMapProps {
   spots: readonly SpotView[];
   /** Why there are none; null where there are. */
   notice: string | null;
-  facts: PageReading | null;
   onPick: (picked: Picked) => void;
   onLeave: () => void;
 }
 
 /** Where everything is: around the site by beam and distance, or on the whole world; it follows the typed call. */
-export function WorldMap({ spots, notice, facts, onPick, onLeave }: WorldMapProps) {
+export function WorldMap({ spots, notice, onPick, onLeave }: WorldMapProps) {
   const { logbook } = useLogbook();
+  const facts = useReadingLater();
   const { kind, layers } = useKept(keptMap);
   const home = useMemo(() => gridCenter(logbook.site.grid), [logbook.site.grid]);
   const { countries, failed } = useCountries();

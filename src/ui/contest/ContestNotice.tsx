@@ -7,13 +7,12 @@ import { KeptNotice } from "../entry/KeptNotice";
 import type { useContestLine } from "./useContestLine";
 
 interface NoticeProps {
-  entry: Entry | null;
+  entry: Entry;
   contest: Pick<ReturnType<typeof useContestLine>, "phase" | "inForce" | "waiting" | "logAllTheSame">;
 }
 
 /** Says, in the entry line, into what contacts go when a contest is on. */
 export function ContestNotice({ entry, contest }: NoticeProps) {
-  if (entry === null) return null;
   const { phase, inForce, waiting, logAllTheSame } = contest;
   const when =
     phase === "before"

@@ -44,7 +44,7 @@ export const EMPTY_DRAFT: Draft = {
 };
 
 /** Facts offered from an earlier contact; what is typed wins. */
-export type Offered = Partial<Pick<Draft, "name" | "place" | "grid">>;
+export type Offered = { readonly [Key in "name" | "place" | "grid"]?: string | undefined };
 
 export function valueIn(draft: Draft, key: string): string {
   return isLineKey(key) ? draft[key] : (draft.more[key] ?? "");

@@ -60,7 +60,9 @@ export function useOperating(): Operating {
   );
   useActions([{ id: "undoLast", run: undoLast }]);
 
-  const offered = useMemo(() => offeredFrom(reading, draft.call), [reading, draft.call]);
+  const { name, place, grid } = offeredFrom(reading, draft.call);
+  // The same as long as it says the same: the entry line is not drawn anew with each answer.
+  const offered = useMemo(() => ({ name, place, grid }), [name, place, grid]);
   return {
     typed,
     draft,
@@ -82,7 +84,7 @@ export function useOperating(): Operating {
         callRef={callRef}
         onLogged={setLast}
         contest={contest.line}
-        notice={<ContestNotice entry={entry} contest={contest} />}
+        notice={entry === null ? null : <ContestNotice entry={entry} contest={contest} />}
         aside={aside}
       />
     ),

@@ -1,9 +1,10 @@
 "use client";
 
-import { createContext, type ReactNode, useContext } from "react";
+import { createContext, type ReactNode, useContext, useDeferredValue } from "react";
 import type { Way } from "@/core/contest";
 import type { Entry } from "@/core/contract";
 import type { Seat } from "../contest/position";
+import type { PageReading } from "../entry/useReading";
 import type { TypedStation } from "../entry/useTypedStation";
 import type { Picked } from "../shell/radio";
 
@@ -26,6 +27,11 @@ export interface AtHand {
 const Hand = createContext<AtHand | null>(null);
 const Typed = createContext<TypedStation | null>(null);
 
+/** Gives what is typed to those parts of a page that ask for it: the rest is not drawn anew with each key. */
+export function TypedProvider({ typed, children }: { typed: TypedStation; children: ReactNode }) {
+  return <Typed value={typed}>{children}</Typed>;
+}
+
 /** Gives panels what they work with; what is typed changes with each key, and comes apart from the rest. */
 export function AtHandProvider({
   atHand,
@@ -38,7 +44,7 @@ export function AtHandProvider({
 }) {
   return (
     <Hand value={atHand}>
-      <Typed value={typed}>{children}</Typed>
+      <TypedProvider typed={typed}>{children}</TypedProvider>
     </Hand>
   );
 }
@@ -54,4 +60,9 @@ export function useEntryAtHand(): Entry | null {
 
 export function useTyped(): TypedStation {
   return useContext(Typed)!;
+}
+
+/** The reading of what is typed, a little later: it follows when the entry line and the reading are painted. */
+export function useReadingLater(): PageReading | null {
+  return useDeferredValue(useTyped().reading);
 }

@@ -1,9 +1,1 @@
-"use client";
-
-import { useDeferredValue } from "react";
-import { Hours } from "../../airwaves/Hours";
-import { useTyped } from "../atHand";
-
-export default function HoursOfTyped() {
-  return <Hours facts={useDeferredValue(useTyped().reading)} />;
-}
+export { Hours as default } from "../../airwaves/Hours";
