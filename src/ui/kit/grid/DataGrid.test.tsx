@@ -101,6 +101,18 @@ test("Enter among the rows of before waits for those of what is shown", async ()
   expect(said).toEqual(["open W50QRA call"]);
 });
 
+test("F2 before a row has come edits it when it comes, once", async () => {
+  const onEdit = ({ call }: Row, { id }: GridColumn<Row>) => said.push(`edit ${call} ${id}`);
+  const { rerender } = await focused({ rowAt: () => undefined, onEdit });
+  await user.keyboard("{ArrowRight}{F2}");
+  expect(said).toEqual([]);
+  await act(async () => rerender(grid({ onEdit })));
+  expect(said).toEqual(["edit W0QRA band"]);
+  rerender(grid({ rowAt: () => undefined, onEdit }));
+  await act(async () => rerender(grid({ onEdit })));
+  expect(said).toHaveLength(1);
+});
+
 test("another key ends the waiting", async () => {
   const { rerender } = await focused({ rowAt: () => undefined });
   await user.keyboard("{Enter}{ArrowDown}");

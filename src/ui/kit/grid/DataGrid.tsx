@@ -100,7 +100,7 @@ interface DataGridProps<Row> {
  */
 export function DataGrid<Row>(props: DataGridProps<Row>) {
   const { name, columns, shownColumns, onColumns, count, rowAt, rowHeight, foot, sort, onSort, onPick } = props;
-  const { onRange, onOpen, isReady = true, shown = "" } = props;
+  const { onRange, onOpen, onEdit, isReady = true, shown = "" } = props;
   const scroller = useRef<HTMLDivElement>(null);
   const byId = useMemo(() => new Map(columns.map((column) => [column.id, column])), [columns]);
   const definitions = useMemo(
@@ -165,13 +165,13 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
   });
 
   // Who is faster than the rows come gets the row that comes.
-  const [opening, setOpening] = useState(false);
-  const waited = opening && isReady ? rowAt(cursor.row) : undefined;
+  const [wanted, setWanted] = useState<"open" | "edit" | null>(null);
+  const waited = wanted !== null && isReady ? rowAt(cursor.row) : undefined;
   useEffect(() => {
     if (waited === undefined || activeColumn === undefined) return;
     queueMicrotask(() => {
-      setOpening(false);
-      onOpen(waited, activeColumn);
+      setWanted(null);
+      (wanted === "edit" ? onEdit : onOpen)?.(waited, activeColumn);
     });
     // Once, when the row is there.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -179,7 +179,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
 
   function onKeyDown(event: KeyboardEvent) {
     if (event.target !== scroller.current || event.altKey) return;
-    setOpening(false);
+    setWanted(null);
     const row = isReady ? rowAt(cursor.row) : undefined;
     const next = cursor.onKey(event);
     if (next !== null) {
@@ -188,10 +188,11 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
         props.onMoved?.(cursor.row, next.row, event.shiftKey);
       }
     } else if (event.key === "Enter" && !event.ctrlKey) {
-      if (row === undefined) setOpening(true);
+      if (row === undefined) setWanted("open");
       else if (activeColumn !== undefined) onOpen(row, activeColumn);
-    } else if (event.key === "F2" && row !== undefined && activeColumn !== undefined && props.onEdit) {
-      props.onEdit(row, activeColumn);
+    } else if (event.key === "F2" && onEdit) {
+      if (row === undefined) setWanted("edit");
+      else if (activeColumn !== undefined) onEdit(row, activeColumn);
     } else if (props.onKey?.(event, row, cursor.row) !== true) return;
     event.preventDefault();
     event.stopPropagation();
@@ -233,7 +234,7 @@ export function DataGrid<Row>(props: DataGridProps<Row>) {
   function onDoubleClick(event: MouseEvent) {
     const at = cellOf(event);
     const row = at === null ? undefined : rowAt(at.index);
-    if (row !== undefined && at?.column) props.onEdit?.(row, at.column);
+    if (row !== undefined && at?.column) onEdit?.(row, at.column);
   }
 
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
