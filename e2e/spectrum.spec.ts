@@ -19,6 +19,8 @@ const test = base.extend<object, { ears: Ears }>({
 });
 test.use({ shackOf: "spectrum" });
 
+/** A machine that does not keep pace loses some of what is heard, and reads it when it is sent again. */
+const READ = { timeout: 75_000 } as const;
 const spectrum = (page: Page) => page.getByRole("region", { name: "Spectrum" });
 const signals = (page: Page) => spectrum(page).getByRole("listbox", { name: "Signals" });
 const carrier = (page: Page) => signals(page).getByRole("option", { name: /^Carrier, 14 0(29\.99|30\.0\d) kHz/ });
@@ -144,10 +146,10 @@ test("what is sent is read, Morse and RTTY, and its calls are taken by keys", as
   ears.sends("PY3QUA", 14_040_500, "RTTY");
   const morse = text.getByRole("row").filter({ hasText: "14 033.00" });
   const rtty = text.getByRole("row").filter({ hasText: "RTTY" });
-  await expect(morse.getByRole("button", { name: "LU3QUA" })).toBeVisible();
+  await expect(morse.getByRole("button", { name: "LU3QUA" })).toBeVisible(READ);
   await expect(morse).toContainText(/Morse, \d\d wpm/);
-  await expect(morse).toContainText("CQ CQ DE LU3QUA K");
-  await expect(rtty.getByRole("button", { name: "PY3QUA" })).toBeVisible();
+  await expect(morse).toContainText("CQ DE LU3QUA K", READ);
+  await expect(rtty.getByRole("button", { name: "PY3QUA" })).toBeVisible(READ);
   await expect(rtty).toContainText("RTTY, 45 Bd, 170 Hz");
   await expectAccessible(page);
   // Who is read stands at his signal.
@@ -175,6 +177,53 @@ test("what is sent is read, Morse and RTTY, and its calls are taken by keys", as
   await page.keyboard.press("Escape");
 });
 
+test("a place is read by hand, in every browser, until it is taken away; an upright picture has text beside names", async ({
+  page,
+  shack,
+  ears,
+}) => {
+  shack.petrel.radio.change({ frequencyHz: 14_055_000, mode: "CW", split: false });
+  await expect.poll(ears.phase).toBe("up");
+  ears.sends("LU5QUA", 14_051_500);
+  await page.goto("/airwaves?tab=spectrum");
+  await expect(signals(page)).toBeVisible();
+  await spectrum(page).getByRole("button", { name: "Decoded text" }).click();
+  const text = spectrum(page).getByRole("table", { name: "Decoded text" });
+  const here = text.getByRole("row").filter({ hasText: "by hand" });
+  await callField(page).focus();
+  await page.keyboard.press("Alt+Delete");
+  await expect(here).toContainText("14 055.00");
+  await expectAccessible(page);
+
+  // More windows than a browser has connections for their streams: one reads for all.
+  const third = await page.context().newPage();
+  await third.goto("/airwaves?tab=spectrum");
+  await expect(spectrum(third).getByRole("row").filter({ hasText: "by hand" })).toContainText("14 055.00");
+  const other = await page.context().newPage();
+  await other.goto("/airwaves?tab=spectrum");
+  await expect(signals(other)).toBeVisible();
+  const there = spectrum(other).getByRole("row").filter({ hasText: "by hand" });
+  await expect(there).toContainText("14 055.00");
+  await there.getByRole("button", { name: "Read 14 055.00 no more" }).press("Enter");
+  await expect(here).toHaveCount(0);
+  await other.close();
+  await third.close();
+  await page.bringToFront();
+
+  // The signal that the arrows are at, or what is pressed with the other button.
+  await expect(text.getByRole("row").filter({ hasText: "LU5QUA" }).first()).toBeVisible(READ);
+  const box = (await signals(page).boundingBox())!;
+  const press = () => page.mouse.click(box.x + box.width / 4, box.y + box.height / 2, { button: "right" });
+  await press();
+  await expect(here).toHaveCount(1);
+  await press();
+  await expect(here).toHaveCount(0);
+
+  await page.setViewportSize({ width: 760, height: 1500 });
+  await expect(called(page, "LU5QUA")).toContainText("DE LU5QUA");
+  await expectAccessible(page);
+});
+
 test("the text is a panel of a workspace, too; what is turned off there is said", async ({ page, shack, ears }) => {
   shack.petrel.radio.change({ frequencyHz: 14_025_000, mode: "CW", split: false });
   await expect.poll(ears.phase).toBe("up");
@@ -186,7 +235,7 @@ test("the text is a panel of a workspace, too; what is turned off there is said"
   await window.getByRole("checkbox", { name: "Decoded text", exact: true }).press("Space");
   await window.getByRole("button", { name: "Done" }).press("Enter");
   const panel = page.getByRole("region", { name: "Decoded text" });
-  await expect(panel.getByRole("row").filter({ hasText: "14 037.00" }).getByText("LU7QUA").first()).toBeVisible();
+  await expect(panel.getByRole("row").filter({ hasText: "14 037.00" }).getByText("LU7QUA").first()).toBeVisible(READ);
   await expectAccessible(page);
   await panel.getByRole("button", { name: "LU7QUA" }).first().press("Enter");
   await expect(callField(page)).toHaveValue("LU7QUA");
@@ -214,11 +263,11 @@ test("in a contest the call that is read is taken, and then its exchange, by the
   await window.getByRole("checkbox", { name: "Decoded text", exact: true }).press("Space");
   await window.getByRole("button", { name: "Done" }).press("Enter");
   const line = page.getByRole("region", { name: "Decoded text" }).getByRole("row").filter({ hasText: "14 046.00" });
-  await expect(line.getByRole("button", { name: "PY5QUA" })).toBeVisible();
+  await expect(line.getByRole("button", { name: "PY5QUA" })).toBeVisible(READ);
   await callField(page).focus();
   await page.keyboard.press("Alt+Shift+Enter");
   await expect(callField(page)).toHaveValue("PY5QUA");
-  await expect(line.getByRole("button", { name: "599 23 11" })).toBeVisible();
+  await expect(line.getByRole("button", { name: "599 23 11" })).toBeVisible(READ);
   await page.keyboard.press("Alt+Shift+Enter");
   await expect(page.getByLabel("Serial", { exact: true })).toHaveValue("23");
   await expect(page.getByLabel("Zone", { exact: true })).toHaveValue("11");

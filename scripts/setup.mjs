@@ -59,16 +59,19 @@ export async function ensureFront() {
   const file = join(ROOT, "node_modules", ".cache", "ypsiloid-front", "serve.mjs");
   if (!existsSync(file) || statSync(file).mtimeMs < newest(join(ROOT, "src"))) {
     const { buildSync } = await import("esbuild");
+    const made = `${file}.${process.pid}`;
     buildSync({
       absWorkingDir: ROOT,
       entryPoints: ["src/server/front/serve.ts"],
-      outfile: file,
+      outfile: made,
       bundle: true,
       platform: "node",
       format: "esm",
       packages: "external",
       logLevel: "warning",
     });
+    // Two that begin at the same moment each put a whole one there.
+    renameSync(made, file);
   }
   return file;
 }
@@ -96,7 +99,7 @@ export async function ensureServiceWorker() {
     },
     logLevel: "warning",
   });
-  // Two that begin at the same moment each put a whole one there.
+  // As above.
   renameSync(made, file);
 }
 

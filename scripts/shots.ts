@@ -146,6 +146,9 @@ for (const [call, hertz, mode, grid] of SENDING) ears.sends(call, hertz, mode, g
 await shot("spectrum", "/airwaves?tab=spectrum", "night", async (page) => {
   await page.getByRole("option", { name: /^KH6QSQ/ }).waitFor();
   await page.getByRole("button", { name: "Decoded text" }).click();
+  // Below all who are heard a place is read by hand.
+  const { x, y } = (await page.getByRole("listbox", { name: "Signals" }).boundingBox())!;
+  await page.mouse.click(x + 60, y + 60, { button: "right" });
   // The picture is full of what was heard.
   await page.waitForTimeout(24_000);
 });

@@ -38,17 +38,27 @@ export function wantedHzOf(detail: PictureLook["detail"]): number {
   return PICTURE_DETAILS.find(({ id }) => id === detail)!.wantedHz;
 }
 
+/** A place that is to be read. */
+export const readPlaceSchema = z.strictObject({
+  /** The carrier of Morse, the middle of both tones of RTTY. */
+  hertz: z.number().min(0).max(1e12),
+  kind: z.enum(["morse", "rtty"]),
+  /** Between the tones of RTTY, Hz; of Morse 0. */
+  shiftHz: z.number().min(0).max(1000),
+});
+/** A place is read whatever is heard there, or no more. */
+export const readHereSchema = z.strictObject({ ...readPlaceSchema.shape, on: z.boolean() });
+export type ReadHere = z.output<typeof readHereSchema>;
+
 /** What is read of one signal that a receiver hears. */
 export const readLineSchema = z.object({
+  ...readPlaceSchema.shape,
   /** The same as long as it is read. */
   id: z.int(),
-  /** The carrier of Morse, the middle of both tones of RTTY. */
-  hertz: z.number(),
-  kind: z.enum(["morse", "rtty"]),
   /** Words a minute of Morse, baud of RTTY; null before it is known. */
   speed: z.number().nullable(),
-  /** Between the tones of RTTY, Hz. */
-  shiftHz: z.number(),
+  /** It is read since somebody wants it, whatever is heard there. */
+  isByHand: z.boolean(),
   /** Mark and space stand in each other's place. */
   isInverted: z.boolean(),
   /** The last signs, and of each how sure it is: 0 to 9. */

@@ -7,11 +7,16 @@ interface LogMode {
   readonly submode: string | null;
 }
 
-/** How a radio is set for a mode of the log at a frequency, of the modes that it has; null where it has none for it. */
+/**
+ * How a radio is set for a mode of the log at a frequency, of the modes that it has; null where it has none for it.
+ *
+ * @param rttyAsSound RTTY comes to it as sound, which a radio takes in its mode for data rather than in that for RTTY
+ */
 export function radioModeFor(
   { mode, submode }: LogMode,
   frequencyHz: number | null,
   offered: readonly RadioMode[],
+  rttyAsSound = false,
 ): RadioMode | null {
   const wanted: readonly RadioMode[] =
     mode === "CW" || mode === "FM" || mode === "AM"
@@ -19,7 +24,9 @@ export function radioModeFor(
       : mode === "SSB"
         ? [submode === "USB" || submode === "LSB" ? submode : frequencyHz === null ? "USB" : usualSideband(frequencyHz)]
         : mode === "RTTY"
-          ? ["RTTY", "DATA", "LSB"]
+          ? rttyAsSound
+            ? ["DATA", "RTTY", "LSB"]
+            : ["RTTY", "DATA", "LSB"]
           : modeGroup(mode) === "digital"
             ? ["DATA", "USB"]
             : ["FM"];
@@ -32,8 +39,9 @@ export function logModeFor(
   frequencyHz: number | null,
   before: LogMode,
   offered: readonly RadioMode[],
+  rttyAsSound = false,
 ): LogMode {
-  if (radioModeFor(before, frequencyHz, offered) === radioMode) return before;
+  if (radioModeFor(before, frequencyHz, offered, rttyAsSound) === radioMode) return before;
   switch (radioMode) {
     case "CW":
     case "RTTY":

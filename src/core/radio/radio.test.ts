@@ -151,6 +151,14 @@ describe("the mode of the log and that of the radio", () => {
     expect(logModeFor(radioMode, hertz, before, offered)).toEqual(after);
   });
 
+  it("RTTY as sound goes in by the mode for data, where there is one, and is logged as RTTY", () => {
+    const rtty = { mode: "RTTY", submode: null };
+    expect(radioModeFor(rtty, 14_085_000, all, true)).toBe("DATA");
+    expect(radioModeFor(rtty, 14_085_000, ["CW", "USB", "LSB", "RTTY"], true)).toBe("RTTY");
+    expect(logModeFor("DATA", 14_085_000, rtty, all, true)).toEqual(rtty);
+    expect(logModeFor("DATA", 14_085_000, rtty, all)).toEqual({ mode: "FT8", submode: null });
+  });
+
   it("what a radio is set to for a mode is that mode again", () => {
     const modes = fc.constantFrom("CW", "SSB", "FT8", "RTTY", "FM", "AM", "PSK");
     fc.assert(

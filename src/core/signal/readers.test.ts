@@ -1,5 +1,5 @@
 import { baudotCodes } from "./baudot";
-import { createReaders, type ReadersOptions } from "./readers";
+import { createReaders, type ReadersOptions, type ReadPlace } from "./readers";
 import { rttySound, USUAL_BAUD } from "./rtty";
 import { keyDown, noiseOf } from "./testing";
 
@@ -98,6 +98,67 @@ test("RTTY is read, also inverted and of another shift", () => {
 test("where there are more than can be read, the strongest are", () => {
   const sent = [0.15, 0.5, 0.3].map((loud, nth) => morse(nth * 1500 - 1490, "CQ CQ DE CX3QUA CX3QUA K", 26, loud));
   expect(readAll(heard(sent, 14), { most: 2 }).map(({ hertz }) => Math.round(hertz / 100))).toEqual([0, 15]);
+});
+
+/** Reads it with places that are put when they are given, seconds. */
+function readWith(samples: Float32Array, puts: ReadonlyMap<number, readonly ReadPlace[]>, most = 20) {
+  const readers = createReaders({ rate: RATE, isIq: true, most });
+  for (let tenth = 0; tenth < samples.length / 2 / (RATE / 10); tenth++) {
+    readers.take(samples.subarray((tenth * RATE) / 5, ((tenth + 1) * RATE) / 5), (tenth + 1) / 10);
+    const places = puts.get(tenth / 10);
+    if (places !== undefined) readers.put(places);
+  }
+  return readers.lines();
+}
+
+test("a place that is put is read although nothing is found there, with what was heard before", () => {
+  const place: ReadPlace = { hertz: 1500, kind: "morse", shiftHz: 0 };
+  const weak = heard([morse(1500, "TEST PY2QUB PY2QUB PY2QUB TEST TEST", 20, 0.09)], 18);
+  expect(readWith(weak, new Map())).toEqual([]);
+  const [line] = readWith(weak, new Map([[4, [place]]]));
+  expect(line).toMatchObject({ hertz: 1500, kind: "morse", isByHand: true });
+  expect(line!.text).toContain("2QUB PY2QUB PY");
+  // Also while nothing is read there, and where all readers are taken.
+  const silent = readWith(
+    heard([morse(-4000, "CQ CQ DE CX3QUA CX3QUA CX3QUA", 24, 0.4)], 12),
+    new Map([[0, [place]]]),
+    1,
+  );
+  expect(silent.map(({ isByHand, hertz }) => [isByHand, Math.round(hertz / 10) * 10])).toEqual([
+    [false, -4000],
+    [true, 1500],
+  ]);
+});
+
+test("a signal that is read keeps its text when its place is put, and goes on when it is taken away", () => {
+  const both = heard(
+    [
+      morse(-2000, "CQ CQ DE CX3QUA CX3QUA CX3QUA K", 24, 0.4),
+      rtty(3000, "RYRYRY DE LU4QSC LU4QSC LU4QSC K RYRYRY", 170, 0.4, false),
+    ],
+    14,
+  );
+  const put = new Map([[12, [{ hertz: -1990, kind: "morse", shiftHz: 0 } as const]]]);
+  const lines = readWith(both, put);
+  expect(lines.map(({ kind, isByHand }) => [kind, isByHand])).toEqual([
+    ["morse", true],
+    ["rtty", false],
+  ]);
+  expect(lines[0]!.text).toContain("DE CX3QUA CX3");
+  expect(readWith(both, new Map([...put, [13, []]])).map(({ isByHand }) => isByHand)).toEqual([false, false]);
+  // One that read nothing is gone, and what is not in the band is not read.
+  const there: ReadPlace[] = [{ hertz: 6000, kind: "rtty", shiftHz: 170 }];
+  expect(readWith(both, new Map([[2, there]])).map(({ hertz }) => Math.round(hertz / 100))).toEqual([-20, 30, 60]);
+  expect(
+    readWith(
+      both,
+      new Map([
+        [2, there],
+        [5, []],
+      ]),
+    ),
+  ).toHaveLength(2);
+  expect(readWith(both, new Map([[2, [{ ...there[0]!, hertz: 20_000 }]]]))).toHaveLength(2);
 });
 
 test("of noise alone nothing is read", () => {

@@ -23,7 +23,12 @@ export interface ReadLine {
   readonly sure: string;
   /** When the last sign came, seconds, as they were passed in. */
   readonly at: number;
+  /** It is read since somebody wants it, whatever is heard there. */
+  readonly isByHand: boolean;
 }
+
+/** A place that is read since somebody wants it. */
+export type ReadPlace = Pick<ReadLine, "hertz" | "kind" | "shiftHz">;
 
 /** Reads what can be read in a band: Morse and RTTY, many signals at once. */
 export interface Readers {
@@ -32,7 +37,9 @@ export interface Readers {
    * @param at seconds, at their end
    */
   readonly take: (samples: Float32Array, at: number) => void;
-  /** What was read, from the lowest frequency on: lines with text alone. */
+  /** Reads at these places whatever is heard there, and at no others that were put before. */
+  readonly put: (places: readonly ReadPlace[]) => void;
+  /** What was read, from the lowest frequency on: of what was found by itself lines with text alone. */
   readonly lines: () => readonly ReadLine[];
 }
 
@@ -40,7 +47,7 @@ export interface ReadersOptions {
   /** Samples or pairs a second. */
   readonly rate: number;
   readonly isIq: boolean;
-  /** So many signals are read at once, the strongest first. */
+  /** So many signals are read at once, the strongest first; places that were put are beside them. */
   readonly most: number;
   /** The higher tone is that which is lower on the air. */
   readonly isReversed?: boolean;
@@ -48,10 +55,12 @@ export interface ReadersOptions {
 
 /** Signals are sought in places so wide, Hz (of finer ones RTTY has many peaks), so often a second, from so many decibels over the noise on. */
 const [PLACE_HZ, PER_SECOND, LEVEL] = [23.4, 10, 8];
+/** Two places so near, Hz, are one that is read. */
+export const SAME_PLACE_HZ = 40;
 /** So long after it was heard last a signal is waited for, seconds, unless another needs its reader. */
 const PATIENCE_S = 25;
 /** A signal that is so near, Hz, is the one that is read already; from so far on it is followed. */
-const [SAME_HZ, FOLLOWED_HZ] = [40, 3];
+const [SAME_HZ, FOLLOWED_HZ] = [SAME_PLACE_HZ, 3];
 /** It is read when it has been heard for so long, seconds, and two tones when they were such: two keys may go by turns, too. */
 const HEARD_S = 1.5;
 const PAIRED_S = 3;
@@ -87,6 +96,8 @@ interface Reader {
   readonly tune: (hertz: number) => void;
   readonly about: () => Pick<ReadLine, "speed" | "isInverted">;
   readonly shiftHz: number;
+  /** The place that was put; null where it was found. */
+  place: ReadPlace | null;
   hertz: number;
   over: number;
   heardAt: number;
@@ -106,14 +117,23 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
   let readers: Reader[] = [];
   /** Where two tones are heard, and since when. */
   let pairs: readonly { readonly hertz: number; readonly since: number }[] = [];
-  let ids = 0;
+  let [ids, now] = [0, 0];
 
-  function begin(signal: FoundSignal, at: number): Reader {
-    const hertz = lowestHz + signal.hertz;
+  function begin({ hertz, kind, shiftHz }: ReadPlace, over: number): Reader {
     const channel = channels.open(hertz);
-    const means = signal.kind === "tones" ? rttyMeans(channel, shiftOf(signal)) : morseMeans(channel, hertz);
-    return { id: ++ids, channel, hertz, over: signal.over, heardAt: at, text: "", sure: "", at, ...means };
+    const means = kind === "rtty" ? rttyMeans(channel, shiftHz) : morseMeans(channel, hertz);
+    const begun = { id: ++ids, channel, place: null, hertz, over, heardAt: now, text: "", sure: "", at: now, ...means };
+    // What it sent before it was found.
+    read(begun, now);
+    readers.push(begun);
+    return begun;
   }
+  const placeOf = (signal: FoundSignal): ReadPlace => ({
+    hertz: lowestHz + signal.hertz,
+    ...(signal.kind === "tones"
+      ? { kind: "rtty" as const, shiftHz: shiftOf(signal) }
+      : { kind: "morse" as const, shiftHz: 0 }),
+  });
 
   function read(reader: Reader, at: number): void {
     for (const { sign, confidence } of reader.take(reader.channel.sound)) {
@@ -165,19 +185,17 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
       } else if (signal.kind === "tones" ? at - sinceOf(signal.hertz) >= PAIRED_S : at - signal.since >= HEARD_S)
         wanted.push(signal);
     }
-    for (const one of readers) if (at - one.heardAt > PATIENCE_S) end(one);
+    for (const one of readers) if (one.place === null && at - one.heardAt > PATIENCE_S) end(one);
     for (const signal of wanted.sort((one, other) => other.over - one.over)) {
       // Its tones may have been taken for carriers before both were known as such.
       if (signal.kind === "tones") for (const one of readers) if (isToneOf(one, signal)) end(one);
-      if (readers.length >= most) {
-        const weakest = readers.reduce((least, one) => (rank(one, at) < rank(least, at) ? one : least));
+      const found = readers.filter(({ place }) => place === null);
+      if (found.length >= most) {
+        const weakest = found.reduce((least, one) => (rank(one, at) < rank(least, at) ? one : least));
         if (rank(weakest, at) >= signal.over) break;
         end(weakest);
       }
-      const begun = begin(signal, at);
-      // What it sent before it was found.
-      read(begun, at);
-      readers.push(begun);
+      begin(placeOf(signal), signal.over);
     }
   }
 
@@ -193,8 +211,10 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
   function isReadable({ kind, widthHz }: FoundSignal): boolean {
     return kind === "carrier" || (kind === "tones" && widthHz >= LOWEST_SHIFT && widthHz <= HIGHEST_SHIFT);
   }
-  function isToneOf({ kind, hertz }: Reader, signal: FoundSignal): boolean {
-    return kind === "morse" && Math.abs(lowestHz + signal.hertz - hertz) <= signal.widthHz / 2 + SAME_HZ;
+  function isToneOf({ kind, hertz, place }: Reader, signal: FoundSignal): boolean {
+    return (
+      kind === "morse" && place === null && Math.abs(lowestHz + signal.hertz - hertz) <= signal.widthHz / 2 + SAME_HZ
+    );
   }
   /** Who is not heard now gives way first. */
   function rank({ over, heardAt }: Reader, at: number): number {
@@ -207,16 +227,41 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
 
   return {
     take(samples, at) {
+      now = at;
       channels.take(samples);
       for (const reader of readers) read(reader, at);
       for (const spectrum of spectra.take(samples)) follow(finder.take(spectrum, LEVEL, at), at);
     },
+    put(places) {
+      const isHeard = ({ hertz }: ReadPlace) => hertz > lowestHz && hertz < rate / 2;
+      const wanted = places.filter(isHeard);
+      const isSame = (one: ReadPlace, other: ReadPlace) =>
+        one.kind === other.kind && one.hertz === other.hertz && one.shiftHz === other.shiftHz;
+      for (const one of readers)
+        if (one.place !== null && !wanted.some((place) => isSame(place, one.place!))) {
+          // It goes on as long as what it reads is heard.
+          one.place = null;
+          if (!isText(one)) end(one);
+        }
+      for (const place of wanted) {
+        if (readers.some((one) => one.place !== null && isSame(place, one.place))) continue;
+        const known = readers.find(
+          (one) => one.place === null && one.kind === place.kind && Math.abs(one.hertz - place.hertz) <= SAME_HZ,
+        );
+        (known ?? begin(place, 0)).place = place;
+      }
+    },
     lines: () =>
       readers
-        .filter((one) => isText(one) && (one.about().speed ?? 0) <= (one.kind === "morse" ? FASTEST_READ : Infinity))
+        .filter(
+          (one) =>
+            one.place !== null ||
+            (isText(one) && (one.about().speed ?? 0) <= (one.kind === "morse" ? FASTEST_READ : Infinity)),
+        )
         .sort((one, other) => one.hertz - other.hertz)
-        .map(({ id, hertz, kind, shiftHz, text, sure, at, about }) => ({
+        .map(({ id, hertz, kind, shiftHz, text, sure, at, place, about }) => ({
           ...{ id, hertz: Math.round(hertz), kind, shiftHz: Math.round(shiftHz), text, sure, at },
+          isByHand: place !== null,
           ...about(),
         })),
   };

@@ -1,4 +1,5 @@
 import { modeGroup, usualSideband } from "../band";
+import { type RttyTones, USUAL_BAUD, USUAL_SHIFT } from "./rtty";
 
 /** Where the sound of a radio stands on the band: from a frequency upwards as it is heard, or downwards. */
 export interface SoundPlace {
@@ -8,9 +9,16 @@ export interface SoundPlace {
 }
 
 /** The tone at which a carrier on the dial is heard in CW, as radios are set when they are new, Hz. */
-const USUAL_TONE = 600;
+export const USUAL_TONE = 600;
 /** The tone of RTTY's mark where a radio takes it from a sideband, Hz. */
 const MARK_TONE = 2125;
+
+/** The tones of RTTY in a radio's sideband: on the band the mark is the upper one by either. */
+export function rttyTonesOn(side: SoundPlace["side"]): RttyTones {
+  const other = MARK_TONE + USUAL_SHIFT;
+  const [mark, space] = side === "lower" ? [MARK_TONE, other] : [other, MARK_TONE];
+  return { mark, space, baud: USUAL_BAUD };
+}
 
 /**
  * @param dialHz where the radio listens

@@ -6,6 +6,8 @@ export interface Lease {
   readonly begin: (position: string) => void;
   /** He is still there; of another position it says nothing. False where nothing goes on for this one. */
   readonly renew: (position: string) => boolean;
+  /** For which position it goes on; null while nothing does. */
+  readonly holder: () => string | null;
   /** It is over. */
   readonly end: () => void;
 }
@@ -31,6 +33,7 @@ export function createLease(ranOut: () => void, ms: number = LEASE_MS): Lease {
       wait();
       return true;
     },
+    holder: () => of,
     end() {
       of = null;
       clearTimeout(timer);

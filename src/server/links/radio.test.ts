@@ -195,6 +195,24 @@ it("keys for one window at a time, and no RTTY", async () => {
   expect(await tell(id, { do: "send", text: "CQ", mode: "RTTY" })).toMatchObject({ title: "Does not key" });
 });
 
+it("transmits for one window at a time, and any window stops it", async () => {
+  const { radio, server } = await start(petrel());
+  const id = await addRadio(portOf({ server }));
+  await up(id);
+  const [first, second] = await Promise.all([
+    shack.tell(id, { do: "transmit", on: true }, "left"),
+    shack.tell(id, { do: "transmit", on: true }, "right"),
+  ]);
+  expect(first).toEqual({ id: null });
+  expect(second).toMatchObject({ status: 409, title: "Busy" });
+  expect(await shack.tell(id, { do: "here" }, "left")).toEqual({ id: 0 });
+  expect(await shack.tell(id, { do: "transmit", on: true }, "right")).toMatchObject({ status: 409, title: "Busy" });
+  await shack.tell(id, { do: "transmit", on: false }, "right");
+  await until(() => !radio.state.transmitting && linkOf(id).radio!.state.transmitting === false);
+  expect(await shack.tell(id, { do: "here" }, "left")).toEqual({ id: null });
+  expect(await shack.tell(id, { do: "transmit", on: true }, "right")).toEqual({ id: null });
+});
+
 it("a radio that is to be held stops by itself when the server is gone", async () => {
   const { radio, server, behave } = await start(petrel());
   const id = await addRadio(portOf({ server }));

@@ -44,7 +44,8 @@ export function radioConnection(
   let ids = 0;
   /** Counts how often it was stopped: what was about to begin then does not. */
   let stops = 0;
-  let beginning = false;
+  /** The position for which it is about to begin. */
+  let beginningFor: string | null = null;
   /** The text that is keyed, and for whom. */
   let keying: { readonly id: number; readonly position: string; readonly text: string } | null = null;
 
@@ -64,15 +65,15 @@ export function radioConnection(
   }
 
   /** Begins a transmission: that it transmits is kept before it does, and nothing begins that was stopped meanwhile. */
-  async function begin(order: () => Promise<Result<null>>): Promise<Result<null>> {
+  async function begin(position: string, order: () => Promise<Result<null>>): Promise<Result<null>> {
     const before = stops;
-    beginning = true;
+    beginningFor = position;
     try {
       await sending(true);
       if (stops !== before) return STOPPED;
       return await order();
     } finally {
-      beginning = false;
+      beginningFor = null;
     }
   }
 
@@ -138,6 +139,8 @@ export function radioConnection(
     if (!stop()) return;
     remark(`${name} transmitted for a page that did not say any more that it is there, and was stopped.`);
   });
+  const isElsewhere = (position: string) => (beginningFor ?? isGone.holder() ?? position) !== position;
+  const busy = () => failed(409, "Busy", `${name} sends for another window just now: stop it there, or wait.`);
   const refused = (problem: { detail: string }) => failed(422, "Refused", `${name} ${problem.detail}.`);
   async function tell(change: RadioChange): Promise<Result<{ readonly id: null }>> {
     const fault = changeFault(descriptor, settings, change);
@@ -178,7 +181,8 @@ export function radioConnection(
           return toBand(command.band, command.otherwise);
         case "transmit": {
           if (!command.on) return (stop(), done({ id: null }));
-          const told = await begin(() => talker.tell("transmit", true));
+          if (isElsewhere(position)) return busy();
+          const told = await begin(position, () => talker.tell("transmit", true));
           if (!told.ok) return notBegun(told);
           isGone.begin(position);
           hold();
@@ -195,13 +199,12 @@ export function radioConnection(
         case "send": {
           if (key === undefined || command.mode !== "CW" || command.more)
             return failed(422, "Does not key", `${name} does not key that: use a keyer.`);
-          if (keying !== null && keying.position !== position)
-            return failed(409, "Busy", `${name} sends for another window just now: stop it there, or wait.`);
+          if (isElsewhere(position)) return busy();
           const odd = unkeyable(command.text);
           if (odd.length > 0) return invalid([{ field: "text", text: `Morse has no sign for ${odd.join(" ")}` }]);
           keyed("stopped");
           keying = { id: ++ids, position, text: command.text };
-          const sent = await begin(() => talker.order(filled(key.tell, command.text), key.done));
+          const sent = await begin(position, () => talker.order(filled(key.tell, command.text), key.done));
           if (sent.ok) {
             isGone.begin(position);
             hold();
@@ -213,7 +216,7 @@ export function radioConnection(
       }
     },
     // What it was just told to begin it has not said yet.
-    stop: () => (talker.state.transmitting === true || beginning) && (stop() || beginning),
+    stop: () => (talker.state.transmitting === true || beginningFor !== null) && (stop() || beginningFor !== null),
     state: () => ({
       keysIn: key === undefined ? [] : ["CW"],
       radio: {

@@ -1,5 +1,5 @@
 import { pictureLookSchema, pictureRowSchema, readLinesSchema } from "../../core/contract";
-import { createBlockReader } from "../../core/signal";
+import { createBlockReader, type ReadPlace } from "../../core/signal";
 import { keyDown, noiseOf } from "../../core/signal/testing";
 import { makerOf } from "./makers";
 
@@ -46,6 +46,22 @@ test("what is read is told with its frequency, and only when it is more", () => 
   // Elsewhere on the band it is read no more.
   const elsewhere = headsOf(make(silence, { at: 1023, centreHz: 14_060_000 }));
   expect(elsewhere).toEqual([{ lines: [] }]);
+});
+
+test("a place that is put is read where it is on the band, also when the receiver is turned", () => {
+  let places: readonly ReadPlace[] = [];
+  const make = makerOf("text", RATE, () => places);
+  const silence = new Float32Array(RATE * 2);
+  const told = (at: number, centreHz: number) =>
+    headsOf(make(silence, { at, centreHz })).map((head) => readLinesSchema.parse(head).lines);
+  expect(told(1000, CENTRE_HZ)).toEqual([[]]);
+  places = [{ hertz: CENTRE_HZ + 2000, kind: "morse", shiftHz: 0 }];
+  expect(told(1001, CENTRE_HZ)).toMatchObject([[{ hertz: CENTRE_HZ + 2000, isByHand: true, text: "" }]]);
+  expect(told(1002, CENTRE_HZ + 5000)).toMatchObject([[{ hertz: CENTRE_HZ + 2000, isByHand: true }]]);
+  expect(told(1003, CENTRE_HZ + 50_000)).toEqual([[]]);
+  expect(told(1004, CENTRE_HZ)).toMatchObject([[{ hertz: CENTRE_HZ + 2000 }]]);
+  places = [];
+  expect(told(1005, CENTRE_HZ)).toEqual([[]]);
 });
 
 test("rows stand around the frequency in the middle", () => {

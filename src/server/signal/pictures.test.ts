@@ -1,5 +1,7 @@
 import { pictureLookSchema, pictureRowSchema } from "../../core/contract";
-import { createBlockReader, levelOf, NotBlocks } from "../../core/signal";
+import { createBlockReader, levelOf, MOST_BY_HAND, NotBlocks } from "../../core/signal";
+import { valueOf } from "../testing";
+import { createPictures } from "./pictures";
 import { rowsAsTheyCome } from "./rowsAsTheyCome";
 
 const LOOK = pictureLookSchema.parse({});
@@ -63,4 +65,19 @@ test("a row is read with what it is of; levels that are no row are refused", () 
   );
   expect(() => createBlockReader(() => {}, 10).take(new TextEncoder().encode("<html>\n"))).toThrow(NotBlocks);
   expect(levelOf(64)).toBe(0);
+});
+
+test("places are read by hand up to so many, each once, and taken away again", () => {
+  const pictures = createPictures(() => {});
+  const place = (hertz: number) => ({ hertz, kind: "morse", shiftHz: 0 }) as const;
+  for (let nth = 0; nth < MOST_BY_HAND; nth++) pictures.readHere(1, place(14_000_000 + nth * 1000), true);
+  expect(pictures.readHere(1, place(14_000_020), true)).toMatchObject({ ok: true });
+  const full = pictures.readHere(1, place(14_050_000), true);
+  expect(full).toMatchObject({ ok: false, problem: { status: 409 } });
+  expect(pictures.readHere(2, place(14_050_000), true)).toMatchObject({ ok: true });
+  const left = valueOf(pictures.readHere(1, place(14_003_010), false));
+  expect(left.map(({ hertz }) => hertz)).not.toContain(14_003_000);
+  expect(left).toHaveLength(MOST_BY_HAND - 1);
+  expect(pictures.readHere(1, place(14_050_000), true)).toMatchObject({ ok: true });
+  pictures.close();
 });

@@ -1,5 +1,7 @@
 import { Worker } from "node:worker_threads";
 import type { PictureLook } from "../../core/contract";
+import { placesWith, type ReadPlace, TOO_MANY_BY_HAND } from "../../core/signal";
+import { done, failed, type Result } from "../problem";
 
 /** What a receiver gave: pairs of I and Q, sixteen bits each. */
 export interface SampleBlock {
@@ -25,6 +27,7 @@ export interface Watched {
 export type PictureOrder =
   | { readonly do: "watch"; readonly key: string; readonly watched: Watched }
   | { readonly do: "leave"; readonly key: string }
+  | { readonly do: "put"; readonly source: number; readonly places: readonly ReadPlace[] }
   | { readonly do: "samples"; readonly block: SampleBlock };
 export type PictureSaid =
   | { readonly is: "made"; readonly key: string; readonly block: Uint8Array }
@@ -39,6 +42,8 @@ export interface Pictures {
    * JSON; gives how to look no more.
    */
   watch(watched: Watched, give: (block: Uint8Array) => void): () => void;
+  /** Reads a place of a source whatever is heard there, or no more: all such places. */
+  readHere(source: number, place: ReadPlace, on: boolean): Result<readonly ReadPlace[]>;
   close(): void;
 }
 
@@ -49,6 +54,7 @@ export function createPictures(fault: (error: unknown) => void): Pictures {
   let worker: Worker | null = null;
   const watchers = new Map<string, { readonly watched: Watched; readonly gives: Set<(block: Uint8Array) => void> }>();
   const waiting = new Map<number, number>();
+  const places = new Map<number, readonly ReadPlace[]>();
 
   const tell = (order: PictureOrder) => worker?.postMessage(order);
 
@@ -67,6 +73,7 @@ export function createPictures(fault: (error: unknown) => void): Pictures {
       // Who looks goes on looking.
       for (const [key, { watched }] of watchers) watch(key, watched);
     });
+    for (const [source, put] of places) tell({ do: "put", source, places: put });
   }
 
   function watch(key: string, watched: Watched): void {
@@ -103,6 +110,13 @@ export function createPictures(fault: (error: unknown) => void): Pictures {
         tell({ do: "leave", key });
         if (watchers.size === 0) end();
       };
+    },
+    readHere(source, place, on) {
+      const put = placesWith(places.get(source) ?? [], place, on);
+      if (put === null) return failed(409, "Too many", TOO_MANY_BY_HAND);
+      places.set(source, put);
+      tell({ do: "put", source, places: put });
+      return done(put);
     },
     close() {
       watchers.clear();

@@ -1,5 +1,5 @@
 import { Ear, Pin } from "lucide-react";
-import { memo, type RefObject } from "react";
+import { memo, type ReactNode, type RefObject } from "react";
 import { formatFrequency } from "@/core/band";
 import { Mark } from "../kit/Mark";
 import type { Age, BandEntry } from "./bandEntries";
@@ -21,13 +21,15 @@ interface BandNamesProps {
   offset: number;
   /** Whether more than the call has room. */
   hasRoom: boolean;
+  /** What stands behind a name, for all the room there is. */
+  behind?: (entry: BandEntry) => ReactNode;
   onPick: (entry: BandEntry) => void;
   onPoint: (entry: BandEntry | null) => void;
 }
 
 /** The names of what is on the band; one of them is where the keys are. */
 export const BandNames = memo(function BandNames(props: BandNamesProps) {
-  const { plan, activeKey, boxRef, offset, hasRoom, onPick, onPoint } = props;
+  const { plan, activeKey, boxRef, offset, hasRoom, behind, onPick, onPoint } = props;
   const isLying = plan.way === "lying";
   const active = plan.labels.findIndex(({ mark }) => mark.entry.key === activeKey);
   return (
@@ -53,9 +55,13 @@ export const BandNames = memo(function BandNames(props: BandNamesProps) {
           style={
             isLying
               ? { left: at - 9, bottom: offset, transform: `rotate(${LEAN}deg)`, transformOrigin: "9px 50%" }
-              : { left: offset + 3, bottom: at - 10, maxWidth: `calc(100% - ${offset + 7}px)` }
+              : {
+                  left: offset + 3,
+                  bottom: at - 10,
+                  [behind === undefined ? "maxWidth" : "width"]: `calc(100% - ${offset + 7}px)`,
+                }
           }
-          className={`absolute flex h-[19px] w-max cursor-pointer items-center gap-1 rounded-field px-0.5 font-mono whitespace-nowrap hover:bg-signal-wash ${index === active ? "bg-raised group-focus:bg-hold-wash group-focus:outline-2 group-focus:outline-signal" : ""} ${entry.duplicate ? "text-faint line-through" : FADES[entry.age]}`}
+          className={`absolute ${behind === undefined ? "w-max" : ""} flex h-[19px] cursor-pointer items-center gap-1 rounded-field px-0.5 font-mono whitespace-nowrap hover:bg-signal-wash ${index === active ? "bg-raised group-focus:bg-hold-wash group-focus:outline-2 group-focus:outline-signal" : ""} ${entry.duplicate ? "text-faint line-through" : FADES[entry.age]}`}
         >
           {/* Leaning, a diamond would be a square. */}
           <span className="flex shrink-0" style={isLying ? { transform: `rotate(${-LEAN}deg)` } : undefined}>
@@ -69,6 +75,7 @@ export const BandNames = memo(function BandNames(props: BandNamesProps) {
               <span className="truncate">{entry.spot.entity?.name}</span>
             </span>
           )}
+          {behind?.(entry)}
         </div>
       ))}
     </div>
@@ -92,5 +99,5 @@ function nameText({ text, hertz, by, spot, duplicate, isOwn }: BandEntry): strin
       : duplicate
         ? "duplicate"
         : `${spot?.worth?.worth ?? ""} chance ${spot?.chance ?? ""}`;
-  return `${text}, ${formatFrequency(hertz)} kHz, ${what}`;
+  return [text, `${formatFrequency(hertz)} kHz`, what].filter((part) => part !== "").join(", ");
 }

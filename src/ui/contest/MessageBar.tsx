@@ -6,6 +6,7 @@ import { asKeyed } from "@/core/signal";
 import { Button } from "../kit/Button";
 import { KeyOf } from "../kit/Key";
 import { GoingOut } from "../keying/GoingOut";
+import { RttyBy } from "../keying/RttyBy";
 import { ShiftedText, SHIFTS_SAID } from "../keying/ShiftedText";
 import type { useFlow } from "./useFlow";
 import type { KeyerState } from "../keying/useKeyer";
@@ -57,6 +58,7 @@ export function MessageBar({ flow, keyer, operator, onEdit, runText }: BarProps)
             </Button>
           </>
         )}
+        {keyer.mode === "RTTY" && <RttyBy keyer={keyer} />}
         {operator !== undefined && (
           <Button small look="quiet" onClick={operator.onNext}>
             At the key: <span className="font-mono">{operator.call}</span>

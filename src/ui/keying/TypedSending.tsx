@@ -9,9 +9,10 @@ import { Button } from "../kit/Button";
 import { Key } from "../kit/Key";
 import { useTuning } from "../shell/radio";
 import { Misprints } from "./GoingOut";
+import { RttyBy } from "./RttyBy";
 import { ShiftedText, SHIFTS_SAID } from "./ShiftedText";
 import { afterEnd, afterSent, NOTHING_TYPED, type TypedOver, wholeOf } from "./typedOver";
-import type { KeyerState } from "./useKeyer";
+import { type KeyerState, noKeyer } from "./useKeyer";
 
 /** Text that is sent as it is typed, in Morse or RTTY: Enter begins, and ends the over; what waits can be corrected. */
 export function TypedSending({ keyer, onLeave }: { keyer: KeyerState; onLeave: () => void }) {
@@ -108,7 +109,10 @@ export function TypedSending({ keyer, onLeave }: { keyer: KeyerState; onLeave: (
             {name} has no sign for {odd.join(" ")}: correct it, and it goes on.
           </span>
         ) : (
-          <State keyer={keyer} isOn={isOn} isEnding={isEnding} />
+          <>
+            <State keyer={keyer} isOn={isOn} isEnding={isEnding} />
+            {mode === "RTTY" && <RttyBy keyer={keyer} />}
+          </>
         )}
         <Misprints keyer={keyer} />
       </div>
@@ -122,7 +126,7 @@ function State({ keyer, isOn, isEnding }: { keyer: KeyerState; isOn: boolean; is
     mode === null
       ? "The radio is in a mode that is not keyed: texts are sent in CW and RTTY."
       : !isThere
-        ? `There is nothing that keys ${KEYED[mode].name}: add a keyer in Station.`
+        ? noKeyer(mode)
         : isEnding
           ? "Ends when all of it is out."
           : isOn

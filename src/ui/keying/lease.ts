@@ -6,7 +6,13 @@ let worker: Worker | null = null;
 
 /** Has at hand what keeps a transmission on, so that none is cut off while that is still being loaded. */
 export function readyLease(): Worker {
-  return (worker ??= new Worker(new URL("./leaseWorker.ts", import.meta.url), { type: "module" }));
+  if (worker !== null) return worker;
+  const begun = new Worker(new URL("./leaseWorker.ts", import.meta.url), { type: "module" });
+  // What is sent next begins another one.
+  begun.addEventListener("error", () => {
+    if (worker === begun) worker = null;
+  });
+  return (worker = begun);
 }
 
 /**

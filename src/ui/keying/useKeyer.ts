@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useEffectEvent, useRef, useState } from "react";
 import { toast } from "sonner";
 import {
   asKeyed,
@@ -10,18 +10,23 @@ import {
   type KeyedMode,
   type Keying,
   misprints,
+  rttyTonesOn,
   type SentSign,
   SLOWEST,
   USUAL_KEYING,
 } from "@/core/signal";
-import type { RadioCommand } from "@/core/contract";
+import type { LinkNews, RadioCommand } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
 import { ask } from "../kit/api";
+import { useKept } from "../kit/kept";
 import { tabId } from "../kit/tabId";
 import { useLive } from "../kit/useLive";
 import { useRadio } from "../shell/radio";
 import { useLinks } from "../shell/useLinks";
 import { holdLease } from "./lease";
+import { RTTY_WAY, USUAL_OUTPUT } from "./rttyWay";
+import { SOUND_KEYER, type SoundNews, type TransmitSwitch } from "./soundKeyer";
+import { openSoundOutput } from "./soundOutput";
 import { useEscapeStops } from "./useEscapeStops";
 
 const SPEED_KEPT_AS = "keyer-speed";
@@ -29,8 +34,9 @@ const KEYING_KEPT_AS = "keyer-keying";
 const TONE_KEPT_AS = "keyer-tone";
 const TONE_HZ = 620;
 const LOUDNESS = 0.12;
-const noKeyer = (mode: KeyedMode) =>
-  `There is nothing that keys ${KEYED[mode].name}: add a keyer in Station, or follow a radio that does.`;
+/** What is said where nothing keys a mode. */
+export const noKeyer = (mode: KeyedMode) =>
+  `There is nothing that keys ${KEYED[mode].name}: add a keyer in Station, or ${mode === "RTTY" ? "send it as sound" : "follow a radio that does"}.`;
 
 /** The keyer as this browser sees it: what goes out, how fast, and the tone. */
 export interface KeyerState {
@@ -47,6 +53,8 @@ export interface KeyerState {
   readonly misprints: ReturnType<typeof misprints>;
   readonly speed: number;
   readonly tone: boolean;
+  /** The sound output by which it sends; null where something else keys it. */
+  readonly bySound: string | null;
   /** Sends a text, or one that is still to come; `goes` hears it as its turn comes. Texts go in the order asked for. */
   readonly send: (text: string | Promise<string>, goes: (text: string) => void) => void;
   /** Begins a transmission that goes on until it is told that no more comes: its number; null where it did not begin. */
@@ -62,8 +70,11 @@ export interface KeyerState {
 interface Going {
   readonly id: number | null;
   readonly signs: readonly SentSign[];
+  /** Of a sound, what was read of it; null where the codes are told that went out. */
+  readonly read: readonly SentSign[] | null;
 }
-const NOTHING: Going = { id: null, signs: [] };
+const NOTHING: Going = { id: null, signs: [], read: null };
+type Heard = Extract<LinkNews, { id: number }> | SoundNews;
 
 /** How texts are keyed in a mode of the radio; null where they are not. */
 function keyedIn(mode: string): KeyedMode | null {
@@ -101,8 +112,22 @@ export function useKeyer(): KeyerState {
   const able = [...keyers, ...(radio === null ? [] : [radio])].find(({ keysIn }) => keysIn.includes(mode ?? "CW"));
   // A keyer that is away says by itself why it does not send.
   const link = able ?? keyers[0] ?? null;
+  const way = useKept(RTTY_WAY);
+  const isSound = mode === "RTTY" && way.by === "sound";
+
+  /** By the sound output that was chosen, with the radio that is followed. */
+  async function tellSound(command: RadioCommand): Promise<number | null> {
+    if (command.do === "text") SOUND_KEYER.change(command.text, command.more);
+    if (command.do !== "send") return null;
+    return SOUND_KEYER.send(command.text, command.more ?? false, {
+      open: () => openSoundOutput(way.output?.deviceId ?? null, way.loudness / 100),
+      tones: rttyTonesOn(way.side),
+      radio: radio?.radio?.transmits === true ? transmitSwitch(radio.id) : null,
+    });
+  }
 
   async function tell(command: RadioCommand): Promise<number | null> {
+    if (isSound) return tellSound(command);
     if (link === null) throw new Error(noKeyer(mode ?? "CW"));
     const query = { position: tabId() };
     return (await ask(endpoints.commandLink, { params: { linkId: link.id }, query, body: command })).id;
@@ -114,7 +139,7 @@ export function useKeyer(): KeyerState {
     setSending(true);
     try {
       const id = await tell({ do: "send", ...keptKeying(), speed, mode: mode ?? "CW", text, more });
-      holdLease(link!.id);
+      if (!isSound) holdLease(link!.id);
       begun.current = id;
       return id;
     } catch (error) {
@@ -138,45 +163,57 @@ export function useKeyer(): KeyerState {
     current.isGoing = false;
   }
 
-  useLive((event) => {
-    if (event.type !== "link" || event.linkId !== link?.id || event.position !== tabId()) return;
-    const { news } = event;
-    if (news === undefined || news.is === "radio" || news.is === "line") return;
+  function hear(news: Heard): void {
     if (news.is === "letter") {
       if (news.id !== begun.current) begun.current = null;
-      const sign = { letter: news.letter ?? "", codes: news.codes ?? [] };
-      setGoing(({ id, signs }) => ({ id: news.id, signs: id === news.id ? [...signs, sign] : [sign] }));
+      const sign = { letter: news.letter ?? "", codes: ("codes" in news ? news.codes : null) ?? [] };
+      setGoing(({ id, signs, read }) =>
+        id === news.id ? { id, signs: [...signs, sign], read } : { id: news.id, signs: [sign], read: null },
+      );
       setSending(true);
-      if (tone && news.down !== undefined) sound.current = play(sound.current, news.down);
+      if (tone && "down" in news && news.down !== undefined) sound.current = play(sound.current, news.down);
       return;
     }
+    if (news.is === "read")
+      return setGoing((before) => (before.id === news.id ? { ...before, read: news.signs } : before));
     // The end of one may be heard after the next has begun.
     if (begun.current !== null && news.id !== begun.current) return;
     begun.current = null;
     setSending(false);
     // A radio does not tell its letters one by one.
     const whole = [...(news.text ?? "")].map((letter) => ({ letter, codes: [] }));
-    if (news.is === "done") setGoing((before) => (before.signs.length > 0 ? before : { id: news.id, signs: whole }));
-    if (news.is === "limit") toast.warning("The transmission was over its limit and was stopped.");
+    if (news.is === "done")
+      setGoing((before) => (before.signs.length > 0 ? before : { id: news.id, signs: whole, read: null }));
+    if (news.is === "limit") toast.warning("The transmission was over its limit and was stopped.", { id: "limit" });
     if (news.is === "broken") toast.error(news.text ?? "The keyer broke off.", { id: "keyer" });
+  }
+  const onSound = useEffectEvent((news: SoundNews) => hear(news));
+  useEffect(() => SOUND_KEYER.subscribe((news) => onSound(news)), []);
+  useLive((event) => {
+    if (event.type !== "link" || event.linkId !== link?.id || event.position !== tabId() || isSound) return;
+    const { news } = event;
+    if (news !== undefined && news.is !== "radio" && news.is !== "line") hear(news);
   });
 
   const stop = () => {
     stops.current++;
     setSending(false);
-    void tell({ do: "stop" }).catch((error: Error) => toast.error(error.message));
+    // Also where another mode, or another way to send, was chosen meanwhile.
+    SOUND_KEYER.stop();
+    if (!isSound) void tell({ do: "stop" }).catch((error: Error) => toast.error(error.message));
   };
   useEscapeStops(sending, stop);
 
   return {
     mode,
-    isThere: able !== undefined,
+    isThere: isSound || able !== undefined,
     sending,
     id: going.id,
     sent: going.signs.map(({ letter }) => letter).join(""),
-    misprints: misprints(going.signs.filter(({ codes }) => codes.length > 0)),
+    misprints: misprints(going.read ?? going.signs.filter(({ codes }) => codes.length > 0)),
     speed,
     tone,
+    bySound: isSound ? (way.output?.name ?? USUAL_OUTPUT) : null,
     stop,
     begin: (text) => begin(text, true),
     change: (text, more) => void change(text, more),
@@ -203,6 +240,17 @@ export function useKeyer(): KeyerState {
       setTone(!tone);
       localStorage.setItem(TONE_KEPT_AS, tone ? "off" : "on");
     },
+  };
+}
+
+/** The transmit switch of a radio over its link. */
+function transmitSwitch(linkId: number): TransmitSwitch {
+  const order = (body: RadioCommand) =>
+    ask(endpoints.commandLink, { params: { linkId }, query: { position: tabId() }, body });
+  return {
+    on: () => order({ do: "transmit", on: true }),
+    here: () => order({ do: "here" }).then(({ id }) => id !== null),
+    off: () => order({ do: "transmit", on: false }),
   };
 }
 

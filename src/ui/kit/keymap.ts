@@ -79,6 +79,12 @@ export const KEYMAP: readonly KeyedAction[] = [
     "Alt+Shift+Enter",
     "Take what is read where the radio is, where text is in sight: the call, or the exchange of who is typed",
   ),
+  keyed(
+    LINE,
+    "readHere",
+    "Alt+Delete",
+    "Read where the radio is, where text is in sight, whatever is found; again no more",
+  ),
   keyed(LINE, "toText", "Alt+Shift+F12", "Go to the decoded text, where it is in sight"),
   keyed(LINE, "toTyping", "Alt+Shift+F4", "Go to the text that is sent as it is typed, where it is in sight"),
   keyed(LINE, "putHere", "Alt+Insert", "Put the typed call, or a mark, at the frequency; again takes it off"),

@@ -29,8 +29,11 @@ export function createValueStore<Value>(start: Value, watched: () => () => void 
   };
 }
 
+/** What is shown of a value. */
+export type ValueShown<Value> = Pick<ValueStore<Value>, "get" | "subscribe">;
+
 /** A part of a value: who asks is drawn anew when that part is another one. */
-export function useValue<Value, Part>(store: ValueStore<Value>, select: (value: Value) => Part): Part {
+export function useValue<Value, Part>(store: ValueShown<Value>, select: (value: Value) => Part): Part {
   const read = () => select(store.get());
   return useSyncExternalStore(store.subscribe, read, read);
 }

@@ -17,6 +17,7 @@ export function PracticeRadio({ onTune, children }: { onTune: (frequencyHz: numb
       keep: () => {},
       tell: () => Promise.reject(new Error("There is no radio on the practice air.")),
       refused: () => {},
+      rttyAsSound: () => false,
       paint: (work) => requestAnimationFrame(work),
     });
     return { store: made, ...tuningOf(made) };

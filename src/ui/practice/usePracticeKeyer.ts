@@ -22,6 +22,7 @@ export function usePracticeKeyer(
     id: view.id,
     sent: view.sent,
     misprints: [],
+    bySound: null,
     speed,
     begin: (text) => Promise.resolve(session.send(text, speed, true)),
     change: session.change,

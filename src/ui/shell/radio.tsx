@@ -20,6 +20,7 @@ import { useActions } from "../kit/actions";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
 import { readyLease } from "../keying/lease";
+import { RTTY_WAY } from "../keying/rttyWay";
 import { useLive } from "../kit/useLive";
 import { licensedAt } from "./licence";
 import { useLogbook } from "./logbook";
@@ -53,6 +54,7 @@ export function RadioProvider({ children }: { children: ReactNode }) {
       },
       tell: ({ id }, change) => ask(endpoints.commandLink, { params: { linkId: id }, body: { do: "set", change } }),
       refused: (error) => toast.error(error.message, { id: "radio" }),
+      rttyAsSound: () => RTTY_WAY.get().by === "sound",
       paint: (work) => requestAnimationFrame(work),
     }),
   );

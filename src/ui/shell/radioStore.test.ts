@@ -26,6 +26,7 @@ function shack() {
       return new Promise<void>((done, refuse) => answers.push({ done, refuse }));
     },
     refused: (error) => refused.push(error.message),
+    rttyAsSound: () => false,
     paint: (work) => (frame = work),
   });
   store.subscribe(() => painted++);

@@ -1,6 +1,6 @@
 import { bandLabel, bandOfFrequency, formatFrequency } from "@/core/band";
 import type { Link } from "@/core/contract";
-import { logModeFor, type RadioChange, type RadioState, transmitHz } from "@/core/radio";
+import { logModeFor, type RadioChange, type RadioMode, radioModeFor, type RadioState, transmitHz } from "@/core/radio";
 
 /** Where one listens and sends, as it is logged. */
 export interface RadioSetting {
@@ -51,6 +51,8 @@ export interface RadioStore {
   readonly turn: (change: RadioChange) => void;
   /** Sets what holds without a radio. */
   readonly type: (change: Partial<RadioSetting>) => void;
+  /** How the radio that is followed is set for a mode; null where it has none for it. */
+  readonly modeFor: (setting: RadioSetting) => RadioMode | null;
   /** What a contact that is logged now has from it: where one transmits, and where one listens if elsewhere. */
   readonly logged: () => LoggedSetting;
 }
@@ -62,6 +64,8 @@ interface RadioStoreOptions {
   /** Tells the radio; fails where it refuses. */
   readonly tell: (link: Link, change: RadioChange) => Promise<unknown>;
   readonly refused: (error: Error) => void;
+  /** Whether RTTY comes to a radio as sound. */
+  readonly rttyAsSound: () => boolean;
   /** Runs when something is to be painted: as often as there is something to see, and not more. */
   readonly paint: (work: () => void) => void;
 }
@@ -70,7 +74,7 @@ interface RadioStoreOptions {
  * Where one is, for who reads it many times a second. What a radio is told holds here at once, and is told to it one
  * change after another: what is turned meanwhile goes in one.
  */
-export function createRadioStore({ start, keep, tell, refused, paint }: RadioStoreOptions): RadioStore {
+export function createRadioStore({ start, keep, tell, refused, rttyAsSound, paint }: RadioStoreOptions): RadioStore {
   const listeners = new Set<() => void>();
   let setting = start;
   let link: Link | null = null;
@@ -90,7 +94,8 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
   function settle(): void {
     const now = state === null ? null : { ...state, ...told };
     const before = setting;
-    if (now !== null && now.frequencyHz !== null) setting = settingOf(now, setting, link);
+    if (now !== null && now.frequencyHz !== null)
+      setting = settingOf(now, setting, link?.radio?.modes ?? [], rttyAsSound());
     if (before.band !== setting.band || before.mode !== setting.mode) keep(setting);
     if (view.band !== setting.band) bandBefore = view.band;
     view = { ...setting, link, state: now, bandBefore };
@@ -158,6 +163,7 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
       keep(setting);
       show();
     },
+    modeFor: (wanted) => radioModeFor(wanted, wanted.frequencyHz, link?.radio?.modes ?? [], rttyAsSound()),
     logged() {
       const { state: now } = view;
       if (now === null) return setting;
@@ -176,10 +182,14 @@ export function createRadioStore({ start, keep, tell, refused, paint }: RadioSto
 }
 
 /** What a radio's state is in the log. Off the bands there is no frequency to log, and the band stays. */
-function settingOf(state: RadioState, before: RadioSetting, link: Link | null): RadioSetting {
+function settingOf(
+  state: RadioState,
+  before: RadioSetting,
+  offered: readonly RadioMode[],
+  rttyAsSound: boolean,
+): RadioSetting {
   const band = bandOfFrequency(state.frequencyHz!);
-  const log =
-    state.mode === null ? before : logModeFor(state.mode, state.frequencyHz, before, link?.radio?.modes ?? []);
+  const log = state.mode === null ? before : logModeFor(state.mode, state.frequencyHz, before, offered, rttyAsSound);
   return {
     frequencyHz: band === undefined ? null : state.frequencyHz,
     band: band?.name ?? before.band,

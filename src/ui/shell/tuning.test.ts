@@ -34,6 +34,7 @@ function shack(followed: Link | null = PETREL) {
     keep: () => {},
     tell: (_, change) => Promise.resolve(told.push(change)),
     refused: () => {},
+    rttyAsSound: () => false,
     paint: (work) => work(),
   });
   store.follow(followed);

@@ -11,8 +11,9 @@ import {
 import type { Link } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
 import type { regionOf } from "@/core/entity";
-import { type RadioChange, radioModeFor, transmitHz } from "@/core/radio";
+import { type RadioChange, transmitHz } from "@/core/radio";
 import { holdLease } from "../keying/lease";
+import { SOUND_KEYER } from "../keying/soundKeyer";
 import { ask } from "../kit/api";
 import { tabId } from "../kit/tabId";
 import type { licensedAt } from "./licence";
@@ -131,7 +132,7 @@ export function tuningOf(store: RadioStore): {
     const turned: RadioChange = {};
     if (wanted.frequencyHz != null) turned.frequencyHz = wanted.frequencyHz;
     if (wanted.mode !== undefined) {
-      const mode = radioModeFor(after, after.frequencyHz, link.radio?.modes ?? []);
+      const mode = store.modeFor(after);
       if (mode === null)
         return void toast.error(`${link.name} has no mode for ${after.submode ?? after.mode}.`, { id: "radio" });
       if (mode !== state.mode) turned.mode = mode;
@@ -145,11 +146,16 @@ export function tuningOf(store: RadioStore): {
     ask(endpoints.commandLink, { params: { linkId }, query: { position: tabId() }, body }).catch((error: Error) =>
       toast.error(error.message, { id: "radio" }),
     );
-  const stopAll = () =>
-    void ask(endpoints.stopLinks).then(
-      ({ stopped }) => toast(stopped.length === 0 ? "Nothing was transmitting." : `Stopped: ${stopped.join(", ")}.`),
+  function stopAll(): void {
+    const sound = SOUND_KEYER.stop() ? ["the sound"] : [];
+    ask(endpoints.stopLinks).then(
+      ({ stopped }) => {
+        const all = [...stopped, ...sound];
+        toast(all.length === 0 ? "Nothing was transmitting." : `Stopped: ${all.join(", ")}.`);
+      },
       (error: Error) => toast.error(error.message),
     );
+  }
 
   function mayBegin(): boolean {
     const { state, frequencyHz, mode, submode } = store.get();

@@ -1,10 +1,11 @@
 "use client";
 
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef } from "react";
+import { X } from "lucide-react";
 import { toast } from "sonner";
 import { formatFrequency } from "@/core/band";
 import type { SpotView } from "@/core/contract";
-import type { ReadLine } from "@/core/signal";
+import type { ReadLine, ReadPlace } from "@/core/signal";
 import { useActions } from "../kit/actions";
 import { useValue } from "../kit/valueStore";
 import { type Picked, useRadio, useTuning } from "../shell/radio";
@@ -12,11 +13,13 @@ import { useEntryAtHand } from "../workspace/atHand";
 import { typedCall } from "../workspace/tellTyped";
 import { type HeardExchange, heardExchange } from "./heardExchange";
 import {
+  byHandAt,
   type CallOffered,
-  type Doubt,
+  DOUBTS,
   howSent,
   lineAt,
   pickedOf,
+  readPlaceOf,
   runsOf,
   type TextEntry,
   textEntries,
@@ -27,12 +30,6 @@ const MOST_SIGNS = 140;
 
 const NOTHING_READ = "Nothing is read. Morse and RTTY that stand out of the noise are, some seconds after they begin.";
 
-const DOUBTS: Readonly<Record<Doubt, string>> = {
-  sure: "text-ink",
-  doubtful: "text-soft",
-  guessed: "text-soft italic",
-};
-
 interface DecodedTextProps {
   lines: readonly ReadLine[];
   /** Of any band. */
@@ -41,6 +38,8 @@ interface DecodedTextProps {
   why: string | null;
   /** Goes there; null where it is heard no more, as in a recording: nothing is gone to. */
   onPick: ((picked: Picked) => void) | null;
+  /** Reads a place whatever is found there, or no more. */
+  onRead: (place: ReadPlace, on: boolean) => void;
   /** Leaves it for the entry line. */
   onLeave: () => void;
 }
@@ -49,7 +48,7 @@ interface DecodedTextProps {
  * What is read of the Morse and RTTY that is heard, a line for each signal, by frequency: where it is, how it is sent,
  * the calls in it, and its text up to now. A press on a frequency goes there, on a call it goes there with the call.
  */
-export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextProps) {
+export function DecodedText({ lines, spots, why, onPick, onRead, onLeave }: DecodedTextProps) {
   const tuning = useTuning();
   const receivesHz = useRadio(({ frequencyHz }) => frequencyHz);
   const entries = useMemo(() => textEntries(lines, spots), [lines, spots]);
@@ -84,6 +83,16 @@ export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextP
         else go?.(here, call);
       },
     },
+    {
+      id: "readHere",
+      run: () => {
+        const { frequencyHz, mode } = tuning.now();
+        if (onPick === null || frequencyHz === null)
+          return void toast("There is no radio here whose place could be read.");
+        const place = readPlaceOf(null, frequencyHz, mode);
+        onRead(place, byHandAt(lines, place) === undefined);
+      },
+    },
     { id: "toText", run: () => body.current?.querySelector("button")?.focus() },
   ]);
 
@@ -96,10 +105,12 @@ export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextP
     const row = (event.target as HTMLElement).closest("tr");
     if (by === undefined || row === null) return;
     event.preventDefault();
-    const next = by === 1 ? row.nextElementSibling : row.previousElementSibling;
-    const isCall = (event.target as HTMLElement).dataset.call !== undefined;
-    const button = next?.querySelector<HTMLElement>(isCall ? "button[data-call]" : "button");
-    (button ?? next?.querySelector("button"))?.focus();
+    // From a call to the next one, over what has none.
+    const column = (event.target as HTMLElement).dataset.call === undefined ? "button" : "button[data-call]";
+    let next: Element | null = row;
+    do next = by === 1 ? next.nextElementSibling : next.previousElementSibling;
+    while (next !== null && next.querySelector(column) === null);
+    next?.querySelector<HTMLElement>(column)?.focus();
   }
 
   if (entries.length === 0)
@@ -129,7 +140,13 @@ export function DecodedText({ lines, spots, why, onPick, onLeave }: DecodedTextP
         </thead>
         <tbody ref={body}>
           {entries.map((entry) => (
-            <TextRow key={entry.id} entry={entry} isHere={entry === here} onGo={go}>
+            <TextRow
+              key={entry.id}
+              entry={entry}
+              isHere={entry === here}
+              onGo={go}
+              onTakeAway={entry.isByHand ? () => onRead(entry, false) : null}
+            >
               {entry === here && exchange !== null && (
                 <Press
                   isCall
@@ -152,11 +169,13 @@ interface TextRowProps {
   entry: TextEntry;
   isHere: boolean;
   onGo: ((entry: TextEntry, call: CallOffered | null) => void) | null;
+  /** Reads it no more; null where it was found by itself. */
+  onTakeAway: (() => void) | null;
   /** What else of it can be taken. */
   children: ReactNode;
 }
 
-function TextRow({ entry, isHere, onGo, children }: TextRowProps) {
+function TextRow({ entry, isHere, onGo, onTakeAway, children }: TextRowProps) {
   const { hertz, calls } = entry;
   const row = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
@@ -168,7 +187,18 @@ function TextRow({ entry, isHere, onGo, children }: TextRowProps) {
       aria-current={isHere || undefined}
       className={`border-b border-line ${isHere ? "bg-signal-wash" : ""}`}
     >
-      <td className="px-2 py-0.5 text-right">
+      <td className="px-2 py-0.5 text-right whitespace-nowrap">
+        {onTakeAway !== null && (
+          <button
+            type="button"
+            aria-label={`Read ${formatFrequency(hertz)} no more`}
+            title="Read by hand: read it no more"
+            className="mr-1 align-middle text-soft hover:text-signal"
+            onClick={onTakeAway}
+          >
+            <X size={13} aria-hidden />
+          </button>
+        )}
         <Press className="tabular-nums" title="Go there" onPress={onGo && (() => onGo(entry, null))}>
           {formatFrequency(hertz)}
         </Press>

@@ -14,13 +14,15 @@ interface PictureMarksProps {
   /** Where one transmits, where that is elsewhere, Hz. */
   transmitsHz: number | null;
   level: number;
+  /** What is read by hand, Hz. */
+  readsHz: readonly number[];
   /** Where the pointer is, and how far around a press is taken for a signal, pixels. */
   pointer: { readonly along: number; readonly reach: number } | null;
 }
 
 /** What stands over the picture: where one receives and transmits, the level, and the pointer. */
 export function PictureMarks(props: PictureMarksProps) {
-  const { layout, view, mode, submode, receivesHz, transmitsHz, level, pointer } = props;
+  const { layout, view, mode, submode, receivesHz, transmitsHz, level, readsHz, pointer } = props;
   const { point } = placedIn(layout);
   const { along, depth, trace } = layout;
   const at = (hertz: number) => shareAt(view, hertz) * along;
@@ -44,6 +46,9 @@ export function PictureMarks(props: PictureMarksProps) {
           <line {...across(at(transmitsHz))} className="stroke-stop stroke-[1.5]" strokeDasharray="6 3" />
         </>
       )}
+      {readsHz.map((hertz) => (
+        <line key={hertz} {...across(at(hertz))} className="stroke-signal" strokeDasharray="1 5" />
+      ))}
       {TRACE_LINES.map((line) => {
         const [x, y] = point(along, depthOfLevel(line, trace));
         const isLying = layout.way === "lying";

@@ -4,7 +4,7 @@ import type { Link, SpotView } from "@/core/contract";
 import { useValue } from "../kit/valueStore";
 import type { Picked } from "../shell/radio";
 import { DecodedText } from "./DecodedText";
-import { receiverText } from "./receiverText";
+import { readHere, receiverText } from "./receiverText";
 import { receiverSource } from "./source";
 
 interface ReceiverTextProps {
@@ -19,5 +19,12 @@ interface ReceiverTextProps {
 export function ReceiverText({ receiver, ...props }: ReceiverTextProps) {
   const { lines, failure } = useValue(receiverText(receiver.id), (text) => text);
   const away = receiver.phase === "up" ? null : receiverSource(receiver).why(false);
-  return <DecodedText lines={lines} why={away ?? failure} {...props} />;
+  return (
+    <DecodedText
+      lines={lines}
+      why={away ?? failure}
+      onRead={(place, on) => readHere(receiver.id, place, on)}
+      {...props}
+    />
+  );
 }

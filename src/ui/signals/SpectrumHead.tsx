@@ -7,10 +7,11 @@ import { PICTURE_DETAILS } from "@/core/contract";
 import { SPECTRUM_WINDOWS } from "@/core/signal";
 import { Button } from "../kit/Button";
 import { Choice } from "../kit/Choice";
+import { Field } from "../kit/Field";
 import { useKept } from "../kit/kept";
 import { reachText } from "../tuning/rulerView";
 import { type SoundDevice, soundDevices, type SoundInput } from "./soundInput";
-import { keptPicture, PACES, type PictureChoice, TRACES } from "./keptPicture";
+import { keptPicture, PACES, type PictureChoice, TONES, TRACES } from "./keptPicture";
 
 interface SpectrumHeadProps {
   isLive: boolean;
@@ -44,7 +45,7 @@ export function SpectrumHead(props: SpectrumHeadProps) {
   const [isOpen, setOpen] = useState(false);
   const [devices, setDevices] = useState<readonly SoundDevice[]>([]);
   useEffect(() => {
-    if (sound !== null) soundDevices().then(setDevices, () => {});
+    if (sound !== null) soundDevices("audioinput").then(setDevices, () => {});
   }, [sound]);
   const change = (part: Partial<PictureChoice>) => keptPicture.set({ ...choice, ...part });
   const on = (isOn: boolean) => (isOn ? "border-signal bg-signal-wash text-signal" : "");
@@ -194,8 +195,30 @@ export function SpectrumHead(props: SpectrumHeadProps) {
               </option>
             ))}
           </Choice>
+          {sound !== null && <ToneField tone={choice.tone} onTone={(tone) => change({ tone })} />}
         </div>
       )}
     </div>
+  );
+}
+
+/** The tone of a carrier on the radio's dial in CW, as the radio is set. */
+function ToneField({ tone, onTone }: { tone: number; onTone: (tone: number) => void }) {
+  const [typed, setTyped] = useState(String(tone));
+  const isTone = (text: string) =>
+    /^\s*\d+\s*$/.test(text) && Number(text) >= TONES.least && Number(text) <= TONES.most;
+  return (
+    <Field
+      label="CW tone, Hz"
+      inputMode="numeric"
+      className="w-24"
+      title="The tone at which the radio gives a carrier on its dial: by it a signal stands where it is"
+      value={typed}
+      fault={isTone(typed) ? undefined : `from ${TONES.least} to ${TONES.most} Hz`}
+      onChange={({ target: { value } }) => {
+        setTyped(value);
+        if (isTone(value)) onTone(Number(value));
+      }}
+    />
   );
 }

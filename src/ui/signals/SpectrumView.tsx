@@ -1,9 +1,9 @@
 "use client";
 
 import { transfer } from "comlink";
-import { type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { type MouseEvent, type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
-import { bandLabel, bandOfFrequency, formatFrequency, modeGroup } from "@/core/band";
+import { bandOfFrequency, modeGroup } from "@/core/band";
 import { baseCall } from "@/core/callsign";
 import type { Link as LinkView, SpotView } from "@/core/contract";
 import { regionOf } from "@/core/entity";
@@ -12,6 +12,7 @@ import {
   landingOf,
   nearestSignal,
   type ReadLine,
+  type ReadPlace,
   soundPlaceOf,
   SPECTRUM_WINDOWS,
 } from "@/core/signal";
@@ -43,12 +44,15 @@ import { layoutOf, placedIn } from "./pictureLayout";
 import { PictureMarks } from "./PictureMarks";
 import { Player } from "./Player";
 import { ReceiverText } from "./ReceiverText";
-import { useReadMarks } from "./readMarks";
+import { linesShown, useReadByHand, useReadMarks, useTextPlaces } from "./readMarks";
 import { SignalMarks } from "./SignalMarks";
-import { agoText, signalText } from "./signalText";
 import type { Source } from "./source";
+import { TextBeside } from "./TextBeside";
+import { besideNames } from "./textBeside";
+import { type Pointer, SpectrumFoot } from "./SpectrumFoot";
 import { SpectrumHead } from "./SpectrumHead";
 import { usePictureWorker } from "./usePictureWorker";
+import { useReadHere } from "./useReadHere";
 
 const ZOOM = 1.5;
 /** The least that is in sight, Hz. */
@@ -61,6 +65,8 @@ const REACH_PX = 12;
 const PAGE = 0.75;
 /** What the names take beside the ruler, pixels, where there is room for them. */
 const NAMES = { lying: { room: 82, from: 300 }, upright: { room: 112, from: 330 } } as const;
+/** Where text stands beside the names they take such a part of the width, from how much on, pixels. */
+const TEXTS = { share: 0.5, from: 420, most: 480 } as const;
 /** Rows a second that are asked for. */
 const ROWS = 20;
 /** So near to where one transmits, it is meant to be taken back, Hz. */
@@ -93,12 +99,6 @@ interface SpectrumViewProps {
   onClose: () => void;
 }
 
-interface Pointer {
-  readonly along: number;
-  /** So long ago was what it is at, seconds; 0 where it is at the trace. */
-  readonly ago: number;
-  readonly hertz: number;
-}
 interface Drag {
   readonly along: number;
   readonly view: View;
@@ -107,7 +107,8 @@ interface Drag {
 
 /**
  * What a receiver hears: its levels now, and before, with the calls of those who are heard. A press goes to the nearest
- * signal, with Shift to the place itself, with Ctrl it sets where one transmits; the wheel stretches, dragging moves.
+ * signal, with Shift to the place itself, with Ctrl it sets where one transmits; with the other button it is read, or no
+ * more; the wheel stretches, dragging moves.
  */
 export function SpectrumView(props: SpectrumViewProps) {
   const { source, receiver, receivers, spots, onPick, onLeave, onAgain, onChoose, onClose } = props;
@@ -120,7 +121,7 @@ export function SpectrumView(props: SpectrumViewProps) {
   const receivesHz = useRadio((radio) => (isLive ? (radio.state?.frequencyHz ?? radio.frequencyHz) : null));
   const transmitsHz = useRadio((radio) => (isLive && radio.state?.split === true ? radio.state.secondHz : null));
   const choice = useKept(keptPicture);
-  const { detail, window, trace, linesPerSecond, level, heardOnly, reads } = choice;
+  const { detail, window, trace, linesPerSecond, level, heardOnly, reads, tone } = choice;
   const [heard] = useState(createHeardStore);
   const [canvasBox, setCanvasBox] = useState<HTMLDivElement | null>(null);
   const [box, setBox] = useState<HTMLDivElement | null>(null);
@@ -134,8 +135,11 @@ export function SpectrumView(props: SpectrumViewProps) {
     void api?.hear(transfer(port, [port]), sound.rate);
   }, [api, sound]);
   useEffect(() => {
-    void api?.place(soundPlaceOf(receivesHz ?? 0, mode, submode));
-  }, [api, receivesHz, mode, submode]);
+    void api?.place(soundPlaceOf(receivesHz ?? 0, mode, submode, tone));
+  }, [api, receivesHz, mode, submode, tone]);
+  const receiverId = source.receiver?.id ?? null;
+  const lines = useMemo(() => linesShown(reads, receiverId, heard), [reads, receiverId, heard]);
+  const { places, readPlace, turnReading } = useReadHere(receiverId, lines);
   const [isPlaying, setPlaying] = useState(true);
   /** Where one went in a recording; it is looked at otherwise where it is. */
   const [sought, setSought] = useState({ second: 0 });
@@ -150,9 +154,8 @@ export function SpectrumView(props: SpectrumViewProps) {
     void api?.open({ from: open({ detail, window, rows: ROWS }, second), rowsPerSecond: ROWS, reach });
   }, [api, heard, open, detail, window, isPlaying, sought]);
   useEffect(() => {
-    void api?.wish({ trace, pace: ROWS / linesPerSecond, level, reads });
-  }, [api, trace, linesPerSecond, level, reads]);
-
+    void api?.wish({ trace, pace: ROWS / linesPerSecond, level, reads, places });
+  }, [api, trace, linesPerSecond, level, reads, places]);
   // What is in sight.
   const [lowHz, highHz] = useStretch(heard);
   const whole = useMemo((): View => ({ lowHz, highHz }), [lowHz, highHz]);
@@ -165,24 +168,28 @@ export function SpectrumView(props: SpectrumViewProps) {
     const isThere = receivesHz !== null && receivesHz > whole.lowHz && receivesHz < whole.highHz;
     return follows && drag === null && isThere ? keptInSight(within, receivesHz, whole) : within;
   }, [wanted, whole, follows, drag, receivesHz]);
+  /** Of nothing there is nothing to be stretched. */
   const stretch = (factor: number, about: number) =>
-    setWanted(stretched(view, about, Math.min(factor, reachOf(view) / LEAST_REACH), whole));
+    isHeard && setWanted(stretched(view, about, Math.min(factor, reachOf(view) / LEAST_REACH), whole));
   function slideTo({ lowHz: low, highHz: high }: View) {
     const to = viewAround((low + high) / 2, reachOf(view), whole);
     setWanted(to);
     // Who looks elsewhere does not want to be brought back.
     if (receivesHz !== null && keptInSight(to, receivesHz, whole) !== to) setFollows(false);
   }
-  const slide = (by: number) => slideTo({ lowHz: view.lowHz + by, highHz: view.highHz + by });
+  const slide = (by: number) => isHeard && slideTo({ lowHz: view.lowHz + by, highHz: view.highHz + by });
 
   // Who is where.
   const band = bandOfFrequency((view.lowHz + view.highHz) / 2)?.name ?? "";
   const own = useBandMarks(logbook.id, band);
-  const read = useReadMarks(isLive && reads, source.receiver?.id ?? null, heard);
+  const read = useReadMarks(lines);
+  const textPlaces = useTextPlaces(lines);
+  const readsHz = useReadByHand(lines);
   const marks = useMemo(
     () => [...own, ...read.filter(({ hertz }) => bandOfFrequency(hertz)?.name === band)],
     [own, read, band],
   );
+
   const minute = useNow()?.slice(0, 16);
   const ownBase = baseCall(logbook.site.call);
   const all = useMemo(
@@ -190,13 +197,15 @@ export function SpectrumView(props: SpectrumViewProps) {
     [spots, marks, band, ownBase, minute],
   );
   // Who is announced now was not there when something was recorded.
-  const entries = useHeardOnly(isLive ? all : NOBODY, heard, heardOnly);
+  const stations = useHeardOnly(isLive ? all : NOBODY, heard, heardOnly);
 
   // Where things are.
   const way = wayOf(size);
   const across = way === "lying" ? size.height : size.width;
-  const hasNames = isLive && across >= NAMES[way].from;
-  const scaleDepth = ACROSS[way].ruler + (hasNames ? ACROSS[way].leaders + NAMES[way].room : 0);
+  const hasTexts = reads && way === "upright" && across >= TEXTS.from;
+  const hasNames = hasTexts || (isLive && across >= NAMES[way].from);
+  const namesRoom = hasTexts ? Math.min(TEXTS.most, across * TEXTS.share - ACROSS.upright.ruler) : NAMES[way].room;
+  const scaleDepth = ACROSS[way].ruler + (hasNames ? ACROSS[way].leaders + namesRoom : 0);
   const scale =
     way === "lying" ? { width: size.width, height: scaleDepth } : { width: scaleDepth, height: size.height };
   const picture =
@@ -206,6 +215,14 @@ export function SpectrumView(props: SpectrumViewProps) {
   const { width, height } = picture;
   const layout = useMemo(() => layoutOf({ width, height }, way), [width, height, way]);
   const [activeKey, setActiveKey] = useState<string | null>(null);
+  const { entries, texts } = useMemo(
+    () => besideNames(stations, hasTexts ? textPlaces : []),
+    [stations, hasTexts, textPlaces],
+  );
+  const textOf = useCallback(
+    ({ key }: BandEntry) => (texts.has(key) ? <TextBeside lines={lines} id={texts.get(key)!} /> : null),
+    [texts, lines],
+  );
   const plan = useMemo(
     () => bandPlan(hasNames ? entries : [], view, size, activeKey),
     [entries, hasNames, view, size, activeKey],
@@ -248,7 +265,7 @@ export function SpectrumView(props: SpectrumViewProps) {
       const signal = signalAt(heard.get()?.signals ?? [], entry.hertz);
       const spotMode = entry.spot?.mode ?? tuning.now().mode;
       const frequencyHz = signal === undefined ? entry.hertz : landingOf(signal, spotMode).frequencyHz;
-      const call = entry.text === HERE ? null : entry.text;
+      const call = entry.text === HERE || entry.text === "" ? null : entry.text;
       onPick(entry.spot === null ? { call, frequencyHz, band } : { ...entry.spot, frequencyHz });
     },
     [heard, onPick, band, tuning, isLive],
@@ -331,6 +348,11 @@ export function SpectrumView(props: SpectrumViewProps) {
     else if (signal !== undefined) goToSignal(signal);
     else goTo(hertz);
   }
+  function onMenu(event: MouseEvent) {
+    event.preventDefault();
+    const hertz = hertzOf(alongOf(event));
+    turnReading(event.shiftKey ? undefined : aimed(hertz), hertz);
+  }
   useWheel(box, (event) => {
     const turns = turnsOf(event);
     if (event.shiftKey) slide((turns * reachOf(view)) / 8);
@@ -353,6 +375,7 @@ export function SpectrumView(props: SpectrumViewProps) {
       ArrowRight: () => step(1, false, event.shiftKey),
       ArrowDown: () => step(-1, false, event.shiftKey),
       ArrowLeft: () => step(-1, false, event.shiftKey),
+      Insert: () => onActive((signal) => turnReading(signal, signal.hertz)),
       Enter: () => onActive((signal) => (event.shiftKey ? transmitAt(placeOf(signal)) : goToSignal(signal))),
     });
   }
@@ -447,6 +470,7 @@ export function SpectrumView(props: SpectrumViewProps) {
                   boxRef={undefined}
                   offset={ACROSS[way].ruler + ACROSS[way].leaders}
                   hasRoom={false}
+                  {...(hasTexts ? { behind: textOf } : {})}
                   onPick={goToEntry}
                   onPoint={setPointed}
                 />
@@ -462,6 +486,7 @@ export function SpectrumView(props: SpectrumViewProps) {
           onPointerMove={onMove}
           onPointerUp={onUp}
           onPointerCancel={() => setDrag(null)}
+          onContextMenu={onMenu}
           onPointerLeave={() => {
             setPointer(null);
             void api?.point(null);
@@ -477,6 +502,7 @@ export function SpectrumView(props: SpectrumViewProps) {
                 receivesHz={receivesHz}
                 transmitsHz={transmitsHz}
                 level={level}
+                readsHz={readsHz}
                 pointer={pointer === null ? null : { along: pointer.along, reach: REACH_PX }}
               />
               <SignalMarks
@@ -510,6 +536,7 @@ export function SpectrumView(props: SpectrumViewProps) {
               heard={heard}
               spots={isLive ? spots : NO_SPOTS}
               onPick={isLive ? onPick : null}
+              onRead={readPlace}
               onLeave={onLeave}
             />
           )}
@@ -533,6 +560,7 @@ interface TextHereProps {
   heard: HeardStore;
   spots: readonly SpotView[];
   onPick: ((picked: Picked) => void) | null;
+  onRead: (place: ReadPlace, on: boolean) => void;
   onLeave: () => void;
 }
 
@@ -577,49 +605,4 @@ function useColours(): PictureColours | null {
     return () => watcher.disconnect();
   }, []);
   return colours;
-}
-
-interface SpectrumFootProps {
-  heard: HeardStore;
-  pointer: Pointer | null;
-  /** The name that the pointer is at. */
-  pointed: BandEntry | null;
-  activeId: number | null;
-  /** The radio is where the receiver does not hear. */
-  isAway: boolean;
-  band: string;
-}
-
-/** What the pointer or the keys are at, in words, or else how many are heard. */
-function SpectrumFoot({ heard, pointer, pointed, activeId, isAway, band }: SpectrumFootProps) {
-  const told = useValue(heard, (now) => now);
-  const active = told?.signals.find(({ id }) => id === activeId);
-  const text =
-    told === null
-      ? ""
-      : pointed !== null
-        ? `${pointed.text}, ${formatFrequency(pointed.hertz)} kHz`
-        : pointer !== null
-          ? pointerText(pointer, told.pointed)
-          : active !== undefined
-            ? signalText(active, told.at)
-            : countText(told.signals, band);
-  return (
-    <p className="flex h-6 items-center gap-3 border-t border-line px-2 text-tiny text-soft">
-      <span className="min-w-0 flex-1 truncate">{text}</span>
-      {isAway && <span className="truncate text-wanted">The radio is where this receiver does not hear</span>}
-    </p>
-  );
-}
-
-function pointerText({ hertz, ago }: Pointer, level: number | null): string {
-  const at = `${formatFrequency(hertz)} kHz`;
-  if (ago > 0) return `${at}, ${agoText(ago)} ago`;
-  return level === null ? at : `${at}, ${Math.round(level)} dB over the noise`;
-}
-
-function countText(signals: readonly FoundSignal[], band: string): string {
-  const where = band === "" ? "" : ` on ${bandLabel(band)}`;
-  if (signals.length === 0) return `Nothing stands above the level${where}`;
-  return `${signals.length === 1 ? "1 signal" : `${signals.length} signals`} heard${where}`;
 }

@@ -8,7 +8,7 @@ const entryOf = (tag: string) => ({
   ownCall: "CX3QUA",
 });
 const line = (text: string, kind: ReadLine["kind"] = "morse"): ReadLine => ({
-  ...{ id: 1, hertz: 14_020_000, kind, speed: 22, shiftHz: 0, isInverted: false, text },
+  ...{ id: 1, hertz: 14_020_000, kind, speed: 22, shiftHz: 0, isInverted: false, isByHand: false, text },
   ...{ sure: "9".repeat(text.length), at: Date.UTC(2026, 10, 28) / 1000 },
 });
 

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { pictureLookSchema } from "@/core/contract";
+import { USUAL_TONE } from "@/core/signal";
 import { kept } from "../kit/kept";
 
 /** Lines a second: how fast the picture moves. */
@@ -14,6 +15,9 @@ export const TRACES = [
 /** From which level on something is a signal, decibels over the noise. */
 export const LEVELS = { least: 4, most: 40 } as const;
 
+/** The tones at which radios give a carrier, Hz. */
+export const TONES = { least: 300, most: 1200 } as const;
+
 const pictureChoiceSchema = z.object({
   /** The link of the receiver; null for the first there is. */
   linkId: z.int().nullable(),
@@ -25,6 +29,8 @@ const pictureChoiceSchema = z.object({
   heardOnly: z.boolean(),
   /** What is read stands below the picture. */
   reads: z.boolean().default(false),
+  /** Of sound, the tone of a carrier on the radio's dial in CW, Hz. */
+  tone: z.int().min(TONES.least).max(TONES.most).default(USUAL_TONE),
 });
 export type PictureChoice = z.output<typeof pictureChoiceSchema>;
 
@@ -39,6 +45,7 @@ export const keptPicture = kept<PictureChoice>(
     level: 9,
     heardOnly: true,
     reads: false,
+    tone: USUAL_TONE,
   },
   () => localStorage,
   (data) => pictureChoiceSchema.safeParse(data).data ?? null,

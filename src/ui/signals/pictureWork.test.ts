@@ -75,7 +75,7 @@ test("what stands out is told a few times a second, where it stands on the band"
 
 test("a level that is raised leaves out what is below it", async () => {
   const { give, told, work } = begun();
-  work.wish({ trace: "now", pace: 1, level: 36, reads: false });
+  work.wish({ trace: "now", pace: 1, level: 36, reads: false, places: [] });
   await give(...seconds(3, 100));
   expect(told.at(-1)!.signals).toEqual([]);
 });
@@ -148,10 +148,14 @@ test.each([
     return told.at(-1)!.lines;
   };
   expect(await lines(1)).toEqual([]);
-  work.wish({ trace: "now", pace: 1, level: 8, reads: true });
+  work.wish({ trace: "now", pace: 1, level: 8, reads: true, places: [] });
   const [line] = await lines(2);
   expect(Math.abs(line!.hertz - hertz)).toBeLessThan(6);
   expect(line!.text).toContain("CX3QUA");
-  work.wish({ trace: "now", pace: 1, level: 8, reads: false });
-  expect(await lines(3)).toEqual([]);
+  // Also where nothing is found, on the same side.
+  const place = { hertz: side === "upper" ? 14_032_000 : 14_028_000, kind: "morse", shiftHz: 0 } as const;
+  work.wish({ trace: "now", pace: 1, level: 8, reads: true, places: [place] });
+  expect((await lines(3)).find(({ isByHand }) => isByHand)).toMatchObject({ ...place, text: "" });
+  work.wish({ trace: "now", pace: 1, level: 8, reads: false, places: [] });
+  expect(await lines(4)).toEqual([]);
 });

@@ -5,6 +5,7 @@ import {
   type FoundSignal,
   type Readers,
   type ReadLine,
+  type ReadPlace,
   type SignalFinder,
   type SoundPlace,
   spectrumOf,
@@ -49,6 +50,8 @@ export interface PictureWish {
   readonly level: number;
   /** Whether samples that are given are read. */
   readonly reads: boolean;
+  /** Where they are read whatever is found there. */
+  readonly places: readonly ReadPlace[];
 }
 
 /** What is told of a picture, a few times a second. */
@@ -100,7 +103,7 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
   let source: PictureSource | null = null;
   let stream: AbortController | null = null;
   let shown: PictureShown | null = null;
-  let wish: PictureWish = { trace: "mean", pace: 1, level: 8, reads: false };
+  let wish: PictureWish = { trace: "mean", pace: 1, level: 8, reads: false, places: [] };
   let finder: SignalFinder | null = null;
   let last: PictureRow | null = null;
   let now: Float32Array = new Float32Array(0);
@@ -109,6 +112,8 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
   let readers: Readers | null = null;
   /** Where what is read stands. */
   let readAt: SoundPlace = { hertz: 0, side: "upper" };
+  /** The places that were put, and where they stood. */
+  let put: { readonly places: readonly ReadPlace[]; readonly hertz: number } = { places: [], hertz: 0 };
   let pointed: number | null = null;
   let toldAt = 0;
   let [added, isWaiting, isHidden] = [0, false, false];
@@ -139,8 +144,13 @@ export function createPictureWork(drawing: Drawing, { read, tell, ended, soon }:
     if (!wish.reads || side !== readAt.side) readers = null;
     readAt = { hertz, side };
     if (!wish.reads) return;
+    const isNew = readers === null;
     readers ??= createReaders({ rate, isIq, most: MOST_READ, isReversed: side === "lower" });
     readers.take(samples, at);
+    if (!isNew && put.places === wish.places && put.hertz === hertz) return;
+    put = { places: wish.places, hertz };
+    const by = side === "upper" ? 1 : -1;
+    readers.put(wish.places.map((one) => ({ ...one, hertz: by * (one.hertz - hertz) })));
   }
 
   function linesNow(): readonly ReadLine[] {

@@ -12,6 +12,7 @@ import {
 } from "./pictureWork";
 import { playRecording } from "./playRecording";
 import { readStream } from "./readStream";
+import type { SoundPiece } from "./soundTap";
 
 let work: PictureWork | null = null;
 let sound: SoundHeard = { rate: 48_000, listen: () => {} };
@@ -45,7 +46,7 @@ const api = {
     sound = {
       rate,
       listen: (take) => {
-        port.onmessage = take === null ? null : ({ data }: MessageEvent<Float32Array>) => take(data);
+        port.onmessage = take === null ? null : ({ data }: MessageEvent<SoundPiece>) => take(data.samples);
       },
     };
   },

@@ -2,7 +2,7 @@ import type { ReadLine } from "@/core/signal";
 import { readMarks } from "./readMarks";
 
 const line = (hertz: number, text: string): ReadLine => ({
-  ...{ id: hertz, hertz, kind: "morse", speed: 22, shiftHz: 0, isInverted: false, text },
+  ...{ id: hertz, hertz, kind: "morse", speed: 22, shiftHz: 0, isInverted: false, isByHand: false, text },
   ...{ sure: "9".repeat(text.length), at: Date.UTC(2026, 0, 10) / 1000 },
 });
 

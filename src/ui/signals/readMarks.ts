@@ -1,10 +1,11 @@
 import { useMemo, useState } from "react";
 import type { ReadLine } from "@/core/signal";
 import { callsInText } from "@/core/signal";
-import { createValueStore, useValue, type ValueStore } from "../kit/valueStore";
+import { useValue, type ValueShown } from "../kit/valueStore";
 import type { BandMark } from "../tuning/useBandMarks";
 import type { HeardStore } from "./heardStore";
-import { type HeardText, receiverText } from "./receiverText";
+import { receiverText } from "./receiverText";
+import type { TextPlace } from "./textBeside";
 
 /** So often a call must have been read to stand at its signal. */
 const LEAST_TIMES = 2;
@@ -17,35 +18,53 @@ export function readMarks(lines: readonly ReadLine[]): BandMark[] {
   });
 }
 
-const NO_TEXT: ValueStore<HeardText> = createValueStore<HeardText>({ lines: [], failure: null });
 const NO_LINES: readonly ReadLine[] = [];
 
-/**
- * Who is read where, the same list as long as it is the same ones.
- *
- * @param receiverId of the receiver that is read on the server; null where what is heard is read here
- */
-export function useReadMarks(reads: boolean, receiverId: number | null, heard: HeardStore): readonly BandMark[] {
-  const [keyOf] = useState(createKeyOf);
-  const there = useValue(reads && receiverId !== null ? receiverText(receiverId) : NO_TEXT, ({ lines }) => lines);
-  const key = useValue(heard, (told) => keyOf(receiverId === null ? (told?.lines ?? NO_LINES) : there));
-  return useMemo(() => JSON.parse(key) as BandMark[], [key]);
+/** The lines that are read, as they come. */
+export type LinesShown = ValueShown<readonly ReadLine[]>;
+
+/** @param receiverId of the receiver that is read on the server; null where what is heard is read here */
+export function linesShown(reads: boolean, receiverId: number | null, heard: HeardStore): LinesShown {
+  if (!reads) return { get: () => NO_LINES, subscribe: () => () => {} };
+  if (receiverId === null) return { get: () => heard.get()?.lines ?? NO_LINES, subscribe: heard.subscribe };
+  const text = receiverText(receiverId);
+  return { get: () => text.get().lines, subscribe: text.subscribe };
 }
 
-/** Lines are looked through once, and not each time when something is drawn. Where and when to about so much. */
+/** Where and when to about so much. */
 const [ABOUT_HZ, ABOUT_MS] = [20, 60_000];
+const about = (value: number, step: number) => Math.round(value / step) * step;
 
-function createKeyOf(): (lines: readonly ReadLine[]) => string {
-  let [of, key]: [readonly ReadLine[] | null, string] = [null, "[]"];
-  return (lines) => {
-    if (lines !== of) {
-      const marks = readMarks(lines).map(({ hertz, at, ...mark }) => ({
-        ...mark,
-        hertz: Math.round(hertz / ABOUT_HZ) * ABOUT_HZ,
-        at: Math.floor(at / ABOUT_MS) * ABOUT_MS,
-      }));
-      [of, key] = [lines, JSON.stringify(marks)];
-    }
-    return key;
-  };
+/** Who is read where, the same list as long as it is the same ones. */
+export function useReadMarks(lines: LinesShown): readonly BandMark[] {
+  return useOfLines(lines, (now) =>
+    readMarks(now).map((mark) => ({
+      ...mark,
+      hertz: about(mark.hertz, ABOUT_HZ),
+      at: Math.floor(mark.at / ABOUT_MS) * ABOUT_MS,
+    })),
+  );
+}
+
+/** Where text is read, the same list as long as it is the same places. */
+export function useTextPlaces(lines: LinesShown): readonly TextPlace[] {
+  return useOfLines(lines, (now) => now.map(({ id, hertz }) => ({ id, hertz: about(hertz, ABOUT_HZ) })));
+}
+
+/** Where is read by hand, Hz. */
+export function useReadByHand(lines: LinesShown): readonly number[] {
+  return useOfLines(lines, (now) => now.flatMap(({ isByHand, hertz }) => (isByHand ? [hertz] : [])));
+}
+
+/** What follows from lines, which are looked through once each time they are others. */
+function useOfLines<Item>(lines: LinesShown, of: (lines: readonly ReadLine[]) => readonly Item[]): readonly Item[] {
+  const [keyOf] = useState(() => {
+    let [last, key]: [readonly ReadLine[] | null, string] = [null, "[]"];
+    return (now: readonly ReadLine[]) => {
+      if (now !== last) [last, key] = [now, JSON.stringify(of(now))];
+      return key;
+    };
+  });
+  const key = useValue(lines, keyOf);
+  return useMemo(() => JSON.parse(key) as readonly Item[], [key]);
 }

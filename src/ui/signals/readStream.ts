@@ -1,5 +1,6 @@
 import { type PictureRow, pictureRowSchema } from "@/core/contract";
 import { createBlockReader, NotBlocks } from "@/core/signal";
+import { readTogether } from "../kit/readTogether";
 
 /** Takes a row with its levels. */
 export type GiveRow = (row: PictureRow, levels: Uint8Array) => void;
@@ -11,12 +12,26 @@ const NONSENSE =
   "What came is nothing of a receiver: reload the page; if it comes again, the server is of another version.";
 
 /**
- * Reads blocks that a server gives without end.
+ * Reads blocks that a server gives without end, in one window for all that want the same.
  *
  * @param take throws NotBlocks for one that is of something else
  * @throws {Error} with what is wrong, also where they end
  */
-export async function readBlocks(
+export function readBlocks(
+  address: string,
+  take: (head: unknown, bytes: Uint8Array) => void,
+  signal: AbortSignal,
+  ask: Ask,
+): Promise<void> {
+  return readTogether<readonly [head: unknown, bytes: Uint8Array]>(
+    address,
+    (give) => readAlone(address, (head, bytes) => give([head, bytes]), signal, ask),
+    ([head, bytes]) => take(head, bytes),
+    signal,
+  );
+}
+
+async function readAlone(
   address: string,
   take: (head: unknown, bytes: Uint8Array) => void,
   signal: AbortSignal,

@@ -8,6 +8,7 @@ const LINE = {
   speed: 21,
   shiftHz: 0,
   isInverted: false,
+  isByHand: false,
   text: "CQ DE CX3QUA ",
   sure: "9".repeat(13),
   at: 1000,

@@ -1,7 +1,8 @@
+import { toast } from "sonner";
 import { readLinesSchema } from "@/core/contract";
 import * as endpoints from "@/core/contract/endpoints/links";
-import { NotBlocks, type ReadLine } from "@/core/signal";
-import { addressOf } from "../kit/api";
+import { NotBlocks, type ReadLine, type ReadPlace } from "@/core/signal";
+import { addressOf, ask } from "../kit/api";
 import { createValueStore, type ValueStore } from "../kit/valueStore";
 import { readBlocks } from "./readStream";
 
@@ -30,6 +31,14 @@ export function receiverText(linkId: number): ValueStore<HeardText> {
   });
   stores.set(linkId, store);
   return store;
+}
+
+/** Reads a place of what a receiver hears whatever is found there, or no more. */
+export function readHere(linkId: number, place: ReadPlace, on: boolean): void {
+  const { hertz, kind, shiftHz } = place;
+  ask(endpoints.readHere, { params: { linkId }, body: { hertz, kind, shiftHz, on } }).catch((error: Error) =>
+    toast.error(error.message, { id: "readHere" }),
+  );
 }
 
 async function listen(linkId: number, tell: (text: HeardText) => void, signal: AbortSignal): Promise<void> {

@@ -1,3 +1,5 @@
+import { tapOf } from "./soundTap";
+
 /** A sound input that is open. */
 export interface SoundInput {
   readonly name: string;
@@ -11,13 +13,11 @@ export interface SoundInput {
   readonly close: () => void;
 }
 
-/** A sound input to choose. */
+/** A sound input or output to choose. */
 export interface SoundDevice {
   readonly deviceId: string;
   readonly name: string;
 }
-
-const WORKLET = "/sound-tap.js";
 
 const FAULTS: Readonly<Record<string, string>> = {
   NotAllowedError: "The browser may not listen: allow this page the microphone, beside its address, and try again.",
@@ -33,34 +33,21 @@ const FAULTS: Readonly<Record<string, string>> = {
  * @throws {Error} with what is wrong and how to mend it
  */
 export async function openSoundInput(deviceId: string | null): Promise<SoundInput> {
-  const media = navigator.mediaDevices as MediaDevices | undefined;
-  if (media === undefined)
-    throw new Error("Sound is heard only on the computer itself, or over https: open the page there.");
-  const audio = {
+  const stream = await streamOf({
     ...(deviceId === null ? {} : { deviceId: { exact: deviceId } }),
     echoCancellation: false,
     noiseSuppression: false,
     autoGainControl: false,
-  };
-  const stream = await media.getUserMedia({ audio }).catch((error: unknown) => {
-    const { name, message } = error as DOMException;
-    throw new Error(FAULTS[name] ?? `The sound input cannot be opened: ${message}`, { cause: error });
   });
   const [track] = stream.getAudioTracks();
   const context = new AudioContext();
-  await context.audioWorklet.addModule(WORKLET);
-  const node = new AudioWorkletNode(context, "sound-tap", { numberOfOutputs: 0 });
-  context.createMediaStreamSource(stream).connect(node);
+  const tap = await tapOf(context, context.createMediaStreamSource(stream));
   await context.resume();
   return {
     name: track?.label || "Sound input",
     deviceId: track?.getSettings().deviceId ?? "",
     rate: context.sampleRate,
-    tap() {
-      const { port1, port2 } = new MessageChannel();
-      node.port.postMessage(port1, [port1]);
-      return port2;
-    },
+    tap,
     onLost: (listener) => track?.addEventListener("ended", listener),
     close() {
       track?.stop();
@@ -69,10 +56,27 @@ export async function openSoundInput(deviceId: string | null): Promise<SoundInpu
   };
 }
 
-/** The sound inputs there are; their names are told once one was allowed. */
-export async function soundDevices(): Promise<SoundDevice[]> {
-  const devices = await navigator.mediaDevices.enumerateDevices();
+async function streamOf(audio: MediaTrackConstraints): Promise<MediaStream> {
+  const media = navigator.mediaDevices as MediaDevices | undefined;
+  if (media === undefined)
+    throw new Error("Sound is heard only on the computer itself, or over https: open the page there.");
+  return media.getUserMedia({ audio }).catch((error: unknown) => {
+    const { name, message } = error as DOMException;
+    throw new Error(FAULTS[name] ?? `The sound input cannot be opened: ${message}`, { cause: error });
+  });
+}
+
+/** Asks for the leave to listen, without which browsers do not tell what inputs and outputs there are. */
+export async function askForDevices(): Promise<void> {
+  const stream = await streamOf({});
+  for (const track of stream.getTracks()) track.stop();
+}
+
+/** The sound inputs or outputs there are; they are told once an input was allowed. */
+export async function soundDevices(kind: "audioinput" | "audiooutput"): Promise<SoundDevice[]> {
+  const media = navigator.mediaDevices as MediaDevices | undefined;
+  const devices = (await media?.enumerateDevices()) ?? [];
   return devices
-    .filter(({ kind, deviceId }) => kind === "audioinput" && deviceId !== "")
-    .map(({ deviceId, label }, nth) => ({ deviceId, name: label || `Sound input ${nth + 1}` }));
+    .filter((device) => device.kind === kind && device.deviceId !== "" && device.label !== "")
+    .map(({ deviceId, label }) => ({ deviceId, name: label }));
 }

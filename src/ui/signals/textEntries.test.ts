@@ -1,6 +1,6 @@
 import type { SpotView } from "@/core/contract";
 import type { ReadLine } from "@/core/signal";
-import { howSent, lineAt, pickedOf, runsOf, textEntries } from "./textEntries";
+import { byHandAt, howSent, lineAt, pickedOf, readPlaceOf, runsOf, textEntries } from "./textEntries";
 
 const line = (text: string, more: Partial<ReadLine> = {}): ReadLine => ({
   id: 1,
@@ -9,6 +9,7 @@ const line = (text: string, more: Partial<ReadLine> = {}): ReadLine => ({
   speed: 21.4,
   shiftHz: 0,
   isInverted: false,
+  isByHand: false,
   text,
   sure: "9".repeat(text.length),
   at: Date.UTC(2026, 0, 10) / 1000,
@@ -55,9 +56,24 @@ test("letters that are about as sure stand in one run; only the end of a long te
   expect(runsOf({ text: "", sure: "" }, 2)).toEqual([]);
 });
 
+test("a place is read as what is found there, or as the mode is that one is in, RTTY by its mark", () => {
+  const tones = { kind: "tones", hertz: 14_085_300, widthHz: 425 } as const;
+  expect(readPlaceOf(tones, 14_085_200, "CW")).toEqual({ kind: "rtty", hertz: 14_085_300, shiftHz: 425 });
+  expect(readPlaceOf(null, 14_021_300.4, "CW")).toEqual({ kind: "morse", hertz: 14_021_300, shiftHz: 0 });
+  expect(readPlaceOf(null, 14_021_300, "SSB")).toMatchObject({ kind: "morse" });
+  const rtty = readPlaceOf(null, 14_085_085, "RTTY");
+  expect(rtty).toEqual({ kind: "rtty", hertz: 14_085_000, shiftHz: 170 });
+  // One lands where one was.
+  expect(pickedOf(line("", rtty), null, { mode: "RTTY", submode: null })).toMatchObject({ frequencyHz: 14_085_085 });
+  const lines = [line("", { id: 1 }), line("", { id: 2, hertz: 14_021_330, isByHand: true })];
+  expect(byHandAt(lines, readPlaceOf(null, 14_021_300, "CW"))?.id).toBe(2);
+  expect(byHandAt(lines, readPlaceOf(null, 14_021_280, "CW"))).toBeUndefined();
+});
+
 test("how it is sent is said", () => {
   expect(howSent(line(""))).toBe("Morse, 21 wpm");
   expect(howSent(line("", { speed: null }))).toBe("Morse");
+  expect(howSent(line("", { isByHand: true }))).toBe("Morse, 21 wpm, by hand");
   const rtty = { kind: "rtty", speed: 45.45, shiftHz: 170 } as const;
   expect(howSent(line("", rtty))).toBe("RTTY, 45 Bd, 170 Hz");
   expect(howSent(line("", { ...rtty, isInverted: true }))).toBe("RTTY, 45 Bd, 170 Hz, inverted");

@@ -1,7 +1,16 @@
-import { bandOfFrequency } from "@/core/band";
+import { bandOfFrequency, modeGroup } from "@/core/band";
 import { baseCall } from "@/core/callsign";
 import type { SpotView } from "@/core/contract";
-import { type CallRead, callsInText, landingOf, type PlacedSignal, type ReadLine } from "@/core/signal";
+import {
+  type CallRead,
+  callsInText,
+  landingOf,
+  type PlacedSignal,
+  type ReadLine,
+  type ReadPlace,
+  SAME_PLACE_HZ,
+  USUAL_SHIFT,
+} from "@/core/signal";
 import { isDuplicate } from "../airwaves/spotFilter";
 import type { Picked } from "../shell/radio";
 
@@ -82,7 +91,13 @@ export function runsOf(
 }
 
 /** How doubtful a letter is. */
-export type Doubt = "sure" | "doubtful" | "guessed";
+type Doubt = "sure" | "doubtful" | "guessed";
+/** How it looks. */
+export const DOUBTS: Readonly<Record<Doubt, string>> = {
+  sure: "text-ink",
+  doubtful: "text-soft",
+  guessed: "text-soft italic",
+};
 /** From how much sureness on, 0 to 9. */
 const [SURE, DOUBTFUL] = [7, 4];
 
@@ -90,8 +105,26 @@ function doubtOf(sure: number): Doubt {
   return sure >= SURE ? "sure" : sure >= DOUBTFUL ? "doubtful" : "guessed";
 }
 
+/** The place at which a signal, or what one hears at a place, is read. */
+export function readPlaceOf(signal: PlacedSignal | null, hertz: number, mode: string): ReadPlace {
+  const isRtty = signal === null ? modeGroup(mode) === "digital" : signal.kind === "tones";
+  if (!isRtty) return { hertz: Math.round(signal?.hertz ?? hertz), kind: "morse", shiftHz: 0 };
+  // One is on the mark, which is the upper tone.
+  const middle = signal?.hertz ?? hertz - USUAL_SHIFT / 2;
+  return { hertz: Math.round(middle), kind: "rtty", shiftHz: signal?.widthHz ?? USUAL_SHIFT };
+}
+
+/** The line that is read by hand at a place, if any. */
+export function byHandAt<Line extends ReadLine>(lines: readonly Line[], place: ReadPlace): Line | undefined {
+  return lines.find(({ isByHand, hertz }) => isByHand && Math.abs(hertz - place.hertz) <= SAME_PLACE_HZ);
+}
+
 /** How it is sent, in words: "Morse, 21 wpm". */
-export function howSent({ kind, speed, shiftHz, isInverted }: ReadLine): string {
+export function howSent({ isByHand, ...line }: ReadLine): string {
+  return isByHand ? `${wayOf(line)}, by hand` : wayOf(line);
+}
+
+function wayOf({ kind, speed, shiftHz, isInverted }: Omit<ReadLine, "isByHand">): string {
   if (kind === "morse") return speed === null ? "Morse" : `Morse, ${Math.round(speed)} wpm`;
   const usual = speed === null ? "" : `, ${Math.round(speed)} Bd`;
   return `RTTY${usual}, ${shiftHz} Hz${isInverted ? ", inverted" : ""}`;

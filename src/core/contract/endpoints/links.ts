@@ -11,7 +11,7 @@ import {
   positionRadioSchema,
   radioCommandSchema,
 } from "../link";
-import { pictureLookSchema } from "../picture";
+import { pictureLookSchema, readHereSchema, readPlaceSchema } from "../picture";
 import { endpoint } from "../endpoint";
 import { testStepSchema } from "../setting";
 import { spotCommandSchema } from "../spot";
@@ -109,6 +109,15 @@ export const text = endpoint({
     "What is read of the Morse and RTTY that a receiver hears, again and again: a line of JSON with all that is read now, as often as there is more",
   needs: "read",
   answer: { media: "application/x-ndjson" },
+});
+
+export const readHere = endpoint({
+  method: "POST",
+  path: "links/{linkId}/readers",
+  summary: "Read a place that a receiver hears whatever is found there, for all who look; or no more",
+  needs: "log",
+  body: readHereSchema,
+  answer: { items: readPlaceSchema },
 });
 
 export const descriptors = endpoint({

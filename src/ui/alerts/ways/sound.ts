@@ -1,19 +1,17 @@
+import { begunSound } from "../../kit/begunSound";
+
 /** Three rising tones, Hz, each so long, seconds. */
 const TONES = [523, 659, 784];
 const LASTS = 0.18;
 const LOUD = 0.25;
-/** A browser that holds sounds back does not say so: it only never begins, milliseconds. */
+/** Milliseconds. */
 const BEGINS_WITHIN = 1000;
 
 /** @throws why nothing is heard */
 export async function sound(): Promise<void> {
   const context = new AudioContext();
   try {
-    const begun = await Promise.race([
-      context.resume().then(() => true),
-      new Promise<false>((resolve) => setTimeout(() => resolve(false), BEGINS_WITHIN)),
-    ]);
-    if (!begun)
+    if (!(await begunSound(context, BEGINS_WITHIN)))
       throw new Error(
         "This browser holds sounds back until a key is pressed, or something is clicked, in this window.",
       );
