@@ -20,6 +20,8 @@ const CONTEST = 10_000;
 const POSITIONS = 2;
 const A_SECOND = 5;
 const SECONDS = 60;
+/** For so long the spectrum is looked at while nothing is typed. */
+const LOOK_MS = 30_000;
 const app = await startApp("empty");
 try {
   await app.api("logbooks", {
@@ -70,8 +72,17 @@ async function inBrowser(measure: (page: Page) => Promise<void>): Promise<void> 
 
 async function measureSpectrumAlone(page: Page): Promise<void> {
   await page.goto(`${app.url}/desk`);
-  for (const line of await measureSpectrum(app, page, () => watchedCalls(page))) note(line);
-  note(await longTasks(page, "the spectrum moves"));
+  await noteSpectrum(page);
+}
+
+async function noteSpectrum(page: Page): Promise<void> {
+  const look = async () => {
+    await watch(page);
+    await page.waitForTimeout(LOOK_MS);
+    return longestTask(page);
+  };
+  for (const line of await measureSpectrum(app, page, look, () => typeCalls(page, 30))) note(line);
+  note(await longTasks(page, "calls are typed and the spectrum moves"));
 }
 
 /** Types calls on the page that is in sight, and gives the times from key to painted reading. */
@@ -118,8 +129,7 @@ async function measureBrowser(page: Page): Promise<void> {
   for (const line of await measureRadio(app, page, turning)) note(line);
   note(await measureCompanion(app));
   for (const line of await measureSpotPaint(app, page, turning)) note(line);
-  for (const line of await measureSpectrum(app, page, turning)) note(line);
-  note(await longTasks(page, "the spectrum moves"));
+  await noteSpectrum(page);
 }
 
 /** Switches between two workspaces, and gives how long each took to its panels painted, milliseconds. */
@@ -343,12 +353,16 @@ async function watchRows(page: Page): Promise<void> {
 }
 
 async function longTasks(page: Page, what: string): Promise<Line> {
-  const longest = await page.evaluate(() => {
-    const { longest: found } = globalThis.bench;
+  return under(`the longest task while ${what}`, await longestTask(page), 100);
+}
+
+/** The longest since it was asked last, milliseconds; 0 where none was over 50. */
+function longestTask(page: Page): Promise<number> {
+  return page.evaluate(() => {
+    const { longest } = globalThis.bench;
     globalThis.bench.longest = 0;
-    return found;
+    return longest;
   });
-  return under(`the longest task while ${what}`, longest, 100);
 }
 
 async function measureMillion(): Promise<void> {
