@@ -76,12 +76,14 @@ function seedAct(
   const title = `Bring ${services.map((service) => serviceById(service).name).join(" and ")} in step`;
   const jobId = insertJob(context, logbookId, title, { kind: "inStep", services: [...services] });
   const actId = beginAct(context, logbookId, jobId);
-  const made = contacts.filter(({ startedAt }) => startedAt <= isoTime(then));
+  const thenTime = isoTime(then);
+  const made = contacts.filter(({ startedAt }) => startedAt <= thenTime);
+  const [before, after] = [dayOf(previous), dayOf(then)];
   const places: readonly Place[] = [HERE, ...services];
-  const cells = (seenAt: number): PlaceCells[] =>
-    places.map((place) => ({ place, cells: cellsAt(made, place, then, seenAt), problem: null }));
-  keepBefore(context, actId, cells(previous));
-  keepAfter(context, actId, cells(then));
+  const cells = (seenBy: string): PlaceCells[] =>
+    places.map((place) => ({ place, cells: cellsAt(made, place, after, seenBy), problem: null }));
+  keepBefore(context, actId, cells(before));
+  keepAfter(context, actId, cells(after));
   const steps = stepsFor(services.map(serviceById)).map((step): InStepStep => ({
     ...step,
     state: "done",
@@ -90,28 +92,30 @@ function seedAct(
   }));
   for (const service of services) {
     const first = steps.find((step) => step.kind === "fetch" && step.service === service)!;
-    first.report = fetchedBetween(context, logbookId, made, service, previous);
+    first.report = fetchedBetween(context, logbookId, made, service, before, after);
   }
   const report: InStepReport = { actId, steps };
   const ended = { state: "done" as const, report: JSON.stringify(report), endedAt: then + 40 };
   store.run(store.q.updateTable("job").set(ended).where("id", "=", jobId));
 }
 
-/** How a contact stood with cards and services at one time, with what had come back by another. */
-function asOf({ confirmations }: StoredContact, sentBy: number, seenAt: number): Confirmation[] {
-  const isBy = (on: string | null, at: number) => on !== null && on <= isoTime(at).slice(0, 10);
+const dayOf = (seconds: number) => isoTime(seconds).slice(0, 10);
+
+/** How a contact stood with cards and services on one day, with what had come back by another. */
+function asOf({ confirmations }: StoredContact, sentBy: string, seenBy: string): Confirmation[] {
+  const isBy = (on: string | null, day: string) => on !== null && on <= day;
   return confirmations.map((one) => ({
     ...one,
     ...(isBy(one.sentOn, sentBy) ? {} : { sent: "no", sentOn: null }),
-    ...(isBy(one.receivedOn, seenAt) ? {} : { received: "no", receivedOn: null }),
+    ...(isBy(one.receivedOn, seenBy) ? {} : { received: "no", receivedOn: null }),
   }));
 }
 
-function cellsAt(contacts: readonly StoredContact[], place: Place, sentBy: number, seenAt: number): ChartCell[] {
+function cellsAt(contacts: readonly StoredContact[], place: Place, sentBy: string, seenBy: string): ChartCell[] {
   const cells = new Map<string, { -readonly [Key in keyof ChartCell]: ChartCell[Key] }>();
   for (const contact of contacts) {
     const { entityCode, band, modeGroup } = contact;
-    const confirmations = asOf(contact, sentBy, seenAt);
+    const confirmations = asOf(contact, sentBy, seenBy);
     const one = confirmations.find(({ channel }) => channel === place) ?? emptyConfirmation("card");
     if (place !== HERE && one.sent !== "sent" && !isConfirmed(one)) continue;
     const isIn = place === HERE ? isProven(ENTITIES_AWARD, { confirmations }) : isConfirmed(one);
@@ -130,27 +134,34 @@ function fetchedBetween(
   logbookId: number,
   contacts: readonly StoredContact[],
   service: ServiceId,
-  previous: number,
+  before: string,
+  then: string,
 ): FetchReport {
   const { store } = context;
-  const then = context.now();
   const isIn = (confirmations: readonly Confirmation[]) =>
     confirmations.some((one) => one.channel === service && isConfirmed(one));
   const confirmed = contacts
-    .map((contact) => ({ id: contact.id, before: asOf(contact, then, previous), after: asOf(contact, then, then) }))
-    .filter(({ before, after }) => !isIn(before) && isIn(after));
+    .map((contact) => ({ id: contact.id, was: asOf(contact, then, before), is: asOf(contact, then, then) }))
+    .filter(({ was, is }) => !isIn(was) && isIn(is));
   const none = { withoutTwin: 0, passedOver: 0, byCall: [], gains: [], elsewhere: [], matchedLines: [] };
   const report = { service, known: 0, ...none, withoutTwinLines: [], matched: confirmed.length };
   if (confirmed.length === 0) return { ...report, batchId: null };
   const summary = `Confirmed through ${serviceById(service).name}`;
-  const batch = { logbookId, at: then, actor: "demo", kind: "confirm" as const, summary, contacts: confirmed.length };
+  const batch = {
+    logbookId,
+    at: context.now(),
+    actor: "demo",
+    kind: "confirm" as const,
+    summary,
+    contacts: confirmed.length,
+  };
   const batchId = store.run(store.q.insertInto("journalBatch").values(batch)).lastId;
-  for (const { id, before, after } of confirmed) {
+  for (const { id, was, is } of confirmed) {
     const entry = {
       batchId,
       contactId: id,
-      before: JSON.stringify({ confirmations: before }),
-      after: JSON.stringify({ confirmations: after }),
+      before: JSON.stringify({ confirmations: was }),
+      after: JSON.stringify({ confirmations: is }),
     };
     store.run(store.q.insertInto("journalEntry").values(entry));
   }
