@@ -50,7 +50,10 @@ export interface Radio {
   key(text: string, by?: KeyedBy): string | null;
   /** Hears of each change, and of what is keyed; returns how to hear no more. */
   onChange(listener: (change: RadioChange) => void): () => void;
-  /** Who has it transmit is still there: from then on it ends what it sends soon after it hears no more of him. */
+  /**
+   * Who has it transmit, or is about to, is still there: from then on it ends what it sends soon after it hears no more
+   * of him.
+   */
   hold(): void;
   /** Ends what it sends, for whatever reason. */
   hush(): void;
@@ -146,7 +149,7 @@ export function createRadio(model: RadioModel, frequencyHz: number, carrier: Car
     },
     hold() {
       clearTimeout(holds);
-      if (state.transmitting) holds = setTimeout(() => change({ transmitting: false }), HOLD_MS);
+      holds = setTimeout(() => change({ transmitting: false }), HOLD_MS);
     },
     hush: () => void change({ transmitting: false }),
   };

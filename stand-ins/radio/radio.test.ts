@@ -121,6 +121,13 @@ describe("the Petrel", () => {
     await ask("put sending on");
     expect([await ask("hush"), radio.state.transmitting]).toEqual(["done hush", false]);
   });
+
+  it("stops when who held it is heard no more, also where he held it before it began", async () => {
+    const { ask, next } = (await begin(PETREL, petrelDialect, 7_011_000)).join();
+    expect(await ask("hold")).toBe("done hold");
+    expect(await ask("put sending on")).toBe("done sending");
+    expect(await next()).toBe("now sending off");
+  });
 });
 
 describe("the Heron", () => {

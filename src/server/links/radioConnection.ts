@@ -64,13 +64,17 @@ export function radioConnection(
     return talker.state.transmitting !== false;
   }
 
-  /** Begins a transmission: that it transmits is kept before it does, and nothing begins that was stopped meanwhile. */
+  /**
+   * Begins a transmission: that it transmits is kept before it does, a radio that is to be held is so before it begins,
+   * and nothing begins that was stopped meanwhile.
+   */
   async function begin(position: string, order: () => Promise<Result<null>>): Promise<Result<null>> {
     const before = stops;
     beginningFor = position;
     try {
       await sending(true);
       if (stops !== before) return STOPPED;
+      hold();
       return await order();
     } finally {
       beginningFor = null;
@@ -79,7 +83,9 @@ export function radioConnection(
 
   /** What did not begin is not kept as if it had. */
   async function notBegun({ problem }: { problem: Problem }) {
-    await sending(talker.state.transmitting === true);
+    const goesOn = talker.state.transmitting === true;
+    if (!goesOn) clearInterval(holds);
+    await sending(goesOn);
     return problem === STOPPED.problem ? STOPPED : refused(problem);
   }
 
@@ -185,7 +191,6 @@ export function radioConnection(
           const told = await begin(position, () => talker.tell("transmit", true));
           if (!told.ok) return notBegun(told);
           isGone.begin(position);
-          hold();
           return done({ id: null });
         }
         case "stop":
@@ -207,7 +212,6 @@ export function radioConnection(
           const sent = await begin(position, () => talker.order(filled(key.tell, command.text), key.done));
           if (sent.ok) {
             isGone.begin(position);
-            hold();
             return done({ id: ids });
           }
           keying = null;
