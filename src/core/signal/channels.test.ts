@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { createChannels } from "./channels";
+import { type ChannelPass, createChannels } from "./channels";
 
 /** A tone as sound, or as pairs of I and Q. */
 function toneOf(hertz: number, rate: number, seconds: number, isIq: boolean): Float32Array {
@@ -24,9 +24,16 @@ function strengthOf(sound: Float32Array, hertz: number, rate: number): number {
   return (2 * Math.hypot(re, im)) / sound.length;
 }
 
-function heardIn(hertz: number, samples: Float32Array, rate: number, isIq: boolean, piece: number) {
+function heardIn(
+  hertz: number,
+  samples: Float32Array,
+  rate: number,
+  isIq: boolean,
+  piece: number,
+  pass: ChannelPass = "wide",
+) {
   const channels = createChannels(rate, isIq);
-  const channel = channels.open(hertz);
+  const channel = channels.open(hertz, pass);
   const sounds: Float32Array[] = [];
   for (let at = 0; at < samples.length; at += piece) {
     channels.take(samples.subarray(at, at + piece));
@@ -71,6 +78,18 @@ test("what is beside it keeps its distance, and what is far away is not heard", 
   for (const far of [8000, 12_000, -10_100, -40_000]) {
     const { sound } = heardIn(far, samples, 96_000, true, 4000);
     expect(Math.max(...sound.map(Math.abs))).toBeLessThan(0.001);
+  }
+});
+
+test("a narrow one lets through what Morse and the noise beside it need, and a strong neighbour not at all", () => {
+  const beside = (hertz: number) => heardIn(5000, toneOf(5000 + hertz, 48_000, 1, true), 48_000, true, 4000, "narrow");
+  for (const near of [-170, -60, 0, 60, 170]) {
+    const { sound, tone, rate } = beside(near);
+    expect(strengthOf(sound, tone + near, rate)).toBeCloseTo(1, 2);
+  }
+  for (const far of [-700, -350, 350, 500]) {
+    const { sound } = beside(far);
+    expect(Math.max(...sound.map(Math.abs))).toBeLessThan(0.01);
   }
 });
 

@@ -17,7 +17,7 @@ export interface Channels {
    *
    * @param hertz the middle: of sound from zero, of I and Q from their middle
    */
-  readonly open: (hertz: number) => Channel;
+  readonly open: (hertz: number, pass?: ChannelPass) => Channel;
   readonly close: (channel: Channel) => void;
   /** @param samples of any length, from -1 to 1; I and Q in whole pairs */
   readonly take: (samples: Float32Array) => void;
@@ -27,14 +27,22 @@ export interface Channels {
 interface Kept {
   /** The lowest of its places. */
   readonly first: number;
+  readonly weights: Float64Array;
   sound: Float32Array;
   length: number;
 }
 
 /** Places of the transform are about so far apart, Hz. */
 const PLACE_HZ = 23.4;
-/** So many of them make a channel, of which so many at each edge fade in and out. */
-const [WIDTH, EDGE] = [128, 24];
+/** So many of them make a channel. */
+const WIDTH = 128;
+/**
+ * What a channel lets through: so many places to each side of its middle, and fading away over so many more. Less than
+ * that would ring for longer than a block.
+ */
+const PASSES = { narrow: { whole: 8, edge: 6 }, wide: { whole: 8, edge: 24 } } as const;
+/** A narrow one is for one keyed carrier beside others, a wide one for two tones. */
+export type ChannelPass = keyof typeof PASSES;
 /** So long before it is opened a channel is heard, seconds. */
 const PAST_S = 5;
 /** What is at the middle is heard at this place. */
@@ -57,7 +65,8 @@ export function createChannels(rate: number, isIq: boolean): Channels {
   /** The last transforms, the oldest first. */
   const past: Float32Array[] = [];
   const [own, back] = [new Float64Array(WIDTH * 2), new Float64Array(WIDTH * 2)];
-  const weights = weightsOf((isIq ? 1 : 2) / size);
+  const gain = (isIq ? 1 : 2) / size;
+  const weights = { narrow: weightsOf("narrow", gain), wide: weightsOf("wide", gain) };
   const opened = new Map<Channel, Kept>();
   let [filled, blocks] = [hop, 0];
 
@@ -67,17 +76,17 @@ export function createChannels(rate: number, isIq: boolean): Channels {
     const block = past.length < (PAST_S * rate) / hop ? new Float32Array(size * 2) : past.shift()!;
     block.set(places);
     past.push(block);
-    for (const one of opened.values()) pass(one, block, blocks);
+    for (const one of opened.values()) addTo(one, block, blocks);
     blocks++;
   }
 
   /** Adds what a channel has of a block to its sound. */
-  function pass(kept: Kept, block: Float32Array, nth: number): void {
+  function addTo(kept: Kept, block: Float32Array, nth: number): void {
     // By so much the phase of its middle has gone on from block to block.
     const turn = ((kept.first + TONE) & 1) === 1 && (nth & 1) === 1 ? -1 : 1;
     for (let place = 0; place < WIDTH; place++) {
       const from = (((kept.first + place) % size) + size) % size;
-      const weight = weights[place]! * turn;
+      const weight = kept.weights[place]! * turn;
       own[place * 2] = block[from * 2]! * weight;
       own[place * 2 + 1] = block[from * 2 + 1]! * weight;
     }
@@ -88,16 +97,21 @@ export function createChannels(rate: number, isIq: boolean): Channels {
 
   return {
     rate: (rate * WIDTH) / size,
-    open(hertz) {
+    open(hertz, pass = "wide") {
       const middle = Math.round(hertz / placeHz);
-      const kept: Kept = { first: middle - TONE, sound: new Float32Array(WIDTH), length: 0 };
+      const kept: Kept = {
+        first: middle - TONE,
+        weights: weights[pass],
+        sound: new Float32Array(WIDTH),
+        length: 0,
+      };
       const channel: Channel = {
         tone: TONE * placeHz + hertz - middle * placeHz,
         get sound() {
           return kept.sound.subarray(0, kept.length);
         },
       };
-      for (const [nth, block] of past.entries()) pass(kept, block, blocks - past.length + nth);
+      for (const [nth, block] of past.entries()) addTo(kept, block, blocks - past.length + nth);
       opened.set(channel, kept);
       return channel;
     },
@@ -116,12 +130,11 @@ export function createChannels(rate: number, isIq: boolean): Channels {
 }
 
 /** What lets the places of a channel through: none beyond half of its rate, which would be heard where it is not. */
-function weightsOf(gain: number): Float64Array {
-  const top = WIDTH / 2;
+function weightsOf(pass: ChannelPass, gain: number): Float64Array {
+  const { whole, edge } = PASSES[pass];
   return Float64Array.from({ length: WIDTH }, (_, place) => {
-    const inside = Math.min(place, top - place);
-    if (inside <= 0) return 0;
-    return gain * WIDTH * (inside >= EDGE ? 1 : (1 - Math.cos((Math.PI * inside) / EDGE)) / 2);
+    const beyond = Math.max(0, Math.abs(place - TONE) - whole);
+    return beyond >= edge ? 0 : (gain * WIDTH * (1 + Math.cos((Math.PI * beyond) / edge))) / 2;
   });
 }
 

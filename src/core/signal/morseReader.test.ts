@@ -67,6 +67,12 @@ test("at 25 words a minute, unevenly spaced, and 9 dB in 100 Hz at most 2 % are 
   expect(shareWrong({ speed: 25, over: 9, uneven: 0.15 }, 8)).toBeLessThanOrEqual(0.02);
 });
 
+test("who is stronger is read no worse, and who fades by turns to a third is read, too", () => {
+  expect(shareWrong({ speed: 23, over: 13 }, 3)).toBeLessThanOrEqual(0.01);
+  const loud = (second: number) => 0.65 + 0.35 * Math.sin(3 * second);
+  expect(shareWrong({ speed: 23, over: 18, loud }, 3)).toBeLessThanOrEqual(0.02);
+});
+
 test("noise alone gives fewer than two letters a minute", () => {
   const noise = noiseOf(5);
   const reader = createMorseReader(TONE, RATE);

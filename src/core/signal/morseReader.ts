@@ -74,8 +74,11 @@ const LEVEL_EVERY_S = 0.4;
 const LEVEL_IS = 0.85;
 /** Of the carrier's power: with less noise, or none, a moment would say so much that it outweighed all others. */
 const LEAST_NOISE = 0.001;
-/** Who is so strong, as a dot's energy over the noise, may fade to such a share of his amplitude, which is seldom. */
-const [STRONG, FAINTER, FAINT] = [60, 0.3, 4];
+/**
+ * Who is so strong, as a dot's energy over the noise, may fade until a dot has so much less, which is seldom: with less
+ * still, noise would be taken for him.
+ */
+const [STRONG, FAINTEST, FAINT] = [40, 20, 6];
 /** What is read waits so long, seconds, so that it is known by then how strong the carrier is. */
 const DELAY_S = 1.6;
 /** A dot's energy over the noise below which nothing is read: noise alone has about 1. */
@@ -121,6 +124,8 @@ interface Trial {
   /** Twice the carrier's amplitude, and its power, over the noise's power in a step. */
   scale: number;
   loss: number;
+  /** Of his amplitude, when he has faded; null while he is not strong. */
+  faint: number | null;
 }
 
 /**
@@ -204,6 +209,7 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
       const against = max(noise, power * LEAST_NOISE);
       trial.scale = against > 0 ? (2 * sqrt(power)) / against : 0;
       trial.loss = against > 0 ? power / against : 0;
+      trial.faint = trial.loss * dot < STRONG ? null : sqrt(FAINTEST / (trial.loss * dot));
     }
   }
 
@@ -398,10 +404,10 @@ export function createMorseReader(begun: number, rate: number): MorseReader {
  * @param length of the sum of these steps
  */
 function worthIn(trial: Trial, length: number, steps: number): number {
-  const { scale, loss, dot } = trial;
+  const { scale, loss, faint } = trial;
   const worth = fullWorth(trial, length, steps);
-  if (loss * dot < STRONG) return worth;
-  return max(worth, quickLogBessel(scale * FAINTER * length) - loss * FAINTER ** 2 * steps - FAINT);
+  if (faint === null) return worth;
+  return max(worth, quickLogBessel(scale * faint * length) - loss * faint ** 2 * steps - FAINT);
 }
 
 /** The same, unless he faded. */
@@ -518,6 +524,7 @@ function trialOf(speed: number): Trial {
     read: 0,
     scale: 0,
     loss: 0,
+    faint: null,
   };
   // It begins at rest.
   trial.pauses[0] = 0;

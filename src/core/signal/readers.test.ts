@@ -4,6 +4,8 @@ import { rttySound, USUAL_BAUD } from "./rtty";
 import { keyDown, noiseOf } from "./testing";
 
 const RATE = 24_000;
+/** Samples. */
+const EDGE = RATE / 1000;
 
 interface Sent {
   readonly hertz: number;
@@ -12,9 +14,16 @@ interface Sent {
   readonly at: (second: number) => { readonly on: number; readonly off: number };
 }
 
+/** Keyed with edges of some milliseconds, as a transmitter does. */
 function morse(hertz: number, text: string, speed: number, loud: number): Sent {
   const { isDown } = keyDown({ text, speed, begins: 0.5 });
-  return { hertz, loud, at: (second) => ({ on: Number(isDown(second)), off: 0 }) };
+  let [half, on] = [0, 0];
+  const at = (second: number) => {
+    half += (Number(isDown(second)) - half) / EDGE;
+    on += (half - on) / EDGE;
+    return { on, off: 0 };
+  };
+  return { hertz, loud, at };
 }
 
 /** Pairs of I and Q, in which noise has a mean power of one. */
@@ -62,6 +71,8 @@ test("several are read at once, each where it is, at its own speed", () => {
         morse(-4000, "CQ CQ DE CX3QUA CX3QUA CX3QUA K", 24, 0.4),
         morse(-3700, "TEST PY2QUB PY2QUB TEST PY2QUB PY2QUB", 30, 0.2),
         morse(5200, "CQ DE LU4QSC LU4QSC LU4QSC PSE K", 18, 0.2),
+        // Of thirty times its amplitude.
+        morse(4850, "TEST PY5QRW PY5QRW TEST PY5QRW PY5QRW TEST PY5QRW", 28, 6),
       ],
       22,
     ),
@@ -69,12 +80,14 @@ test("several are read at once, each where it is, at its own speed", () => {
   expect(lines.map(({ hertz, kind }) => [Math.round(hertz / 10) * 10, kind])).toEqual([
     [-4000, "morse"],
     [-3700, "morse"],
+    [4850, "morse"],
     [5200, "morse"],
   ]);
   expect(lines[0]!.text).toContain("CX3QUA CX3QUA K");
   expect(lines[1]!.text).toContain("PY2QUB TEST PY2QUB");
-  expect(lines[2]!.text).toContain("LU4QSC LU4QSC");
-  for (const [nth, speed] of [24, 30, 18].entries()) expect(Math.abs(lines[nth]!.speed! - speed)).toBeLessThan(2);
+  expect(lines[2]!.text).toContain("PY5QRW PY5QRW TEST");
+  expect(lines[3]!.text).toContain("LU4QSC LU4QSC");
+  for (const [nth, speed] of [24, 30, 28, 18].entries()) expect(Math.abs(lines[nth]!.speed! - speed)).toBeLessThan(2);
   for (const { text, sure } of lines) expect(sure).toHaveLength(text.length);
 });
 

@@ -120,7 +120,7 @@ export function createReaders({ rate, isIq, most, isReversed = false }: ReadersO
   let [ids, now] = [0, 0];
 
   function begin({ hertz, kind, shiftHz }: ReadPlace, over: number): Reader {
-    const channel = channels.open(hertz);
+    const channel = channels.open(hertz, kind === "rtty" ? "wide" : "narrow");
     const means = kind === "rtty" ? rttyMeans(channel, shiftHz) : morseMeans(channel, hertz);
     const begun = { id: ++ids, channel, place: null, hertz, over, heardAt: now, text: "", sure: "", at: now, ...means };
     // What it sent before it was found.

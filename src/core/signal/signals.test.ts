@@ -151,6 +151,15 @@ test("crashes of static are no signals, and hide none", () => {
   expect(found.map(({ hertz }) => Math.round(hertz / 10))).toEqual([300]);
 });
 
+test("the clicks of a strong key are no signals, and who is beside them on one side alone is one", () => {
+  const strong = tone(6000, 45, morse("TEST PY2QUB PY2QUB TEST TEST PY2QUB", 26));
+  const weak = tone(6300, 18, morse("CQ CQ DE CX3QUA CX3QUA CX3QUA", 22));
+  const centres = (parts: readonly Part[]) => hear(parts, 10).map((found) => found.map(({ hertz }) => hertz));
+  for (const found of centres([strong]).slice(2)) expect(found).toEqual([expect.closeTo(6000, -1)]);
+  for (const found of centres([strong, weak]).slice(2))
+    expect(found).toEqual([expect.closeTo(6000, -1), expect.closeTo(6300, -1)]);
+});
+
 test("a band that becomes louder for good is the new noise after a while", () => {
   const noise = noiseOf(6);
   const louder: Part = (second) => (second > 2 ? [noise() * UNIT * 10, noise() * UNIT * 10] : [0, 0]);

@@ -47,8 +47,11 @@ const CRASH_OVER = 2.5;
 const DIP = 2.5;
 /** A pair of tones is so far apart, Hz, alike in strength to this factor, and the one is on while the other is off. */
 const [LEAST_SHIFT, MOST_SHIFT, UNLIKE, BY_TURNS] = [60, 900, 8, -0.35];
-/** What is so near to something so much louder, Hz and a share of its power, are the clicks of its key. */
-const [CLICKS_HZ, CLICKS] = [400, 0.003];
+/**
+ * What is so near to something so much louder, Hz and a share of its power, are the clicks of its key, if the like is
+ * on the other side of it: what keys a carrier stands on both sides alike.
+ */
+const [CLICKS_HZ, CLICKS, ALIKE] = [1000, 0.003, 0.4];
 /** More peaks than this in one piece are no tones. */
 const MOST_PEAKS = 4;
 /** Places to each side of a peak that tell its centre. */
@@ -138,9 +141,16 @@ export function createSignalFinder({ placeHz, every, reach }: FinderOptions): Si
 
   function isClick(place: number): boolean {
     const around = Math.round(CLICKS_HZ / placeHz);
-    return (
-      mean[place]! < mean[loudest(Math.max(0, place - around), Math.min(mean.length - 1, place + around))]! * CLICKS
-    );
+    for (let of = Math.max(0, place - around); of <= Math.min(mean.length - 1, place + around); of++) {
+      const isKeyed = mean[place]! < mean[of]! * CLICKS && of === loudest(Math.max(0, of - 1), of + 1);
+      if (isKeyed && isAlike(2 * of - place, mean[place]! * ALIKE)) return true;
+    }
+    return false;
+  }
+
+  /** Whether as much is at a place, or beside it; beyond the band it may be. */
+  function isAlike(place: number, power: number): boolean {
+    return [place - 1, place, place + 1].some((at) => (mean[at] ?? Infinity) >= power);
   }
 
   /** Places beside one another that are heard. */
