@@ -4,13 +4,15 @@ import { type ReactNode, useEffect, useState } from "react";
 import { regionOf } from "@/core/entity";
 import { PRACTICE_HZ } from "@/core/practice";
 import { useLogbook } from "../shell/logbook";
-import { RadioOf } from "../shell/radio";
+import { RadioOf, useTuning } from "../shell/radio";
 import { createRadioStore } from "../shell/radioStore";
 import { tuningOf } from "../shell/tuning";
 
 /** Where one is on the practice air: no radio hears of it, and nothing of it is kept. */
 export function PracticeRadio({ onTune, children }: { onTune: (frequencyHz: number) => void; children: ReactNode }) {
   const { logbook } = useLogbook();
+  const { silence } = useTuning();
+  useEffect(() => silence("You practise: end the run before the radio transmits."), [silence]);
   const [{ store, tuning, surround }] = useState(() => {
     const made = createRadioStore({
       start: { frequencyHz: PRACTICE_HZ, band: "20m", mode: "CW", submode: null },

@@ -88,6 +88,22 @@ test("outside of the allocation the second asking within some seconds is taken a
   expect(tuning.mayBegin()).toBe(false);
 });
 
+test("what is silent does not begin, however often it is asked, until that ends; what transmits can be stopped", () => {
+  const { tuning, store } = shack();
+  const end = tuning.silence("You practise.");
+  tuning.transmit();
+  tuning.transmit();
+  expect([tuning.mayBegin(), warned.mock.calls[0]]).toEqual([false, ["You practise.", { id: "licence" }]]);
+  expect(asked).not.toHaveBeenCalled();
+  store.heard({ transmitting: true });
+  tuning.transmit();
+  expect(asked.mock.calls.map(([endpoint]) => endpoint.path)).toEqual([expect.stringMatching(/stop/) as string]);
+  store.heard({ transmitting: false });
+  end();
+  tuning.transmit();
+  expect(asked).toHaveBeenCalledTimes(2);
+});
+
 test("it is held against where one sends, and against the licence", () => {
   const { tuning, store, around } = shack();
   store.heard({ split: true, secondHz: 14_400_000 });

@@ -50,6 +50,8 @@ export interface Tuning {
    * as meant.
    */
   readonly mayBegin: () => boolean;
+  /** From now on nothing may begin, and whoever tries is told why; gives how it ends. */
+  readonly silence: (why: string) => () => void;
   readonly transmit: () => void;
   readonly stopAll: () => void;
   readonly choose: (linkId: number | null) => void;
@@ -157,7 +159,12 @@ export function tuningOf(store: RadioStore): {
     );
   }
 
+  let silent: string | null = null;
   function mayBegin(): boolean {
+    if (silent !== null) {
+      toast.warning(silent, { id: "licence" });
+      return false;
+    }
     const { state, frequencyHz, mode, submode } = store.get();
     const where = state === null ? frequencyHz : transmitHz(state);
     const rules = around.region;
@@ -215,6 +222,10 @@ export function tuningOf(store: RadioStore): {
       else if (state !== null) store.turn({ frequencyHz: from + byHz });
     },
     mayBegin,
+    silence(why) {
+      silent = why;
+      return () => void (silent = null);
+    },
     transmit() {
       const { link, state } = store.get();
       if (link === null || state === null || link.radio?.transmits !== true)
