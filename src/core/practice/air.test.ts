@@ -83,6 +83,19 @@ describe("one who answers", () => {
     for (const asked of ["CALL?", `${call.slice(0, 3)}?`]) expect(texts(send(asked))).toEqual([`${call} ${call}`]);
   });
 
+  it("sends slower when he is asked to, with what he sent, down to what anybody reads", () => {
+    const { send, call, caller } = answered();
+    const [slower] = send("QRS");
+    expect(slower!.text).toContain(call);
+    expect(slower!.speed / caller.speed).toBeCloseTo(0.75, 1);
+    const [reply] = send(`${call} 5NN 13`);
+    expect(reply!.speed).toBe(slower!.speed);
+    const [again] = send("PSE QRS");
+    expect(reply!.text).toContain(again!.text);
+    for (let turn = 0; turn < 8; turn++) send("QRS");
+    expect(send("QRS")[0]!.speed).toBe(8);
+  });
+
   it("asks whether he is in the log, and takes it so in the end", () => {
     const { air, send, listen, call } = answered();
     send(`${call} 5NN 13`);

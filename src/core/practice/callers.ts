@@ -1,5 +1,5 @@
 import type { Crowd, Floor } from "./floor";
-import { fits, meaningOf } from "./meant";
+import { fits, meaningOf, slowed } from "./meant";
 import { makePerson, type Person } from "./people";
 import { practiceTask, type Truth } from "./run";
 
@@ -10,6 +10,8 @@ interface Caller {
   state: "waits" | "asked" | "sent" | "gone";
   /** He has asked us for our exchange again. */
   asks: boolean;
+  /** Words a minute, as he sends now. */
+  speed: number;
   tries: number;
   /** Until when he sends. */
   busy: number;
@@ -36,7 +38,7 @@ export function createCallers(floor: Floor): Crowd {
   function arrive(): void {
     const who = makePerson(random, settings, rules, taken, startedAt);
     taken.add(who.call);
-    callers.push({ who, state: "waits", asks: false, tries: 0, busy: 0, from: 0, step: 0 });
+    callers.push({ who, state: "waits", asks: false, speed: who.speed, tries: 0, busy: 0, from: 0, step: 0 });
   }
 
   /** How many come, as everybody was called. */
@@ -47,9 +49,9 @@ export function createCallers(floor: Floor): Crowd {
   }
 
   function says(caller: Caller, text: string, from: number): number {
-    const { call, speed, beside, over, fade } = caller.who;
+    const { call, beside, over, fade } = caller.who;
     const begins = Math.max(from, caller.busy + 0.3);
-    const who = { by: call, speed, over, frequencyHz: tuned() + beside };
+    const who = { by: call, speed: caller.speed, over, frequencyHz: tuned() + beside };
     caller.busy = send(fade === undefined ? who : { ...who, fade }, text, begins);
     return caller.busy;
   }
@@ -72,10 +74,10 @@ export function createCallers(floor: Floor): Crowd {
 
   /** Gives his call, and gives up when he has done so often enough. */
   function calls(caller: Caller, time: number): void {
-    const { call, patience, speed } = caller.who;
+    const { call, patience } = caller.who;
     then(caller, time, (now) => {
       if (++caller.tries > patience) return weSend() ? calls(caller, now + 1) : leave(caller);
-      const twice = caller.state === "asked" || (speed < 40 && random.chance(0.15));
+      const twice = caller.state === "asked" || (caller.speed < 40 && random.chance(0.15));
       const ends = says(caller, twice ? `${call} ${call}` : call, now);
       // Who hears nothing calls once more.
       calls(caller, ends + (caller.state === "asked" ? 6 : 3.5) + 3 * random.next());
@@ -205,6 +207,9 @@ export function createCallers(floor: Floor): Crowd {
     heard(text, from, to) {
       const calling = present().map(({ who }) => who.call);
       const meaning = meaningOf(rules, ownCall, startedAt + Math.floor(from), text, calling);
+      // It is said to whom one is with, or else to all.
+      if (meaning.slower)
+        for (const caller of partner === null ? callers.filter(isOpen) : [partner]) caller.speed = slowed(caller.speed);
       if (partner !== null && forPartner(partner, meaning, to)) return;
       if (!meaning.calls && picked(meaning, to)) return;
       if (meaning.calls || meaning.ends || meaning.named) return invite(to);

@@ -1,6 +1,6 @@
 import { type Crowd, type Floor, PRACTICE_HZ } from "./floor";
 import { editDistance } from "../reference";
-import { meaningOf } from "./meant";
+import { meaningOf, slowed } from "./meant";
 import { makePerson, type Person } from "./people";
 import type { Truth } from "./run";
 
@@ -14,6 +14,8 @@ interface Calling {
   as: string;
   /** He has asked us for our exchange again. */
   asks: boolean;
+  /** Words a minute, as he sends now. */
+  speed: number;
   tries: number;
   busy: number;
   from: number;
@@ -47,8 +49,10 @@ export function createCallingStations(floor: Floor): Crowd {
   }
 
   function come(place: number, from = 0): void {
+    const who = person();
     const own: Calling = {
-      who: person(),
+      who,
+      speed: who.speed,
       frequencyHz: place,
       state: "calls",
       as: ownCall,
@@ -64,8 +68,8 @@ export function createCallingStations(floor: Floor): Crowd {
   }
 
   function says(own: Calling, text: string, from: number): number {
-    const { call, speed, over, fade } = own.who;
-    const who = { by: call, speed, over, frequencyHz: own.frequencyHz };
+    const { call, over, fade } = own.who;
+    const who = { by: call, speed: own.speed, over, frequencyHz: own.frequencyHz };
     own.busy = send(fade === undefined ? who : { ...who, fade }, text, Math.max(from, own.busy + 0.2));
     return own.busy;
   }
@@ -159,6 +163,7 @@ export function createCallingStations(floor: Floor): Crowd {
       if (own === undefined) return;
       const meaning = meaningOf(rules, ownCall, startedAt + Math.floor(from), text, [own.who.call]);
       if (own.state === "sent") {
+        if (meaning.slower) own.speed = slowed(own.speed);
         if (meaning.named && own.as !== ownCall) {
           own.as = ownCall;
           if (meaning.exchange !== "whole") return waits(own, says(own, `${ownCall} ${own.who.exchange}`, to + 0.5));

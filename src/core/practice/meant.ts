@@ -25,6 +25,8 @@ export interface Meaning {
   readonly ends: boolean;
   /** Something is to be sent again. */
   readonly asks: boolean;
+  /** It is to be sent slower. */
+  readonly slower: boolean;
   /** Our own call is in it. */
   readonly named: boolean;
   /** Whether our exchange is in it: all of it, some of it, or nothing. */
@@ -33,11 +35,24 @@ export interface Meaning {
 }
 
 const ENDS = new Set(["TU", "73", "EE", "TNX"]);
+const SLOWER = /^QRS\??$/;
 const ASKS = /^(AGN|NR|CL|CALL|RPT|PSE)\??$|^\?+$|^\S+\?$/;
+
+/** Who is asked to be slower takes so much of his speed. */
+const SLOWED = 0.75;
+/** Slower than so many words a minute nobody is. */
+const SLOWEST = 8;
+
+/** The speed of somebody who is asked to be slower. */
+export function slowed(speed: number): number {
+  return Math.max(SLOWEST, Math.round(speed * SLOWED));
+}
 
 /** @param theirs the calls of those who may be meant */
 export function meaningOf(rules: Rules, ownCall: string, at: number, text: string, theirs: readonly string[]): Meaning {
-  const words = text.toUpperCase().split(/\s+/).filter(Boolean);
+  const sent = text.toUpperCase().split(/\s+/).filter(Boolean);
+  const words = sent.filter((word) => !SLOWER.test(word));
+  const slower = words.length < sent.length;
   const rest = words.filter((word) => !theirs.some((call) => fits(word, call) > 0) && word !== ownCall);
   const whole = heardExchange(rules, ownCall, at, words.filter((word) => !ENDS.has(word)).join(" "), [
     ownCall,
@@ -46,7 +61,8 @@ export function meaningOf(rules: Rules, ownCall: string, at: number, text: strin
   return {
     calls: words.includes("CQ") || words.includes("TEST"),
     ends: words.some((word) => ENDS.has(word)),
-    asks: words.some((word) => ASKS.test(word)),
+    asks: slower || words.some((word) => ASKS.test(word)),
+    slower,
     named: words.includes(ownCall),
     exchange: whole !== null ? "whole" : rest.some((word) => /^[\dNT]{2,}$/.test(word)) ? "part" : "none",
     words,

@@ -99,7 +99,7 @@ function nextFor({ settings, logged }: PracticeRunInput, contacts: readonly Judg
     return "Some have your call wrong: listen to how they answer, and send your call again before your exchange.";
   if (accuracy < 0.7)
     return settings.speed > 12
-      ? `Go down to ${settings.speed - 3} words a minute and ask again ("AGN") as often as you need: a contact that is right is worth the time.`
+      ? `Go down to ${settings.speed - 3} words a minute and ask again ("AGN"), or for less speed ("QRS"), as often as you need: a contact that is right is worth the time.`
       : "Ask again as often as you need, and take strong signals on a quiet band, until nine of ten are right.";
   if (count("exchange") > count("call") && count("exchange") > 0)
     return "The calls are right, and exchanges are not: ask for what you are not sure of before you thank.";

@@ -12,6 +12,7 @@ const SAID: Readonly<Record<string, string>> = {
   AGN: "again, please",
   "AGN?": "again, please",
   "NR?": "your number, please",
+  QRS: "slower, please",
   "73": "seventy-three",
 };
 /** What is said in one breath with what comes. */
