@@ -37,7 +37,9 @@ export function RadioRail() {
           className="flex items-baseline gap-2 rounded-field px-1 hover:text-signal"
         >
           {link !== null && (
-            <span className={`truncate max-xl:max-w-16 ${away ? "font-semibold text-stop" : "text-soft"}`}>
+            <span
+              className={`truncate max-xl:max-w-16 ${away ? "font-semibold text-stop" : "text-soft max-md:hidden"}`}
+            >
               {link.name}
               {away ? " away" : ""}
             </span>

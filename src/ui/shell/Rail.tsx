@@ -30,7 +30,7 @@ export function Rail({ theme }: { theme: Themed }) {
     .join(", ");
   const paused = outboxes.filter(({ pause }) => pause !== null).map(({ service }) => serviceById(service).name);
   return (
-    <header className="col-span-full flex print:hidden items-center gap-x-5 border-b border-line bg-panel pr-3 max-sm:flex-wrap max-sm:gap-x-3 max-sm:px-3 max-sm:py-1.5">
+    <header className="col-span-full flex print:hidden items-center gap-x-5 border-b border-line bg-panel pr-3 max-lg:gap-x-3 max-md:min-h-12 max-md:flex-wrap max-sm:px-3 max-sm:py-1.5">
       <Link href="/desk" aria-label="Ypsiloid, to the Desk" className="grid w-[68px] place-items-center max-sm:w-8">
         <svg
           width="26"
@@ -77,7 +77,7 @@ export function Rail({ theme }: { theme: Themed }) {
       </Link>
       <JobsMenu />
       <PersonMenu />
-      <span className="flex items-center gap-1 max-sm:hidden">
+      <span className="ml-auto flex items-center gap-1 max-sm:hidden">
         <IconButton
           label={paletteKeys === undefined ? "Find an action" : `Find an action (${paletteKeys})`}
           onClick={() => run("palette")}
@@ -111,7 +111,7 @@ function LogbookMenu() {
   const label = (
     <>
       <b className="truncate font-semibold">{logbook.name}</b>{" "}
-      <span className="whitespace-nowrap text-faint">{many(logbook.contactCount, "contact")}</span>
+      <span className="whitespace-nowrap text-faint max-md:hidden">{many(logbook.contactCount, "contact")}</span>
     </>
   );
   if (logbooks.length < 2) return <span className="flex min-w-0 items-baseline gap-2">{label}</span>;

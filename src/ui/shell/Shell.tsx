@@ -59,7 +59,7 @@ export function Shell({ logbooks, current, acting, theme, mark, children }: Shel
                   className={
                     isAlone
                       ? "h-dvh"
-                      : "print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_auto] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto_auto]"
+                      : "print:block! grid h-dvh print:h-auto grid-cols-[68px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_auto] max-md:grid-rows-[auto_minmax(0,1fr)_auto] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto_auto]"
                   }
                 >
                   {!isAlone && (
