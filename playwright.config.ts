@@ -3,7 +3,7 @@ import { CHROMIUM_FLAGS, CHROMIUM_PATH } from "./e2e/chromium";
 
 export default defineConfig({
   testDir: "e2e",
-  timeout: 180_000,
+  timeout: 300_000,
   // A loaded machine can take many seconds for a page; what fails for another reason fails anyway.
   expect: { timeout: 30_000 },
   workers: 2,

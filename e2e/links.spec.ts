@@ -21,7 +21,7 @@ const test = base.extend<object, { shack: Shack }>({
       await app.stop();
       await radios.stop();
     },
-    { scope: "worker", timeout: 60_000 },
+    { scope: "worker", timeout: 180_000 },
   ],
   baseURL: async ({ shack }, use) => use(shack.app.url),
 });
@@ -295,8 +295,8 @@ test("a server that is killed while it transmits says so when it is back", async
   await shack.app.kill();
   await expect(page.getByText("Server not reached")).toBeVisible();
   await shack.app.restart();
-  await expect.poll(() => radio.state.transmitting, { timeout: 20_000 }).toBe(false);
-  await expect(page.getByText("The server ended while Petrel transmitted")).toBeVisible({ timeout: 20_000 });
+  await expect.poll(() => radio.state.transmitting).toBe(false);
+  await expect(page.getByText("The server ended while Petrel transmitted")).toBeVisible();
   await page.goto("/station?page=links");
   const line = page.getByRole("list", { name: "Links" }).getByRole("listitem").filter({ hasText: "Petrel" });
   await expect(line).toContainText("The server ended while Petrel transmitted");

@@ -51,7 +51,7 @@ test("messages go out in RTTY with their shifts in sight; one window sends, the 
   await page.close();
   await expect(async () => {
     await other.keyboard.press("Alt+z");
-    await expect(goingOut(other)).toContainText("CQ", { timeout: 1000 });
+    await expect(goingOut(other)).toContainText("CQ", { timeout: 5000 });
   }).toPass();
   await other.keyboard.press("Escape");
 });

@@ -21,7 +21,7 @@ export const test = base.extend<object, { shack: Shack; shackOf: string }>({
       await radios.stop();
       network.foghorn.close();
     },
-    { scope: "worker", timeout: 60_000 },
+    { scope: "worker", timeout: 180_000 },
   ],
   baseURL: async ({ shack }, use) => use(shack.app.url),
 });

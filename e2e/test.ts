@@ -10,7 +10,7 @@ export const test = base.extend<object, { app: App }>({
       await use(app);
       await app.stop();
     },
-    { scope: "worker", timeout: 60_000 },
+    { scope: "worker", timeout: 180_000 },
   ],
   baseURL: async ({ app }, use) => use(app.url),
   page: async ({ page }, use) => {
