@@ -48,12 +48,13 @@ export function useLayout(logbookId: number, views: readonly SavedView[]) {
     if (begun) localStorage.setItem(key, text);
   }, [key, text, begun]);
 
-  /** Shows another layout; with the number of a view, as that view. */
+  /** Shows another layout; with the number of a view, as that view. It is kept at once: who reads the page anew has it. */
   function setLayout(next: Layout, viewId: number | null = null): void {
     const sameColumns = JSON.stringify(next.columns) === JSON.stringify(layout.columns);
     if (viewId === null) setOwn(next.columns);
     const shown = viewId === null ? (sameColumns ? params.get("view") : null) : String(viewId);
     go({ ...addressOf(next), view: shown });
+    localStorage.setItem(key, JSON.stringify(next));
   }
   return [layout, setLayout] as const;
 }
