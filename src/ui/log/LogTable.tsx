@@ -49,7 +49,7 @@ export function LogTable(props: LogTableProps) {
       id: "pinRow",
       run: () => {
         const contact = window.rows[cursor.current?.row ?? 0];
-        if (contact !== undefined) onPin(contact);
+        if (contact !== undefined && props.isReady) onPin(contact);
       },
     },
   ]);
